@@ -1,0 +1,26 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  poweredByHeader: false,
+  reactStrictMode: true,
+  serverExternalPackages: [
+    '@node-rs/argon2',
+    'postgres',
+    'mathjs',
+    '@stdlib/stats-base-dists-t-quantile',
+    '@stdlib/stats-base-dists-normal-quantile',
+  ],
+  headers: async () => [
+    {
+      source: '/:path*',
+      headers: [
+        { key: 'X-Content-Type-Options', value: 'nosniff' },
+        { key: 'Referrer-Policy', value: 'same-origin' },
+        { key: 'X-Frame-Options', value: 'DENY' },
+        { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+        { key: 'Permissions-Policy', value: 'camera=(self), microphone=(), geolocation=()' },
+      ],
+    },
+  ],
+};
+export default config;
