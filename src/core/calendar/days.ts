@@ -1,0 +1,24 @@
+import { CoreError } from '../shared/CoreError';
+
+const DAY = 86_400_000;
+export const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
+export type Weekday = (typeof WEEKDAYS)[number];
+
+/** The number of a calendar date, counted in days; no time zone enters. @throws CoreError for a date that does not exist. */
+export function dayNumber(date: string): number {
+  const time = typeof date === 'string' && /^\d{4}-\d\d-\d\d$/.test(date) ? Date.parse(`${date}T00:00:00Z`) : NaN;
+  if (!Number.isFinite(time) || new Date(time).toISOString().slice(0, 10) !== date) {
+    throw new CoreError(`"${String(date).slice(0, 20)}" is not a date; write it as 2026-10-05.`);
+  }
+  return time / DAY;
+}
+
+/** The date ("YYYY-MM-DD") of a day number. */
+export function dateOf(day: number): string {
+  return new Date(day * DAY).toISOString().slice(0, 10);
+}
+
+/** The weekday of a day number. */
+export function weekdayOf(day: number): Weekday {
+  return WEEKDAYS[(((day + 4) % 7) + 7) % 7]!;
+}

@@ -1,0 +1,25 @@
+/** The dimensions a parameter can have, each with its SI (or own) unit and the units offered first. */
+export const DIMENSIONS = {
+  mass: { base: 'kg', offered: ['g', 'kg', 'oz', 'lb'] },
+  length: { base: 'm', offered: ['mm', 'cm', 'm', 'in', 'ft'] },
+  time: { base: 's', offered: ['s', 'min', 'hr'] },
+  cost: { base: 'credits', offered: ['credits'] },
+  count: { base: 'count', offered: ['count'] },
+  share: { base: '%', offered: ['%'] },
+  angle: { base: 'rad', offered: ['deg', 'rad'] },
+  force: { base: 'N', offered: ['N', 'kN', 'lbf'] },
+  speed: { base: 'm/s', offered: ['m/s', 'km/hr', 'mph'] },
+  area: { base: 'm^2', offered: ['mm^2', 'cm^2', 'm^2', 'in^2'] },
+  volume: { base: 'm^3', offered: ['ml', 'l', 'cm^3', 'in^3'] },
+  flow: { base: 'm^3/s', offered: ['l/min', 'ml/s'] },
+  pressure: { base: 'Pa', offered: ['Pa', 'kPa', 'bar', 'psi'] },
+  energy: { base: 'J', offered: ['J', 'kJ', 'Wh'] },
+  power: { base: 'W', offered: ['W', 'kW', 'hp'] },
+  temperature: { base: 'K', offered: ['degC', 'degF', 'K'] },
+  voltage: { base: 'V', offered: ['V', 'mV'] },
+  current: { base: 'A', offered: ['A', 'mA'] },
+  'yes-no': { base: null, offered: [] },
+} as const satisfies Record<string, { base: string | null; offered: readonly string[] }>;
+
+export type Dimension = keyof typeof DIMENSIONS;
+export const DIMENSION_NAMES = Object.keys(DIMENSIONS) as Dimension[];

@@ -1,0 +1,1 @@
+export { DIMENSIONS, DIMENSION_NAMES, type Dimension } from './dimensions';

@@ -1,0 +1,2 @@
+export { readNumber } from './readNumber';
+export { CoreError } from '../shared/CoreError';

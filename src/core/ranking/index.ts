@@ -1,0 +1,1 @@
+export { combine, KINDS, type Component, type RankedTeam } from './combine';

@@ -1,0 +1,1 @@
+export { judge, type Judgement, type Limit, type Measured, type Verdict } from './judge';

@@ -1,0 +1,93 @@
+import { CoreError } from '../shared/CoreError';
+import { finite, notNegative, oneOf } from '../shared/check';
+import { subtract } from '../shared/decimal';
+import { convert, convertInterval } from '../units';
+
+export type Limit =
+  | { kind: 'max'; value: number; unit: string }
+  | { kind: 'min'; value: number; unit: string }
+  | { kind: 'range'; low: number; high: number; unit: string }
+  | { kind: 'target'; value: number; tolerance: number; unit: string }
+  | { kind: 'yes' };
+/** A measured value with its expanded uncertainty U (k = 2) in the same unit; for yes/no a truth value. */
+export type Measured = { value: number | boolean; unit?: string; expandedUncertainty?: number } | null;
+export type Verdict = 'conforms' | 'fails' | 'inconclusive' | 'not-measured';
+export interface Judgement {
+  verdict: Verdict;
+  margin: number | null;
+  unit: string | null;
+  withinUncertainty: boolean;
+}
+
+/**
+ * Judges a measured value against a limit with a guard band as wide as the expanded uncertainty U.
+ * The margin is positive inside and in the limit's unit: max: limit − value; min: value − limit; range:
+ * the smaller of both; target: tolerance − |value − target|. `conforms` when margin ≥ U, `fails` when
+ * margin < −U, else `inconclusive`; decision "simple" conforms for margin ≥ 0 and fails otherwise.
+ * A limit includes its edge; nothing measured gives `not-measured` with a null margin; yes/no has no margin.
+ * `withinUncertainty` is true exactly when the guarded verdict would be inconclusive.
+ * Source: guard-band decision rule as in ISO 14253-1 and JCGM 106.
+ * @throws CoreError for an unknown kind or decision, reversed or non-finite limits, a negative U, a wrong unit.
+ * @example judge({ limit: { kind: 'max', value: 900, unit: 'g' }, measured: { value: 902, unit: 'g', expandedUncertainty: 5 } })
+ * // { verdict: 'inconclusive', margin: -2, unit: 'g', withinUncertainty: true }
+ */
+export function judge(input: { limit: Limit; measured: Measured; decision?: 'guarded' | 'simple' }): Judgement {
+  const limit = checked(input.limit);
+  const decision = oneOf(input.decision ?? 'guarded', ['guarded', 'simple'], 'The decision rule');
+  const unit = limit.kind === 'yes' ? null : limit.unit;
+  const measured = input.measured ?? null;
+  if (measured === null) return { verdict: 'not-measured', margin: null, unit, withinUncertainty: false };
+  if (limit.kind === 'yes') {
+    if (typeof measured.value !== 'boolean') throw new CoreError('A yes/no requirement is answered by yes or no.');
+    return { verdict: measured.value ? 'conforms' : 'fails', margin: null, unit, withinUncertainty: false };
+  }
+  const from = measured.unit;
+  if (typeof from !== 'string') throw new CoreError('A measured value needs its unit.');
+  const value = convert({ value: finite(measured.value, 'The measured value'), from, to: limit.unit }).value;
+  const own = notNegative(measured.expandedUncertainty ?? 0, 'The expanded uncertainty');
+  const uncertainty = convertInterval({ value: own, from, to: limit.unit }).value;
+  const margin = marginOf(limit, value, limitScale(limit, value, from));
+  const noise = limitScale(limit, value, from) * 1e-12;
+  const surelyIn = margin >= uncertainty - Math.min(noise, 1e-9 * uncertainty + noise);
+  const surelyOut = margin < -uncertainty - noise || (uncertainty === 0 && margin < 0);
+  const within = !surelyIn && !surelyOut;
+  const guarded = surelyIn ? 'conforms' : surelyOut ? 'fails' : 'inconclusive';
+  const simple = margin >= 0 ? 'conforms' : 'fails';
+  return { verdict: decision === 'guarded' ? guarded : simple, margin, unit: limit.unit, withinUncertainty: within };
+}
+
+function checked(limit: Limit): Limit {
+  oneOf(limit?.kind, ['max', 'min', 'range', 'target', 'yes'], 'The kind of limit');
+  if (limit.kind === 'yes') return limit;
+  convert({ value: 0, from: limit.unit, to: limit.unit });
+  if (limit.kind === 'range') {
+    if (finite(limit.low, 'The lower limit') > finite(limit.high, 'The upper limit')) {
+      throw new CoreError(`The lower limit ${limit.low} lies above the upper limit ${limit.high}.`);
+    }
+    return limit;
+  }
+  finite(limit.value, 'The limit');
+  if (limit.kind === 'target') notNegative(limit.tolerance, 'The tolerance');
+  return limit;
+}
+
+type Bounded = Exclude<Limit, { kind: 'yes' }>;
+
+function marginOf(limit: Bounded, value: number, scale: number): number {
+  const margin = rawMargin(limit, value);
+  return Math.abs(margin) <= scale * 1e-12 ? 0 : margin;
+}
+
+function rawMargin(limit: Bounded, value: number): number {
+  if (limit.kind === 'max') return subtract(limit.value, value);
+  if (limit.kind === 'min') return subtract(value, limit.value);
+  if (limit.kind === 'range') return Math.min(subtract(value, limit.low), subtract(limit.high, value));
+  return subtract(limit.tolerance, Math.abs(subtract(value, limit.value)));
+}
+
+/** How large the numbers of the comparison are, which says how much of a difference is binary noise. */
+function limitScale(limit: Bounded, value: number, from: string): number {
+  const ends = limit.kind === 'range' ? [limit.low, limit.high] : [limit.value];
+  const offset = convert({ value: 0, from, to: limit.unit }).value;
+  return Math.max(Math.abs(value), Math.abs(offset), ...ends.map(Math.abs));
+}

@@ -1,0 +1,1 @@
+export { average, type RubricResult, type RubricScore } from './average';

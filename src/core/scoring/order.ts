@@ -1,0 +1,66 @@
+import { CoreError } from '../shared/CoreError';
+import { own } from '../shared/check';
+import { compareValues, type Count } from './count';
+import type { EventRule } from './rule';
+
+type Compare<T> = (a: T, b: T) => number;
+
+/** Splits every group further wherever `compare` tells its members apart; equal ones stay in the order given. */
+export function refine<T>(groups: T[][], compare: Compare<T>): T[][] {
+  return groups.flatMap((group) => {
+    if (group.length === 1) return [group];
+    const split: T[][] = [];
+    for (const item of [...group].sort(compare)) {
+      const last = split.at(-1);
+      if (last && compare(last[0]!, item) === 0) last.push(item);
+      else split.push([item]);
+    }
+    return split;
+  });
+}
+
+/** One comparison for each of the rule's tie rules, in turn. */
+export function tieBreakers(rule: EventRule): Compare<Count>[] {
+  const compare = compareValues(rule.better, rule.target);
+  return (rule.ties ?? []).map((tie) => {
+    if (tie === 'next-best') return (a, b) => nextBest(a, b, compare);
+    if (tie === 'fewest-attempts') return (a, b) => used(a) - used(b);
+    const [direction, fact] = [tie.slice(0, tie.indexOf(':')), tie.slice(tie.indexOf(':') + 1)];
+    const sign = direction === 'lower' ? 1 : -1;
+    return (a, b) => sign * (factOf(a, fact) - factOf(b, fact));
+  });
+}
+
+/** Numbers the groups as places: 1, 2, 2, 4. */
+export function placed<T>(groups: T[][]): { item: T; place: number; tied: number }[] {
+  let before = 0;
+  return groups.flatMap((group) => {
+    const place = before + 1;
+    before += group.length;
+    return group.map((item) => ({ item, place, tied: group.length }));
+  });
+}
+
+/** The attempts that do not count, best first, compared one by one; having one more beats having none. */
+function nextBest(a: Count, b: Count, compare: Compare<number>): number {
+  const length = Math.max(a.others.length, b.others.length);
+  for (let i = 0; i < length; i++) {
+    const [mine, theirs] = [a.others[i], b.others[i]];
+    if (!mine || !theirs) return mine ? -1 : 1;
+    const order = compare(mine.value, theirs.value);
+    if (order !== 0) return order;
+  }
+  return 0;
+}
+
+function used(count: Count): number {
+  return count.basis.reduce((last, attempt) => Math.max(last, attempt.number), 0);
+}
+
+function factOf(count: Count, name: string): number {
+  const value = own(count.entry.facts, name);
+  if (typeof value !== 'number' || !Number.isFinite(value)) {
+    throw new CoreError(`The tie rule needs the ${name} of ${count.team}, which is not given.`);
+  }
+  return value;
+}

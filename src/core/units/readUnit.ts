@@ -1,0 +1,61 @@
+import { createUnit, unit as parseUnit, type Unit } from 'mathjs';
+import { UnitError } from '../shared/CoreError';
+
+// Units of our own. Each dimensionless one is a base of its own, so credits never turn into counts.
+createUnit('credits', { aliases: ['credit'] });
+createUnit('count');
+createUnit('percentage');
+createUnit('mph', '1 mi/hr');
+createUnit('rpm', '1 cycle/min');
+
+const SPELLINGS: Record<string, string> = { '%': 'percentage', '°': 'deg', '°C': 'degC', '°F': 'degF', Ω: 'ohm' };
+
+/** A unit taken apart: `value` in the unit is `(value + offset) × scale` in the base units. */
+export interface UnitParts {
+  scale: number;
+  offset: number;
+  dimensions: readonly number[];
+}
+
+interface Inner {
+  units: { unit: { value: number; offset: number }; prefix: { value: number }; power: number }[];
+  dimensions: number[];
+  value: unknown;
+}
+
+const known = new Map<string, UnitParts>();
+
+/** Reads a unit's spelling. @throws UnitError for anything that is no unit, or carries a number. */
+export function readUnit(text: string): UnitParts {
+  const found = known.get(text);
+  if (found) return found;
+  if (typeof text !== 'string' || text.trim() === '' || text.length > 40) throw unknown(text);
+  let inner: Inner;
+  try {
+    const spelling = Object.hasOwn(SPELLINGS, text.trim()) ? SPELLINGS[text.trim()]! : text.replace(/[µμ]/g, 'u');
+    inner = parseUnit(spelling) as Unit as unknown as Inner;
+  } catch {
+    throw unknown(text);
+  }
+  if (inner.value != null || inner.units.length === 0) throw unknown(text);
+  const only = inner.units.length === 1 && inner.units[0]!.power === 1 ? inner.units[0]! : null;
+  const parts = {
+    scale: inner.units.reduce((all, { unit, prefix, power }) => all * (unit.value * prefix.value) ** power, 1),
+    offset: only ? only.unit.offset / only.prefix.value : 0,
+    dimensions: [...inner.dimensions],
+  };
+  if (known.size < 500) known.set(text, parts);
+  return parts;
+}
+
+/** Whether two units measure the same thing. */
+export function sameDimension(a: UnitParts, b: UnitParts): boolean {
+  const length = Math.max(a.dimensions.length, b.dimensions.length);
+  return Array.from({ length }, (_, i) => (a.dimensions[i] ?? 0) === (b.dimensions[i] ?? 0)).every(Boolean);
+}
+
+function unknown(text: unknown) {
+  return new UnitError(
+    `"${String(text).slice(0, 40)}" is not a unit known here; examples: g, kg, mm, in, s, N, credits, count.`,
+  );
+}
