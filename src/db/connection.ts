@@ -1,0 +1,44 @@
+import postgres from 'postgres';
+
+/** A handle that queries can run on: the pool or a transaction. */
+export type Sql = postgres.Sql | postgres.TransactionSql;
+/** A transaction's handle; inside a transaction nothing else is used. */
+export type Tx = postgres.TransactionSql;
+/** Anything that can be stored as jsonb. */
+export type Json = postgres.JSONValue;
+
+const hold = globalThis as unknown as { ironstonePool?: postgres.Sql; ironstoneQueries?: { count: number } };
+
+/** Opens a pool. Columns are camelCase on our side; dates stay text ("2026-10-12"), numeric and bigint become numbers. */
+export function connect(url: string, max = 10): postgres.Sql {
+  const queries = (hold.ironstoneQueries ??= { count: 0 });
+  return postgres(url, {
+    max,
+    onnotice: () => {},
+    transform: { column: { from: postgres.toCamel, to: postgres.fromCamel }, undefined: null },
+    debug: () => void queries.count++,
+    connection: { application_name: 'ironstone', statement_timeout: 30_000 },
+    types: {
+      date: { to: 1082, from: [1082], serialize: (x: string) => x, parse: (x: string) => x },
+      numeric: { to: 1700, from: [1700], serialize: String, parse: Number },
+      bigint: { to: 20, from: [20], serialize: String, parse: Number },
+    },
+  }) as unknown as postgres.Sql;
+}
+
+/** The process's pool on DATABASE_URL. */
+export function pool(): postgres.Sql {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('DATABASE_URL is not set; start the app with "npm start".');
+  return (hold.ironstonePool ??= connect(url));
+}
+
+/** How many queries this process has sent; the difference over a page is what the page costs. */
+export function queriesSent(): number {
+  return hold.ironstoneQueries?.count ?? 0;
+}
+
+/** A value for a jsonb column. */
+export function json(sql: Sql, value: unknown) {
+  return sql.json(value as Json);
+}

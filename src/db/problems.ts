@@ -1,0 +1,59 @@
+/** What a person can be told about a refused write: the field it belongs to and a message. */
+export interface Problem {
+  field: string;
+  message: string;
+}
+
+const CONSTRAINTS: Record<string, Problem> = {
+  account_login_key: { field: 'login', message: 'This sign-in name is taken; choose another.' },
+  account_student_number_key: { field: 'studentNumber', message: 'This student number belongs to somebody else.' },
+  requirement_code_key: { field: 'code', message: 'This code is in use; take the next free one.' },
+  requirement_limit_is_whole: {
+    field: 'value',
+    message: 'The limit is not complete: it needs its value(s), a unit and a parameter.',
+  },
+  requirement_client_source_named: {
+    field: 'statementId',
+    message: 'Choose the sentence of the client it comes from.',
+  },
+  parameter_name_key: { field: 'parameterName', message: 'A parameter of this name exists already.' },
+  section_name_key: { field: 'name', message: 'A section of this name exists already.' },
+  section_days_in_order: { field: 'lastDay', message: 'The last day lies before the first day.' },
+  team_name_key: { field: 'name', message: 'A team of this name exists already.' },
+  instrument_name_key: { field: 'name', message: 'An instrument of this name exists already.' },
+  protocol_name_key: { field: 'name', message: 'A protocol of this name exists already.' },
+  event_name_key: { field: 'name', message: 'An event of this name exists already.' },
+  rubric_name_key: { field: 'name', message: 'A rubric of this name exists already.' },
+  criterion_name_key: { field: 'criteria', message: 'Two criteria have the same name.' },
+  judge_name_key: { field: 'label', message: 'A judge of this name exists already.' },
+  component_name_key: { field: 'name', message: 'A component of this name exists already.' },
+  iteration_number_key: { field: 'number', message: 'The team has an iteration of this number already.' },
+  project_kept_past_event: { field: 'retentionUntil', message: 'Data must be kept at least until the event.' },
+  measurement_not_negative: { field: 'measurements', message: 'This quantity cannot be negative.' },
+  trial_not_negative: { field: 'value', message: 'This quantity cannot be negative.' },
+  trial_attempt_key: { field: 'attempt', message: 'This attempt is recorded already; reload to see it.' },
+  trial_within_allowed: {
+    field: 'attempt',
+    message: 'All allowed attempts are recorded; record it as a practice run.',
+  },
+  score_within_max: { field: 'points', message: 'More points than the criterion has.' },
+};
+
+interface DatabaseError {
+  code: string;
+  constraint_name?: string;
+}
+
+/** Turns a refusal of the database into words, by code and constraint; null for anything else (rethrow it). */
+export function problemOf(error: unknown): Problem | null {
+  const { code, constraint_name: constraint = '' } = error as DatabaseError;
+  if (typeof code !== 'string' || !/^(23|22)/.test(code)) return null;
+  const known = CONSTRAINTS[constraint];
+  if (known) return known;
+  if (code === '23503')
+    return { field: '', message: 'Something this refers to is not part of this project, or was removed.' };
+  if (code === '23505') return { field: '', message: 'This exists already.' };
+  if (code === '23514') return { field: '', message: 'A value lies outside what is allowed here.' };
+  if (code === '22P02') return { field: '', message: 'A reference in this request is not valid.' };
+  return null;
+}
