@@ -1,0 +1,101 @@
+import { notFound, redirect } from 'next/navigation';
+import { pool, type Sql } from '@/db/connection';
+import { linkHolder, signedIn, type Actor } from './actor';
+import { may, type Permission, type Role, type Standing } from './policy';
+
+export interface Project {
+  id: string;
+  title: string;
+  clientName: string;
+  timeZone: string;
+  units: 'metric' | 'US';
+  eventDate: string;
+  pinnedNow: string | null;
+  isDemo: boolean;
+  normaliseWeights: boolean;
+  retentionUntil: string;
+  version: number;
+}
+/** The person's place in one project. */
+export interface Seat {
+  actor: Actor;
+  project: Project;
+  role: Role;
+  /** Team and section of a student. */
+  teamId: string | null;
+  sectionId: string | null;
+}
+/** The object asked for, as far as the policy looks at it. */
+export interface Target {
+  teamId?: string | null;
+  released?: boolean;
+  rubricId?: string | null;
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+/** Whether a text from outside can be an id at all. */
+export function isId(value: unknown): value is string {
+  return typeof value === 'string' && UUID.test(value);
+}
+
+/** Finds the person's seat in a project; null for strangers, who learn nothing about what exists. */
+export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown): Promise<Seat | null> {
+  if (!actor || !isId(projectId)) return null;
+  const [row] = await sql<(Project & { instructs: boolean; teamId: string | null; sectionId: string | null })[]>`
+    select p.id, p.title, p.client_name, p.time_zone, p.units, p.event_date,
+      p.pinned_now, p.is_demo, p.normalise_weights,
+      p.retention_until, p.version,
+      exists (select from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as instructs,
+      m.team_id, e.section_id
+    from project p
+    left join enrolment e on e.project_id = p.id and e.account_id = ${actor.id}
+    left join team_member m on m.project_id = p.id and m.account_id = ${actor.id}
+    where p.id = ${projectId}`;
+  if (!row) return null;
+  const { instructs, teamId, sectionId, ...project } = row;
+  const role = roleOf(actor, project.id, instructs, sectionId);
+  return role === 'visitor'
+    ? null
+    : { actor, project, role, teamId, sectionId: 'sectionId' in actor ? actor.sectionId : sectionId };
+}
+
+function roleOf(actor: Actor, projectId: string, instructs: boolean, sectionId: string | null): Role {
+  if ('projectId' in actor) return actor.projectId === projectId ? actor.kind : 'visitor';
+  if (actor.kind === 'instructor') return instructs ? 'instructor' : 'visitor';
+  return sectionId ? 'student' : 'visitor';
+}
+
+/** How the person stands to an object of the project. */
+export function standingOf(seat: Seat, target: Target = {}): Standing {
+  const isJudge = seat.actor.kind === 'judge';
+  const own = isJudge
+    ? 'rubricId' in seat.actor && target.rubricId != null && target.rubricId === seat.actor.rubricId
+    : seat.teamId !== null && target.teamId === seat.teamId;
+  return { role: seat.role, own, released: target.released ?? false };
+}
+
+/** Whether the person may do this to this object. */
+export function allowed(seat: Seat, permission: Permission, target?: Target): boolean {
+  return may(permission, standingOf(seat, target));
+}
+
+/**
+ * The seat for a page of a project. Signed out: to the sign-in page. No seat, or not permitted: "not found",
+ * so that nobody learns what exists. `target` is checked when the page is about one object.
+ */
+export async function enter(projectId: string, permission: Permission, target?: Target): Promise<Seat> {
+  const person = await signedIn();
+  if (!person) redirect(`/sign-in?next=${encodeURIComponent(`/projects/${projectId}`)}`);
+  const seat = await findSeat(pool(), person, projectId);
+  if (!seat || !allowed(seat, permission, target)) notFound();
+  return seat;
+}
+
+/** The seat of a link's holder for the page its purpose opens. */
+export async function enterByLink(permission: Permission): Promise<Seat> {
+  const holder = await linkHolder();
+  const seat = holder && (await findSeat(pool(), holder, holder.projectId));
+  if (!seat || !allowed(seat, permission)) notFound();
+  return seat;
+}

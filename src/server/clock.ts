@@ -1,0 +1,29 @@
+/** Local date and time of a project as "YYYY-MM-DDTHH:MM". */
+export type LocalTime = string;
+
+/**
+ * The project's present: IRONSTONE_TODAY if set, else the time pinned in the project (demo data), else the
+ * clock in the project's time zone.
+ */
+export function projectNow(project: { pinnedNow: string | null; timeZone: string }): LocalTime {
+  const set = process.env.IRONSTONE_TODAY;
+  if (set && /^\d{4}-\d\d-\d\d(T\d\d:\d\d)?$/.test(set)) return set.length === 10 ? `${set}T12:00` : set;
+  return project.pinnedNow ?? inZone(new Date(), project.timeZone);
+}
+
+/** An instant as local time of a zone. */
+export function inZone(instant: Date, timeZone: string): LocalTime {
+  return new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' })
+    .format(instant)
+    .replace(' ', 'T');
+}
+
+/** Whether the runtime knows the time zone. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

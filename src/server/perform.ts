@@ -1,0 +1,148 @@
+import type { ObjectSchema } from 'yup';
+import { ValidationError } from 'yup';
+import { pool, type Sql, type Tx } from '@/db/connection';
+import { problemOf } from '@/db/problems';
+import { CoreError } from '@/core/numbers';
+import { allowed, findSeat, type Seat, type Target } from './access';
+import { linkHolder, signedIn, type Actor, type Person } from './actor';
+import { projectNow, type LocalTime } from './clock';
+import { ConflictError, FieldError, type Conflict, type Outcome } from './outcome';
+import { ACTIONS, ROUTES, type ActionName, type Permission } from './policy';
+import { writeAs } from './write';
+
+/** What a write works with: the transaction, the person's seat, the project's present, and notes for the person. */
+export interface Work {
+  tx: Tx;
+  seat: Seat;
+  projectId: string;
+  now: LocalTime;
+  notes: string[];
+}
+/** A write to a project: what it accepts, which object it touches, what it does. */
+export interface Command<I extends object, R> {
+  /** Its row in the policy: a server action's name or a route's path. */
+  door: ActionName | keyof typeof ROUTES;
+  schema: ObjectSchema<I>;
+  /** The object touched, looked up in the database; null when it does not exist in the project. */
+  target?: (sql: Sql, input: Record<string, unknown>, projectId: string) => Promise<Target | null>;
+  run: (work: Work, input: I) => Promise<R>;
+}
+
+const DENIED = {
+  ok: false,
+  denied: true,
+  message: 'You may not do this here. Sign in again if you think you should.',
+} as const;
+
+/**
+ * The one way a project is written to: find the person → ask the policy about that very object → parse → one
+ * transaction with its history. Whoever may not write learns nothing about the fields.
+ */
+export async function perform<I extends object, R>(command: Command<I, R>, input: unknown): Promise<Outcome<R>> {
+  const given = asObject(input);
+  const permission = permissionOf(command.door);
+  const seat = await seatFor(permission, given.projectId);
+  if (!seat) return DENIED;
+  const target = command.target ? await command.target(pool(), given, seat.project.id) : {};
+  if (!target || !allowed(seat, permission, target)) return DENIED;
+  const notes: string[] = [];
+  return settle(async () => {
+    const parsed = (await command.schema.validate(given, { abortEarly: false, stripUnknown: true })) as I;
+    const { project, actor } = seat;
+    const work = { seat, projectId: project.id, now: projectNow(project), notes };
+    const result = await writeAs(actor, command.door, (tx) => command.run({ ...work, tx }, parsed));
+    return { ok: true, result, notes };
+  });
+}
+
+/** A write outside any project (a new project, one's own password), by somebody signed in. */
+export async function performAs<I extends object, R>(
+  command: { door: ActionName; schema: ObjectSchema<I>; run: (tx: Tx, person: Person, input: I) => Promise<R> },
+  input: unknown,
+): Promise<Outcome<R>> {
+  const person = await signedIn();
+  const door = ACTIONS[command.door];
+  if (!person || (door === 'instructor' && person.kind !== 'instructor')) return DENIED;
+  return settle(async () => {
+    const parsed = (await command.schema.validate(asObject(input), { abortEarly: false, stripUnknown: true })) as I;
+    const result = await writeAs(person, command.door, (tx) => command.run(tx, person, parsed));
+    return { ok: true, result, notes: [] };
+  });
+}
+
+/** Runs a write and puts every kind of refusal into words at its place; anything unexpected goes to the log. */
+export async function settle<R>(run: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
+  try {
+    return await run();
+  } catch (error) {
+    if (error instanceof ValidationError) return refused(validationErrors(error));
+    if (error instanceof FieldError) return refused({ [error.path]: error.message });
+    if (error instanceof CoreError) return refused({ '': error.message });
+    if (error instanceof ConflictError) return { ok: false, message: error.message, conflict: error.conflict };
+    const problem = problemOf(error);
+    if (problem) return refused({ [problem.field]: problem.message });
+    console.error(error);
+    return {
+      ok: false,
+      message: 'This could not be saved because of a fault in the program. Nothing was changed; try again.',
+    };
+  }
+}
+
+/**
+ * Checks the outcome of an update that named the version it saw: when no row was written because somebody else
+ * was quicker, the person gets both versions.
+ */
+export async function orConflict<T extends Record<string, unknown>>(
+  written: readonly unknown[],
+  tx: Tx,
+  objectId: string,
+  current: () => Promise<(T & { version: number }) | undefined>,
+): Promise<void> {
+  if (written.length > 0) return;
+  const row = await current();
+  if (!row) throw new FieldError('', 'This was removed meanwhile.');
+  const [last] = await tx<{ name: string; at: Date }[]>`
+    select actor_name as name, at from audit where object_id = ${objectId} order by id desc limit 1`;
+  const { version, ...theirs } = row;
+  const conflict: Conflict = {
+    version,
+    theirs,
+    by: last?.name ?? 'somebody',
+    at: (last?.at ?? new Date()).toISOString(),
+  };
+  throw new ConflictError(conflict);
+}
+
+function permissionOf(door: string): Permission {
+  const permission = Object.hasOwn(ACTIONS, door) ? ACTIONS[door as ActionName] : ROUTES[door];
+  if (!permission || permission === 'anybody' || permission === 'signed-in' || permission === 'instructor') {
+    throw new Error(`${door} has no permission of a project in the policy.`);
+  }
+  return permission;
+}
+
+/** The seat that the permission is for: by account, or for what only a link may do, by link. */
+async function seatFor(permission: Permission, projectId: unknown): Promise<Seat | null> {
+  const actor: Actor | null = permission === 'score.write' ? await linkHolder() : await signedIn();
+  return findSeat(pool(), actor, projectId);
+}
+
+function asObject(input: unknown): Record<string, unknown> {
+  return typeof input === 'object' && input !== null && !Array.isArray(input) ? (input as Record<string, unknown>) : {};
+}
+
+function validationErrors(error: ValidationError): Record<string, string> {
+  const all = error.inner.length ? error.inner : [error];
+  return Object.fromEntries(all.map((one) => [(one.path ?? '').replace(/\[(\d+)\]/g, '.$1'), one.message]));
+}
+
+function refused<R>(errors: Record<string, string>): Outcome<R> {
+  const whole = errors[''];
+  const count = Object.keys(errors).filter(Boolean).length;
+  return {
+    ok: false,
+    errors,
+    message: whole ?? `Not saved: ${count === 1 ? 'one field needs' : `${count} fields need`} a look.`,
+  };
+}

@@ -1,0 +1,149 @@
+/**
+ * Who may do what: the one place that decides. Pages, route handlers and server actions name a permission and
+ * ask `may`; the tables ROUTES and ACTIONS list every door of the app, and a test compares them with the
+ * production build's manifests.
+ */
+export type Role = 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'visitor';
+
+/** What is known of the person in relation to the thing asked for. */
+export interface Standing {
+  role: Role;
+  /** The object belongs to the person's team (student) or to the rubric and judge of the link. */
+  own: boolean;
+  /** The instructor has published the object to the section. */
+  released: boolean;
+}
+
+type Rule = (standing: Standing) => boolean;
+type Row = Partial<Record<Role, Rule>>;
+
+const always: Rule = () => true;
+const own: Rule = (s) => s.own;
+const ownOrReleased: Rule = (s) => s.own || s.released;
+const released: Rule = (s) => s.released;
+const instructors: Row = { instructor: always };
+const classroom: Row = { instructor: always, student: always };
+
+export const POLICY = {
+  'project.read': classroom,
+  'project.write': instructors,
+  'project.export': instructors,
+  'today.read': classroom,
+  'brief.read': { ...classroom, client: always },
+  'brief.write': instructors,
+  'requirement.read': classroom,
+  'requirement.write': instructors,
+  'schedule.read': { ...classroom, board: always },
+  'schedule.write': instructors,
+  'team.read': classroom,
+  'team.write': instructors,
+  'account.reset': instructors,
+  'iteration.read': { instructor: always, student: ownOrReleased },
+  'iteration.write': { instructor: always, student: own },
+  'iteration.release': instructors,
+  'trial.read': { instructor: always, student: ownOrReleased },
+  'trial.write': { instructor: always, student: own },
+  'bench.write': instructors,
+  'event.read': classroom,
+  'event.write': instructors,
+  'rubric.read': classroom,
+  'rubric.write': instructors,
+  'score.read': instructors,
+  'score.write': { judge: own },
+  'standings.read': { instructor: always, student: released, board: released },
+  'standings.write': instructors,
+  'trace.read': { instructor: always, student: (s) => s.own && s.released },
+  'legacy.read': classroom,
+  'history.read': instructors,
+  'link.write': instructors,
+  'client.page': { client: always },
+  'judge.page': { judge: always },
+  'board.page': { board: always },
+} satisfies Record<string, Row>;
+
+export type Permission = keyof typeof POLICY;
+
+/** Doors that need no project: anybody, anybody signed in, or a signed-in instructor. */
+export type Door = Permission | 'anybody' | 'signed-in' | 'instructor';
+
+/** Whether the policy lets this person do this. */
+export function may(permission: Permission, standing: Standing): boolean {
+  const rule = (POLICY[permission] as Row)[standing.role];
+  return rule ? rule(standing) : false;
+}
+
+/** Every page and route handler of the app, by its path in the build. */
+export const ROUTES: Record<string, Door> = {
+  '/': 'anybody',
+  '/sign-in': 'anybody',
+  '/setup': 'anybody',
+  '/l/[token]': 'anybody',
+  '/client': 'client.page',
+  '/judge': 'judge.page',
+  '/judge/[team]': 'judge.page',
+  '/board': 'board.page',
+  '/projects': 'signed-in',
+  '/account': 'signed-in',
+  '/projects/new': 'instructor',
+  '/projects/[project]': 'today.read',
+  '/projects/[project]/brief': 'brief.read',
+  '/projects/[project]/requirements': 'requirement.read',
+  '/projects/[project]/requirements/edit': 'requirement.write',
+  '/projects/[project]/schedule': 'schedule.read',
+  '/projects/[project]/concepts': 'project.read',
+  '/projects/[project]/teams': 'team.read',
+  '/projects/[project]/builds': 'project.read',
+  '/projects/[project]/builds/new': 'iteration.write',
+  '/projects/[project]/builds/[iteration]': 'iteration.read',
+  '/projects/[project]/bench': 'project.read',
+  '/projects/[project]/bench/enter': 'trial.write',
+  '/projects/[project]/bench/trials/[trial]': 'trial.read',
+  '/projects/[project]/reviews': 'project.read',
+  '/projects/[project]/grades': 'rubric.read',
+  '/projects/[project]/event': 'event.read',
+  '/projects/[project]/standings': 'standings.read',
+  '/projects/[project]/standings/[team]': 'trace.read',
+  '/projects/[project]/legacy': 'legacy.read',
+  '/projects/[project]/safety': 'project.read',
+  '/projects/[project]/history': 'history.read',
+  '/projects/[project]/find': 'project.read',
+  '/projects/[project]/export/results.csv': 'project.export',
+  '/projects/[project]/export/standings.csv': 'project.export',
+  '/projects/[project]/export/bundle.zip': 'project.export',
+  '/api/v1/iterations': 'iteration.write',
+  '/api/v1/trials': 'trial.write',
+  '/api/v1/scores': 'score.write',
+  '/api/v1/bundles': 'instructor',
+};
+
+/** Every server action, by its exported name. */
+export const ACTIONS = {
+  signIn: 'anybody',
+  signOut: 'signed-in',
+  setUp: 'anybody',
+  changePassword: 'signed-in',
+  createProject: 'instructor',
+  saveProject: 'project.write',
+  saveBrief: 'brief.write',
+  saveStatement: 'brief.write',
+  saveRequirement: 'requirement.write',
+  saveSection: 'schedule.write',
+  saveNoClass: 'schedule.write',
+  previewRoster: 'team.write',
+  importRoster: 'team.write',
+  moveMember: 'team.write',
+  resetPassword: 'account.reset',
+  releaseIteration: 'iteration.release',
+  saveInstrument: 'bench.write',
+  saveProtocol: 'bench.write',
+  takeBackTrial: 'trial.write',
+  saveEvent: 'event.write',
+  saveRubric: 'rubric.write',
+  saveComponent: 'standings.write',
+  removeComponent: 'standings.write',
+  publishStandings: 'standings.write',
+  createLink: 'link.write',
+  revokeLink: 'link.write',
+} as const satisfies Record<string, Door>;
+
+export type ActionName = keyof typeof ACTIONS;

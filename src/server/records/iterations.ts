@@ -1,0 +1,63 @@
+import { cache } from 'react';
+import type { Dimension } from '@/core/units';
+import { pool } from '@/db/connection';
+
+export interface Measurement {
+  parameterId: string;
+  parameterName: string;
+  dimension: Dimension;
+  value: number | null;
+  unit: string | null;
+  answer: boolean | null;
+  measuredOn: string;
+  instrumentId: string | null;
+  instrumentName: string | null;
+  instrumentUnit: string | null;
+  resolution: number | null;
+  accuracy: number | null;
+}
+export interface Iteration {
+  id: string;
+  teamId: string;
+  number: number;
+  parentId: string | null;
+  parentNumber: number | null;
+  state: 'planned' | 'building' | 'built' | 'tested' | 'retired';
+  change: string;
+  reason: string;
+  builtOn: string;
+  released: boolean;
+  version: number;
+  measurements: Measurement[];
+}
+export const ITERATION_STATES = ['planned', 'building', 'built', 'tested', 'retired'] as const;
+
+/** All iterations of a project with what was measured on each, by team and number: two queries. */
+export const listIterations = cache((projectId: string) => read(projectId, false));
+
+/** The newest iteration of each team. */
+export const listLatestIterations = cache((projectId: string) => read(projectId, true));
+
+async function read(projectId: string, latest: boolean): Promise<Iteration[]> {
+  const sql = pool();
+  const newest = sql`and not exists (select from iteration n where n.team_id = i.team_id and n.number > i.number)`;
+  const iterations = await sql<Omit<Iteration, 'measurements'>[]>`
+    select i.id, i.team_id, i.number, i.parent_id, p.number as parent_number, i.state, i.change, i.reason, i.built_on,
+      i.released_at is not null as released, i.version
+    from iteration i left join iteration p on p.id = i.parent_id
+    where i.project_id = ${projectId} ${latest ? newest : sql``} order by i.team_id, i.number`;
+  const measurements = await sql<(Measurement & { iterationId: string })[]>`
+    select m.iteration_id, m.parameter_id, p.name as parameter_name, m.dimension, m.value, m.unit, m.answer, m.measured_on,
+      m.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy
+    from measurement m join iteration i on i.id = m.iteration_id join parameter p on p.id = m.parameter_id
+    left join instrument n on n.id = m.instrument_id
+    where m.project_id = ${projectId} ${latest ? newest : sql``} order by p.name`;
+  const byIteration = group(measurements);
+  return iterations.map((iteration) => ({ ...iteration, measurements: byIteration.get(iteration.id) ?? [] }));
+}
+
+function group<T extends { iterationId: string }>(rows: readonly T[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) groups.set(row.iterationId, [...(groups.get(row.iterationId) ?? []), row]);
+  return groups;
+}

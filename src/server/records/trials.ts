@@ -1,0 +1,108 @@
+import { cache } from 'react';
+import type { EventRule, Status } from '@/core/scoring';
+import type { Dimension } from '@/core/units';
+import { pool } from '@/db/connection';
+
+export interface Condition {
+  name: string;
+  value: number;
+  tolerance: number;
+  unit: string;
+}
+export interface Protocol {
+  id: string;
+  name: string;
+  procedure: string;
+  cautions: string;
+  parameterId: string;
+  parameterName: string;
+  dimension: Dimension;
+  unit: string;
+  conditions: Condition[];
+  instrumentId: string;
+  instrumentName: string;
+  instrumentUnit: string;
+  resolution: number;
+  accuracy: number;
+  version: number;
+}
+export interface EventRecord {
+  id: string;
+  name: string;
+  position: number;
+  rule: EventRule;
+  attemptsAllowed: number;
+  protocolId: string;
+  version: number;
+}
+export interface Trial {
+  id: string;
+  eventId: string;
+  teamId: string;
+  iterationId: string;
+  iterationNumber: number;
+  released: boolean;
+  attempt: number | null;
+  status: Status;
+  value: number | null;
+  unit: string | null;
+  penalties: Record<string, number>;
+  conditions: Record<string, { value: number; unit: string }>;
+  note: string;
+  instrumentId: string;
+  instrumentName: string;
+  instrumentUnit: string;
+  resolution: number;
+  accuracy: number;
+  runAt: Date;
+  takenBack: boolean;
+  version: number;
+}
+
+export const listProtocols = cache(async (projectId: string): Promise<Protocol[]> => {
+  return pool()<Protocol[]>`
+    select p.id, p.name, p.procedure, p.cautions, p.parameter_id, m.name as parameter_name, p.dimension, p.unit, p.conditions,
+      p.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
+    from protocol p join parameter m on m.id = p.parameter_id join instrument n on n.id = p.instrument_id
+    where p.project_id = ${projectId} order by p.name`;
+});
+
+export const listEvents = cache(async (projectId: string): Promise<EventRecord[]> => {
+  return pool()<EventRecord[]>`
+    select id, name, position, rule, attempts_allowed, protocol_id, version
+    from event where project_id = ${projectId} order by position, name`;
+});
+
+/** The attempts that count in the events, in order. Practice runs and runs taken back are left out. */
+export const listAttempts = cache((projectId: string) => read(projectId, { attempts: true }));
+
+/** The runs of the newest iteration of each team. */
+export const listLatestRuns = cache((projectId: string) => read(projectId, { latest: true }));
+
+/** All runs of some teams, newest last; for one team's or one iteration's pages. */
+export const listRunsOfTeam = cache((projectId: string, teamId: string) => read(projectId, { teamId }));
+
+/** The last runs entered in the project, newest first. */
+export const listNewestRuns = cache((projectId: string, limit: number) => read(projectId, { limit }));
+
+interface Filter {
+  attempts?: boolean;
+  latest?: boolean;
+  teamId?: string;
+  limit?: number;
+}
+
+async function read(projectId: string, filter: Filter): Promise<Trial[]> {
+  const sql = pool();
+  return sql<Trial[]>`
+    select t.id, t.event_id, t.team_id, t.iteration_id, i.number as iteration_number, i.released_at is not null as released,
+      t.attempt, t.status, t.value, t.unit, t.penalties, t.conditions, t.note, t.instrument_id, n.name as instrument_name,
+      n.unit as instrument_unit, n.resolution, n.accuracy, t.run_at, t.taken_back_at is not null as taken_back, t.version
+    from trial t join iteration i on i.id = t.iteration_id join instrument n on n.id = t.instrument_id
+    where t.project_id = ${projectId}
+      ${filter.limit ? sql`` : sql`and t.taken_back_at is null`}
+      ${filter.attempts ? sql`and t.attempt is not null` : sql``}
+      ${filter.teamId ? sql`and t.team_id = ${filter.teamId}` : sql``}
+      ${filter.latest ? sql`and not exists (select from iteration x where x.team_id = i.team_id and x.number > i.number)` : sql``}
+    order by ${filter.limit ? sql`t.created_at desc, t.id limit ${filter.limit}` : sql`t.team_id, t.event_id, t.attempt, t.run_at, t.id`}`;
+}

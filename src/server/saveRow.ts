@@ -1,0 +1,39 @@
+import type { Row } from 'postgres';
+import { orConflict, type Work } from './perform';
+
+type Table =
+  | 'statement'
+  | 'requirement'
+  | 'section'
+  | 'instrument'
+  | 'protocol'
+  | 'event'
+  | 'component'
+  | 'rubric'
+  | 'iteration'
+  | 'trial';
+
+/**
+ * Inserts a row of the project, or updates it if nobody has since the version the person saw; otherwise both
+ * versions go back to them, `toForm` turning the stored row into what the form shows. Returns the id.
+ */
+export async function saveRow(
+  { tx, projectId }: Work,
+  table: Table,
+  input: { id: string | null; version: number | null },
+  values: Record<string, unknown>,
+  toForm: (row: Row) => Record<string, unknown>,
+): Promise<string> {
+  const { id } = input;
+  if (!id) {
+    const [row] = await tx<[{ id: string }]>`insert into ${tx(table)} ${tx({ projectId, ...values })} returning id`;
+    return row.id;
+  }
+  const written = await tx`update ${tx(table)} set ${tx(values)}
+    where id = ${id} and project_id = ${projectId} and version = ${input.version ?? 0} returning id`;
+  await orConflict(written, tx, id, async () => {
+    const [row] = await tx<Row[]>`select * from ${tx(table)} where id = ${id} and project_id = ${projectId}`;
+    return row && { ...toForm(row), version: Number(row.version) };
+  });
+  return id;
+}

@@ -1,0 +1,55 @@
+import { createHash, randomBytes, randomInt } from 'node:crypto';
+import { hash, verify } from '@node-rs/argon2';
+
+/** A secret for a link or a cookie: 32 random bytes as URL-safe text. Only its hash is stored. */
+export function newToken(): string {
+  return randomBytes(32).toString('base64url');
+}
+
+/** What is stored of a token. */
+export function tokenHash(token: string): Buffer {
+  return createHash('sha256').update(token).digest();
+}
+
+const SYLLABLES = [
+  'ba',
+  'de',
+  'fi',
+  'go',
+  'ku',
+  'la',
+  'me',
+  'ni',
+  'po',
+  'ru',
+  'sa',
+  'te',
+  'vi',
+  'wo',
+  'zu',
+  'ha',
+  'je',
+  'ki',
+  'lo',
+  'mu',
+];
+
+/** A password a student can type from a slip: six syllables and three digits, about 36 bits. */
+export function newPassword(): string {
+  const word = () => Array.from({ length: 3 }, () => SYLLABLES[randomInt(SYLLABLES.length)]).join('');
+  return `${word()}-${word()}-${String(randomInt(1000)).padStart(3, '0')}`;
+}
+
+/** Argon2id with the package's defaults (19 MiB, 2 passes), as OWASP advises. */
+export function hashPassword(password: string): Promise<string> {
+  return hash(password);
+}
+
+/** Compares in constant time; without a stored hash it still does the work, so that timing tells nothing. */
+export async function passwordFits(stored: string | null, password: string): Promise<boolean> {
+  if (stored === null) {
+    await hash(password);
+    return false;
+  }
+  return verify(stored, password);
+}
