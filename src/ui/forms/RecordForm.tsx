@@ -1,0 +1,162 @@
+'use client';
+
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { FormProvider, useForm, type FieldValues, type Resolver } from 'react-hook-form';
+import { toast } from '@/ui/toast';
+import type { ObjectSchema } from 'yup';
+import type { Conflict, Outcome } from '@/server/outcome';
+import { BothVersions } from './BothVersions';
+
+interface Props {
+  /** Names the form for its draft, which is kept in this browser until it is saved. */
+  id: string;
+  schema: ObjectSchema<FieldValues>;
+  values: FieldValues;
+  /** Sent along and never edited: ids and the version that was seen. */
+  fixed?: Record<string, unknown>;
+  submit: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;
+  label: string;
+  saved?: string;
+  /** Where to go once saved: a fixed address, or one that the answer names. */
+  then?: string | ((result: Record<string, unknown>) => string);
+  cancel?: string;
+  /** Names of fields for the comparison of two versions. */
+  names?: Record<string, string>;
+  children: ReactNode;
+  aside?: ReactNode;
+  compact?: boolean;
+  /** Passwords and the like are never kept as a draft. */
+  keepDraft?: boolean;
+}
+
+const PREFIX = 'ironstone-draft:';
+
+/** Removes every draft from this browser, as on signing out. */
+export function forgetDrafts() {
+  Object.keys(localStorage)
+    .filter((key) => key.startsWith(PREFIX))
+    .forEach((key) => localStorage.removeItem(key));
+}
+
+/**
+ * A form whose entries survive errors, lost connections and reloads: they are kept in this browser until the
+ * server has answered. Messages stand at their fields; when somebody else wrote meanwhile, both versions are shown.
+ */
+export function RecordForm(props: Props) {
+  const { id, schema, values, fixed, submit, label, then, children } = props;
+  const form = useForm<FieldValues>({
+    defaultValues: values,
+    resolver: yupResolver(schema) as unknown as Resolver<FieldValues>,
+  });
+  const router = useRouter();
+  const [message, setMessage] = useState<string | null>(null);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const { restored, forget } = useDraft(props.keepDraft === false ? null : PREFIX + id, form, values);
+
+  const send = async (entered: FieldValues, seen?: number) => {
+    setMessage(null);
+    const outcome = await attempt(() =>
+      submit({ ...entered, ...fixed, ...(seen === undefined ? {} : { version: seen }) }),
+    );
+    if (outcome.ok) {
+      forget();
+      setConflict(null);
+      toast.success([props.saved ?? 'Saved.', ...outcome.notes.map((note) => `${note}.`)].join(' '));
+      const next = typeof then === 'function' ? then(outcome.result as Record<string, unknown>) : then;
+      if (next) router.push(next);
+      else form.reset(entered);
+      router.refresh();
+      return;
+    }
+    setMessage(outcome.message);
+    setConflict(outcome.conflict ?? null);
+    for (const [path, text] of Object.entries(outcome.errors ?? {}))
+      if (path) form.setError(path, { message: text }, { shouldFocus: true });
+  };
+
+  return (
+    <FormProvider {...form}>
+      <form
+        onSubmit={form.handleSubmit((entered) => send(entered))}
+        noValidate
+        className={props.compact ? 'flex flex-wrap items-end gap-3' : 'flex flex-col gap-3 max-w-3xl'}
+      >
+        {restored && (
+          <p className="callout" role="status">
+            What you had typed here before is back.{' '}
+            <button type="button" className="btn-text" onClick={() => (forget(), form.reset(values))}>
+              Discard it
+            </button>
+          </p>
+        )}
+        {conflict && (
+          <BothVersions
+            conflict={conflict}
+            mine={form.getValues()}
+            names={props.names ?? {}}
+            keepMine={() => form.handleSubmit((entered) => send(entered, conflict.version))()}
+            takeTheirs={() => {
+              form.reset({ ...form.getValues(), ...conflict.theirs });
+              forget();
+              setConflict(null);
+              setMessage(null);
+              router.refresh();
+            }}
+          />
+        )}
+        {children}
+        {message && !conflict && (
+          <p className="callout w-full" style={{ '--tone': 'var(--brick)' } as React.CSSProperties} role="alert">
+            {message}
+          </p>
+        )}
+        <div className="flex gap-2 items-center">
+          <button className="btn btn-go" disabled={form.formState.isSubmitting}>
+            {form.formState.isSubmitting ? 'Saving …' : label}
+          </button>
+          {props.cancel && (
+            <a className="btn" href={props.cancel} onClick={forget}>
+              Leave without saving
+            </a>
+          )}
+          {props.aside}
+        </div>
+      </form>
+    </FormProvider>
+  );
+}
+
+/** Calls the server; no answer is an answer too. */
+export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
+  try {
+    return await call();
+  } catch {
+    return {
+      ok: false,
+      message:
+        'The server did not answer. What you typed is kept in this browser; try again when the connection is back.',
+    };
+  }
+}
+
+function useDraft(key: string | null, form: ReturnType<typeof useForm<FieldValues>>, values: FieldValues) {
+  const [restored, setRestored] = useState(false);
+  const first = useRef(JSON.stringify(values));
+  useEffect(() => {
+    if (!key) return;
+    const draft = localStorage.getItem(key);
+    if (draft && draft !== first.current) {
+      form.reset(JSON.parse(draft) as FieldValues, { keepDefaultValues: true });
+      setRestored(true);
+    }
+    const watching = form.watch((now) => localStorage.setItem(key, JSON.stringify(now)));
+    return () => watching.unsubscribe();
+  }, [key, form]);
+  const forget = () => {
+    if (key) localStorage.removeItem(key);
+    setRestored(false);
+  };
+  return { restored, forget };
+}

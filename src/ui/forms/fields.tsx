@@ -1,0 +1,164 @@
+'use client';
+
+import { useId, type ReactNode } from 'react';
+import { get, useFieldArray, useFormContext } from 'react-hook-form';
+
+interface FieldProps {
+  name: string;
+  label: string;
+  hint?: ReactNode;
+  className?: string;
+}
+
+function useField(name: string) {
+  const { register, formState } = useFormContext();
+  const id = useId();
+  const error = (get(formState.errors, name) as { message?: string } | undefined)?.message;
+  const invalid = error ? { 'aria-invalid': true as const, 'aria-describedby': `${id}-error` } : {};
+  return { id, error, props: { id, ...register(name), ...invalid } };
+}
+
+function Labelled({
+  id,
+  label,
+  hint,
+  error,
+  className,
+  children,
+}: Omit<FieldProps, 'name'> & { id: string; error?: string | undefined; children: ReactNode }) {
+  return (
+    <div className={className ?? 'min-w-40'}>
+      <label htmlFor={id} className="block font-medium">
+        {label}
+      </label>
+      {children}
+      {hint && <p className="text-sm faint">{hint}</p>}
+      {error && (
+        <p id={`${id}-error`} className="text-sm text-brick font-medium" role="alert">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** One line of text, a date, or a password. */
+export function Text({
+  name,
+  type = 'text',
+  mono,
+  autoComplete,
+  ...rest
+}: FieldProps & { type?: string; mono?: boolean; autoComplete?: string }) {
+  const { id, error, props } = useField(name);
+  return (
+    <Labelled id={id} error={error} {...rest}>
+      <input type={type} autoComplete={autoComplete} className={mono ? 'num' : ''} {...props} />
+    </Labelled>
+  );
+}
+
+/** A number as a person writes it, with a decimal point or comma. */
+export function Decimal({ name, unit, ...rest }: FieldProps & { unit?: string | undefined }) {
+  const { id, error, props } = useField(name);
+  return (
+    <Labelled id={id} error={error} {...rest}>
+      <span className="flex items-center gap-2">
+        <input inputMode="decimal" autoComplete="off" className="num right" {...props} />
+        {unit && <span className="faint">{unit}</span>}
+      </span>
+    </Labelled>
+  );
+}
+
+/** Several lines of text. */
+export function Area({ name, rows = 3, mono, ...rest }: FieldProps & { rows?: number; mono?: boolean }) {
+  const { id, error, props } = useField(name);
+  return (
+    <Labelled id={id} error={error} {...rest}>
+      <textarea rows={rows} className={mono ? 'num' : ''} {...props} />
+    </Labelled>
+  );
+}
+
+export type Options = readonly (readonly [value: string, label: string])[];
+
+/** One of a few. */
+export function Choice({ name, options, ...rest }: FieldProps & { options: Options }) {
+  const { id, error, props } = useField(name);
+  return (
+    <Labelled id={id} error={error} {...rest}>
+      <select {...props}>
+        {options.map(([value, text]) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </Labelled>
+  );
+}
+
+/** Yes or no. */
+export function Check({ name, label }: FieldProps) {
+  const { id, props } = useField(name);
+  return (
+    <p className="flex items-center gap-2">
+      <input type="checkbox" className="size-4" {...props} />
+      <label htmlFor={id}>{label}</label>
+    </p>
+  );
+}
+
+/** A message of the form that belongs to a list as a whole. */
+export function Complaint({ name }: { name: string }) {
+  const { formState } = useFormContext();
+  const found = get(formState.errors, name) as { message?: string; root?: { message?: string } } | undefined;
+  const error = found?.message ?? found?.root?.message;
+  return error ? (
+    <p className="text-sm text-brick font-medium" role="alert">
+      {error}
+    </p>
+  ) : null;
+}
+
+/** A list that grows and shrinks: one row a thing. */
+export function Rows({
+  name,
+  label,
+  empty,
+  add,
+  children,
+}: {
+  name: string;
+  label: string;
+  empty: object;
+  add: string;
+  children: (path: string, index: number) => ReactNode;
+}) {
+  const { fields, append, remove } = useFieldArray({ name });
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="font-medium mb-1">{label}</legend>
+      {fields.map((field, index) => (
+        <div key={field.id} className="flex flex-wrap items-end gap-2">
+          {children(`${name}.${index}`, index)}
+          <button
+            type="button"
+            className="btn"
+            onClick={() => remove(index)}
+            aria-label={`Remove row ${index + 1} of ${label}`}
+          >
+            Remove
+          </button>
+        </div>
+      ))}
+      <Complaint name={name} />
+      <p>
+        <button type="button" className="btn" onClick={() => append(empty)}>
+          {add}
+        </button>
+      </p>
+    </fieldset>
+  );
+}

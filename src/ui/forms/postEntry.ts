@@ -1,0 +1,20 @@
+import type { Outcome } from '@/server/outcome';
+
+/** Sends an entry to one of the versioned routes and gives the answer. */
+export async function postEntry<R>(path: string, entry: Record<string, unknown>): Promise<Outcome<R>> {
+  const response = await fetch(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(entry),
+  });
+  return (await response.json()) as Outcome<R>;
+}
+
+/** A new id, made here so that sending an entry twice is harmless; works without a secure connection too. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+}

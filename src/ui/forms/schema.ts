@@ -1,0 +1,98 @@
+import * as yup from 'yup';
+import { CoreError, readNumber } from '@/core/numbers';
+
+/** A short text: one line, at most 160 characters. */
+export function line(what: string) {
+  return yup.string().trim().required(`${what} is needed.`).max(160, `${what} may have at most 160 characters.`);
+}
+
+/** A longer text, possibly empty, at most 4,000 characters. */
+export function prose(what: string) {
+  return yup
+    .string()
+    .trim()
+    .default('')
+    .max(4000, ({ value }) => `${what} may have at most 4,000 characters; this has ${String(value).length}.`);
+}
+
+/** A calendar date. */
+export function date(what: string) {
+  return yup
+    .string()
+    .required(`${what} is needed.`)
+    .matches(/^\d{4}-\d\d-\d\d$/, `${what} is a date like 2026-10-05.`);
+}
+
+/** An id of one of our things. */
+export function id(what: string) {
+  return yup
+    .string()
+    .required(`${what} must be chosen.`)
+    .matches(/^[0-9a-f-]{36}$/i, `${what} must be chosen.`);
+}
+
+/** An id, or nothing. */
+export function optionalId() {
+  return yup
+    .string()
+    .nullable()
+    .default(null)
+    .transform((value: unknown) => (value === '' ? null : value))
+    .matches(/^[0-9a-f-]{36}$/i, { message: 'Choose one of the list.', excludeEmptyString: true });
+}
+
+interface Bounds {
+  min?: number;
+  above?: number;
+  max?: number;
+  whole?: boolean;
+  optional?: boolean;
+}
+
+/** A number as typed ("12.5" or "12,5"), kept as text until it is read; says at once what is wrong with it. */
+export function decimal(what: string, bounds: Bounds = {}) {
+  const text = yup
+    .string()
+    .trim()
+    .default('')
+    .test('decimal', '', function (value) {
+      const problem = problemWith(value ?? '', what, bounds);
+      return problem ? this.createError({ message: problem }) : true;
+    });
+  return text;
+}
+
+/** Reads a text that `decimal` has passed; a remark on how it was read goes to `notes`. */
+export function read(text: string, notes: string[] = []): number {
+  const { value, note } = readNumber(text);
+  if (note) notes.push(note);
+  return value;
+}
+
+/** The same for a field that may be empty. */
+export function readOptional(text: string | null | undefined, notes: string[] = []): number | null {
+  return text ? read(text, notes) : null;
+}
+
+function problemWith(text: string, what: string, { min, above, max, whole, optional }: Bounds): string | null {
+  if (text.trim() === '') return optional ? null : `${what} is needed.`;
+  try {
+    const { value } = readNumber(text);
+    if (whole && !Number.isInteger(value)) return `${what} is a whole number.`;
+    if (min !== undefined && value < min)
+      return min === 0 ? `${what} can't be negative.` : `${what} is at least ${min}.`;
+    if (above !== undefined && value <= above) return `${what} must be more than ${above}.`;
+    if (max !== undefined && value > max) return `${what} is at most ${max}.`;
+    return null;
+  } catch (error) {
+    if (error instanceof CoreError) return error.message;
+    throw error;
+  }
+}
+
+/** Where every write to a project says which project and, for a change, which version it saw. */
+export const place = {
+  projectId: yup.string().required(),
+  id: optionalId(),
+  version: yup.number().integer().nullable().default(null),
+};

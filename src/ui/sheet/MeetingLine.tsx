@@ -1,0 +1,85 @@
+import { day } from '../format';
+
+interface Props {
+  href: string;
+  /** Dates of the section's meetings, in order. */
+  dates: string[];
+  today: string;
+  eventDate: string;
+}
+
+/**
+ * The meeting line: one tick a class meeting, filled when held, a caret for today, a flag for the event. On a
+ * drawing the ticks would be the zones of the upper edge.
+ */
+export function MeetingLine({ href, dates, today, eventDate }: Props) {
+  const held = dates.filter((date) => date < today).length;
+  const isMeeting = dates.includes(today);
+  const left = dates.filter((date) => date >= today && date < eventDate).length;
+  const width = 1220;
+  const end = width - 60;
+  const step = end / Math.max(1, dates.filter((date) => date <= eventDate).length);
+  const at = (index: number) => 14 + Math.min(index * step, end + 40);
+  const shown = dates.filter((date) => date <= eventDate);
+  const caret = at(held);
+  const words = isMeeting
+    ? `today, meeting ${held + 1} of ${shown.length}`
+    : `today, after meeting ${held} of ${shown.length}`;
+  const eventWords = today >= eventDate ? `event ${day(eventDate)}` : `event ${day(eventDate)}, ${left} meetings left`;
+  const flagLeft = caret > end - 260;
+  return (
+    <a
+      href={href}
+      className="meeting-line block border-b border-ink bg-sheet overflow-x-auto no-underline"
+      aria-label={`Meeting line: ${words}; ${eventWords}. Opens the schedule.`}
+    >
+      <svg
+        viewBox={`0 0 ${width} 44`}
+        className="block w-full min-w-[720px] h-11"
+        aria-hidden
+        preserveAspectRatio="xMidYMid meet"
+      >
+        <g fontFamily="Barlow Condensed" fontSize="12" fill="var(--faint)">
+          <line x1="8" y1="24" x2={width - 8} y2="24" stroke="var(--ink)" />
+          {shown.map((date, i) => (
+            <g key={date + i}>
+              {date < today ? (
+                <rect x={at(i) - 1.5} y="15" width="3" height="9" fill="var(--ink)" />
+              ) : (
+                <line x1={at(i)} x2={at(i)} y1="17" y2="24" stroke="var(--faint)" />
+              )}
+              {startsWeek(shown, i) && (
+                <text x={at(i)} y="39" textAnchor="middle">
+                  {day(date)}
+                </text>
+              )}
+            </g>
+          ))}
+          <path d={`M${caret - 6} 3 h12 l-6 9z`} fill="var(--iron)" />
+          <text
+            x={flagLeft ? caret - 10 : caret + 10}
+            y="12"
+            fontWeight="600"
+            fill="var(--iron)"
+            textAnchor={flagLeft ? 'end' : 'start'}
+          >
+            {words}
+          </text>
+          <line x1={end + 24} y1="5" x2={end + 24} y2="24" stroke="var(--ink)" strokeWidth="2" />
+          <path d={`M${end + 24} 5 h16 l-4 5 l4 5 h-16z`} fill="var(--ink)" />
+          {!flagLeft && (
+            <text x={end + 18} y="13" textAnchor="end" fill="var(--ink)">
+              {eventWords}
+            </text>
+          )}
+        </g>
+      </svg>
+    </a>
+  );
+}
+
+/** Whether a meeting is the first of its week (Monday to Sunday). */
+function startsWeek(dates: string[], index: number): boolean {
+  const week = (date: string) => Math.floor((Date.parse(`${date}T00:00Z`) / 86_400_000 + 3) / 7);
+  return index === 0 || week(dates[index]!) !== week(dates[index - 1]!);
+}
