@@ -1,0 +1,78 @@
+'use server';
+
+import { headers } from 'next/headers';
+import { pool } from '@/db/connection';
+import { openSession } from '@/server/actor';
+import { FieldError, type Outcome } from '@/server/outcome';
+import { performAs, settle } from '@/server/perform';
+import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
+import { writeAs } from '@/server/write';
+import { mayTry, succeeded } from './attempts';
+import { passwordSchema, setUpSchema, signInSchema } from './schema';
+
+/** Signs a person in. A wrong name and a wrong password get the same answer after the same work. */
+export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>> {
+  return settle(async () => {
+    const { login, password } = await signInSchema.validate(input ?? {}, { abortEarly: false, stripUnknown: true });
+    const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
+    const trial = await mayTry(login, forwarded.split(',').at(-1)!.trim());
+    if ('refused' in trial) throw new FieldError('password', trial.refused);
+    const [account] = await pool()<{ id: string; kind: string; passwordHash: string | null }[]>`
+      select id, kind, password_hash from account where lower(login) = ${login}`;
+    if (!(await passwordFits(account?.passwordHash ?? null, password)) || !account) {
+      throw new FieldError(
+        'password',
+        'Name and password do not fit together. An instructor can make a new password for a student.',
+      );
+    }
+    await succeeded(trial.id);
+    await openSession(account.id);
+    return { ok: true, result: { kind: account.kind }, notes: [] };
+  });
+}
+
+/** Makes the first instructor of an installation, with the token that the console printed. */
+export async function setUp(input: unknown): Promise<Outcome> {
+  return settle(async () => {
+    const { token, name, login, password } = await setUpSchema.validate(input ?? {}, {
+      abortEarly: false,
+      stripUnknown: true,
+    });
+    const hash = await hashPassword(password);
+    const id = await writeAs({ kind: 'system', id: null, name: 'Set-up' }, 'setUp', async (tx) => {
+      const used =
+        await tx`update setup_token set used_at = now() where token_hash = ${tokenHash(token)} and used_at is null
+        and not exists (select from account where kind = 'instructor') returning 1`;
+      if (used.length === 0)
+        throw new FieldError(
+          'token',
+          'This token does not fit, or was used. Start the app again to see the current one.',
+        );
+      const [row] = await tx<[{ id: string }]>`
+        insert into account (kind, login, name, password_hash) values ('instructor', ${login}, ${name}, ${hash}) returning id`;
+      return row.id;
+    });
+    await openSession(id);
+    return { ok: true, result: {}, notes: [] };
+  });
+}
+
+/** Changes one's own password; every other session of the account ends. */
+export async function changePassword(input: unknown): Promise<Outcome> {
+  return performAs(
+    {
+      door: 'changePassword',
+      schema: passwordSchema,
+      run: async (tx, person, { current, password }) => {
+        const [row] = await tx<
+          [{ passwordHash: string | null }]
+        >`select password_hash from account where id = ${person.id}`;
+        if (!(await passwordFits(row.passwordHash, current)))
+          throw new FieldError('current', 'This is not your present password.');
+        await tx`update account set password_hash = ${await hashPassword(password)} where id = ${person.id}`;
+        await tx`update session set revoked_at = now() where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null`;
+      },
+    },
+    input,
+  );
+}

@@ -1,0 +1,74 @@
+'use client';
+
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Text } from '@/ui/forms/fields';
+import { changePassword, setUp, signIn } from './actions';
+import { passwordSchema, setUpSchema, signInSchema } from './schema';
+
+export function SignInForm({ next }: { next: string }) {
+  return (
+    <RecordForm
+      id="sign-in"
+      keepDraft={false}
+      schema={signInSchema}
+      values={{ login: '', password: '' }}
+      submit={signIn}
+      label="Sign in"
+      saved="Signed in."
+      then={next}
+    >
+      <Text name="login" label="Name" autoComplete="username" />
+      <Text name="password" label="Password" type="password" autoComplete="current-password" />
+    </RecordForm>
+  );
+}
+
+export function SetUpForm() {
+  return (
+    <RecordForm
+      id="set-up"
+      keepDraft={false}
+      schema={setUpSchema}
+      values={{ token: '', name: '', login: '', password: '' }}
+      submit={setUp}
+      label="Make the account"
+      saved="The account is made."
+      then="/projects"
+    >
+      <Text name="token" label="Token printed on the console" mono autoComplete="off" />
+      <Text name="name" label="Your name" autoComplete="name" />
+      <Text name="login" label="Sign-in name" autoComplete="username" />
+      <Text
+        name="password"
+        label="Password"
+        type="password"
+        autoComplete="new-password"
+        hint="At least 10 characters."
+      />
+    </RecordForm>
+  );
+}
+
+export function PasswordForm() {
+  return (
+    <RecordForm
+      id="password"
+      keepDraft={false}
+      schema={passwordSchema}
+      values={{ current: '', password: '' }}
+      submit={changePassword}
+      label="Change the password"
+      saved="The password is changed; other devices are signed out."
+      then="/projects"
+    >
+      <Text name="current" label="Present password" type="password" autoComplete="current-password" />
+      <Text
+        name="password"
+        label="New password"
+        type="password"
+        autoComplete="new-password"
+        hint="At least 8 characters."
+      />
+    </RecordForm>
+  );
+}

@@ -1,0 +1,24 @@
+import * as yup from 'yup';
+import { line } from '@/ui/forms/schema';
+
+const password = (least: number) =>
+  yup
+    .string()
+    .required('A password is needed.')
+    .min(least, `The password needs at least ${least} characters.`)
+    .max(200, 'The password may have at most 200 characters.');
+
+export const signInSchema = yup.object({
+  login: line('The sign-in name').lowercase(),
+  password: yup.string().required('The password is needed.').max(200, 'The password may have at most 200 characters.'),
+});
+export const setUpSchema = yup.object({
+  token: line('The token from the console'),
+  name: line('Your name'),
+  login: line('A sign-in name').lowercase(),
+  password: password(10),
+});
+export const passwordSchema = yup.object({
+  current: yup.string().required('Your present password is needed.').max(200),
+  password: password(8),
+});

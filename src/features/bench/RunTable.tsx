@@ -1,0 +1,66 @@
+import Link from 'next/link';
+import type { Team } from '@/server/records/classes';
+import type { EventRecord, Protocol, Trial } from '@/server/records/trials';
+import { tagColour } from '@/ui/colours';
+import { quantity } from '@/ui/format';
+import { TeamTag } from '@/ui/sheet/Sheet';
+import { offProtocol } from './commands';
+
+interface Props {
+  runs: Trial[];
+  teams: Team[];
+  events: EventRecord[];
+  protocols: Protocol[];
+  runHref: (id: string) => string;
+  when: (run: Trial) => string;
+}
+
+/** Runs as they were entered, with what was not as the protocol says. */
+export function RunTable({ runs, teams, events, protocols, runHref, when }: Props) {
+  return (
+    <div className="overflow-x-auto">
+      <table>
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Team</th>
+            <th>Event</th>
+            <th className="right">Iteration</th>
+            <th className="right">Attempt</th>
+            <th className="right">Value</th>
+            <th>Remarks</th>
+          </tr>
+        </thead>
+        <tbody>
+          {runs.map((run) => {
+            const team = teams.find((one) => one.id === run.teamId);
+            const event = events.find((one) => one.id === run.eventId);
+            const protocol = protocols.find((one) => one.id === event?.protocolId);
+            const off = protocol ? offProtocol(protocol.conditions, run.conditions) : [];
+            return (
+              <tr key={run.id} className={run.takenBack ? 'line-through text-faint' : ''}>
+                <td className="whitespace-nowrap">
+                  <Link prefetch={false} href={runHref(run.id)}>
+                    {when(run)}
+                  </Link>
+                </td>
+                <td>{team && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
+                <td>{event?.name}</td>
+                <td className="num right">{run.iterationNumber}</td>
+                <td className="num right">{run.attempt ?? 'practice'}</td>
+                <td className="num right whitespace-nowrap">
+                  {run.value === null ? '' : quantity(run.value, run.unit)}
+                </td>
+                <td className={off.length ? 'text-ochre' : 'text-faint'}>
+                  {[run.status === 'ok' ? '' : run.status.replaceAll('-', ' '), ...off, run.note]
+                    .filter(Boolean)
+                    .join('; ')}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

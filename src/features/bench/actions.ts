@@ -1,0 +1,131 @@
+'use server';
+
+import { checkDimension, convert, CoreError, type Dimension } from '@/core/units';
+import { json } from '@/db/connection';
+import { FieldError, type Outcome } from '@/server/outcome';
+import { orConflict, perform } from '@/server/perform';
+import { saveRow } from '@/server/saveRow';
+import { read } from '@/ui/forms/schema';
+import { trialTarget } from './commands';
+import { instrumentSchema, protocolSchema, takeBackSchema } from './schema';
+import { instrumentForm, protocolForm } from './toForm';
+
+export async function saveInstrument(input: unknown): Promise<Outcome<{ id: string }>> {
+  return perform(
+    {
+      door: 'saveInstrument',
+      schema: instrumentSchema,
+      run: async (work, { id, version, name, dimension, unit, resolution, accuracy }) => {
+        unitFits('unit', unit, dimension as Dimension);
+        const values = {
+          name,
+          dimension,
+          unit,
+          resolution: read(resolution, work.notes),
+          accuracy: read(accuracy, work.notes),
+        };
+        return { id: await saveRow(work, 'instrument', { id, version }, values, instrumentForm) };
+      },
+    },
+    input,
+  );
+}
+
+export async function saveProtocol(input: unknown): Promise<Outcome<{ id: string }>> {
+  return perform(
+    {
+      door: 'saveProtocol',
+      schema: protocolSchema,
+      run: async (
+        work,
+        { id, version, name, procedure, cautions, parameterName, instrumentId, unit, conditions, ...input },
+      ) => {
+        const { tx, projectId, notes } = work;
+        const [instrument] = await tx<
+          { dimension: Dimension }[]
+        >`select dimension from instrument where id = ${instrumentId} and project_id = ${projectId}`;
+        if (!instrument) throw new FieldError('instrumentId', 'This instrument is not part of the project.');
+        const { dimension } = instrument;
+        unitFits('unit', unit, dimension);
+        const parameterId = input.parameterId ?? (await newParameter(tx, projectId, parameterName, dimension));
+        const [parameter] = await tx<
+          { dimension: Dimension }[]
+        >`select dimension from parameter where id = ${parameterId} and project_id = ${projectId}`;
+        if (parameter?.dimension !== dimension)
+          throw new FieldError(
+            'instrumentId',
+            `This instrument measures ${dimension}, not ${parameter?.dimension ?? 'that'}.`,
+          );
+        const kept = conditions.map((c) => ({
+          name: c.name,
+          value: read(c.value, notes),
+          tolerance: read(c.tolerance, notes),
+          unit: c.unit,
+        }));
+        kept.forEach((c, i) => unitKnown(`conditions.${i}.unit`, c.unit));
+        const values = {
+          name,
+          procedure,
+          cautions,
+          parameterId,
+          dimension,
+          unit,
+          instrumentId,
+          conditions: json(tx, kept),
+        };
+        return { id: await saveRow(work, 'protocol', { id, version }, values, protocolForm) };
+      },
+    },
+    input,
+  );
+}
+
+/** Takes a run back: it stays in the history and counts no more; its attempt is free again. */
+export async function takeBackTrial(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'takeBackTrial',
+      schema: takeBackSchema,
+      target: (sql, { id }, projectId) => trialTarget(sql, id, projectId),
+      run: async ({ tx, projectId }, { id, version }) => {
+        const written =
+          await tx`update trial set taken_back_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+        await orConflict(written, tx, id, async () => {
+          const [row] =
+            await tx`select taken_back_at is not null as taken_back, version from trial where id = ${id} and project_id = ${projectId}`;
+          return row as unknown as { version: number };
+        });
+      },
+    },
+    input,
+  );
+}
+
+async function newParameter(
+  tx: Parameters<typeof json>[0],
+  projectId: string,
+  name: string,
+  dimension: Dimension,
+): Promise<string> {
+  const [row] = await tx<
+    [{ id: string }]
+  >`insert into parameter (project_id, name, dimension) values (${projectId}, ${name}, ${dimension}) returning id`;
+  return row.id;
+}
+
+function unitFits(path: string, unit: string, dimension: Dimension) {
+  wordsFor(path, () => checkDimension(unit, dimension));
+}
+
+function unitKnown(path: string, unit: string) {
+  wordsFor(path, () => convert({ value: 0, from: unit, to: unit }));
+}
+
+function wordsFor(path: string, run: () => void) {
+  try {
+    run();
+  } catch (error) {
+    if (error instanceof CoreError) throw new FieldError(path, error.message);
+    throw error;
+  }
+}

@@ -1,0 +1,76 @@
+import * as yup from 'yup';
+import { DIMENSION_NAMES } from '@/core/dimensions';
+import { decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
+
+const measured = DIMENSION_NAMES.filter((name) => name !== 'yes-no');
+const unit = () => yup.string().trim().required('A unit is needed.').max(20, 'A unit has at most 20 characters.');
+
+export const instrumentSchema = yup.object({
+  ...place,
+  name: line('The name'),
+  dimension: yup.string().oneOf(measured).required(),
+  unit: unit(),
+  resolution: decimal('The resolution', { min: 0 }),
+  accuracy: decimal('The accuracy', { min: 0 }),
+});
+export const protocolSchema = yup.object({
+  ...place,
+  name: line('The name'),
+  procedure: prose('The procedure'),
+  cautions: prose('The cautions'),
+  parameterId: optionalId(),
+  parameterName: yup
+    .string()
+    .trim()
+    .default('')
+    .max(160)
+    .when('parameterId', {
+      is: (value: string | null) => !value,
+      then: (s) => s.required('Choose what is measured, or name it.'),
+    }),
+  instrumentId: id('The instrument'),
+  unit: unit(),
+  conditions: yup
+    .array(
+      yup.object({
+        name: line('The name'),
+        value: decimal('The value'),
+        tolerance: decimal('The tolerance', { min: 0 }),
+        unit: unit(),
+      }),
+    )
+    .default([])
+    .max(20, 'At most 20 conditions.'),
+});
+export const trialSchema = yup.object({
+  ...place,
+  id: id('The run'),
+  sectionId: id('The section'),
+  eventId: id('The event'),
+  teamId: id('The team'),
+  iterationId: id('The iteration'),
+  attempt: yup.number().integer().min(1, 'Attempts count from 1.').max(20).nullable().default(null),
+  status: yup
+    .string()
+    .oneOf(['ok', 'foul', 'did-not-finish', 'did-not-start'] as const)
+    .required(),
+  value: decimal('The value', { optional: true }).when('status', { is: 'ok', then: () => decimal('The value') }),
+  unit: unit(),
+  penalties: yup
+    .mixed<Record<string, number>>()
+    .default({})
+    .test(
+      'penalties',
+      'Penalties are counted in whole numbers.',
+      (all) =>
+        typeof all === 'object' &&
+        all !== null &&
+        Object.values(all).every((times) => Number.isInteger(times) && times >= 0 && times < 1000),
+    ),
+  conditions: yup
+    .array(yup.object({ name: line('The name'), value: decimal('The value'), unit: unit() }))
+    .default([])
+    .max(20),
+  note: prose('The note'),
+});
+export const takeBackSchema = yup.object({ ...place, id: id('The run'), version: yup.number().integer().required() });

@@ -1,0 +1,43 @@
+import type { Condition } from '@/server/records/trials';
+
+/** A stored instrument as its form shows it. */
+export function instrumentForm(row: Record<string, unknown>): Record<string, unknown> {
+  return {
+    name: row.name,
+    dimension: row.dimension,
+    unit: row.unit,
+    resolution: String(row.resolution),
+    accuracy: String(row.accuracy),
+  };
+}
+
+/** A stored protocol as its form shows it. */
+export function protocolForm(row: Record<string, unknown>): Record<string, unknown> {
+  const conditions = (row.conditions as Condition[]).map((c) => ({
+    ...c,
+    value: String(c.value),
+    tolerance: String(c.tolerance),
+  }));
+  return {
+    name: row.name,
+    procedure: row.procedure,
+    cautions: row.cautions,
+    parameterId: row.parameterId,
+    parameterName: '',
+    instrumentId: row.instrumentId,
+    unit: row.unit,
+    conditions,
+  };
+}
+
+export const NEW_INSTRUMENT = { name: '', dimension: 'mass', unit: 'g', resolution: '', accuracy: '' };
+export const NEW_PROTOCOL = {
+  name: '',
+  procedure: '',
+  cautions: '',
+  parameterId: '',
+  parameterName: '',
+  instrumentId: '',
+  unit: '',
+  conditions: [],
+};

@@ -1,0 +1,134 @@
+'use client';
+
+import { useState } from 'react';
+import { DIMENSIONS, type Dimension } from '@/core/dimensions';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Area, Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
+import { newId, postEntry } from '@/ui/forms/postEntry';
+import { iterationSchema } from './schema';
+
+interface Props {
+  projectId: string;
+  id: string | null;
+  version: number | null;
+  values: Record<string, unknown>;
+  teams: { id: string; name: string }[];
+  parents: { id: string; teamId: string; number: number; change: string }[];
+  /** In the order of values.measurements. */
+  parameters: { id: string; name: string; dimension: Dimension; limit: string }[];
+  instruments: { id: string; name: string; dimension: string }[];
+  back: string;
+}
+
+const STATES: Options = [
+  ['planned', 'planned'],
+  ['building', 'being built'],
+  ['built', 'built'],
+  ['tested', 'tested'],
+  ['retired', 'retired'],
+];
+const NAMES = { change: 'What was changed', reason: 'Why', state: 'State', builtOn: 'Built on' };
+
+/** An iteration of a team's design with everything measured on it. */
+export function IterationForm({
+  projectId,
+  id,
+  version,
+  values,
+  teams,
+  parents,
+  parameters,
+  instruments,
+  back,
+}: Props) {
+  const [own] = useState(newId);
+  const key = id ?? own;
+  const only = teams.length === 1 ? teams[0]! : null;
+  const before = parents
+    .filter((p) => p.id !== id)
+    .map((p) => [p.id, `${teams.find((t) => t.id === p.teamId)?.name ?? ''} ${p.number}: ${p.change}`] as const);
+  return (
+    <RecordForm
+      id={`iteration-${id ?? `new-${projectId}-${only?.id ?? ''}`}`}
+      schema={iterationSchema}
+      values={{ ...values, id: key }}
+      fixed={{ projectId, id: key, version }}
+      submit={(input) => postEntry('/api/v1/iterations', input)}
+      label="Save the iteration"
+      names={NAMES}
+      then={(result) => `/projects/${projectId}/builds/${String(result.id)}`}
+      cancel={back}
+    >
+      <div className="flex flex-wrap gap-3">
+        <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
+        <Choice name="parentId" label="Built on" options={[['', 'nothing before it'], ...before]} />
+        <Choice name="state" label="State" options={STATES} />
+        <Text name="builtOn" label="Built and measured on" type="date" />
+      </div>
+      <Text
+        name="change"
+        label="What was changed"
+        hint="One main change, in a few words: it is written along the leg of the drawing."
+      />
+      <Area name="reason" label="Why" rows={2} />
+      <fieldset>
+        <legend className="font-medium mb-1">Measured on it</legend>
+        {parameters.length === 0 && (
+          <p className="faint">Nothing to measure yet: requirements name what is measured.</p>
+        )}
+        {parameters.map((parameter, i) => (
+          <Measured key={parameter.id} path={`measurements.${i}`} parameter={parameter} instruments={instruments} />
+        ))}
+      </fieldset>
+    </RecordForm>
+  );
+}
+
+function Measured({
+  path,
+  parameter,
+  instruments,
+}: {
+  path: string;
+  parameter: Props['parameters'][number];
+  instruments: Props['instruments'];
+}) {
+  const hint = parameter.limit || undefined;
+  if (parameter.dimension === 'yes-no') {
+    return (
+      <div className="py-1.5 border-b border-hair">
+        <Choice
+          name={`${path}.answer`}
+          label={parameter.name}
+          hint={hint}
+          className="w-60"
+          options={[
+            ['', 'not shown yet'],
+            ['yes', 'yes'],
+            ['no', 'no'],
+          ]}
+        />
+      </div>
+    );
+  }
+  const fitting = instruments
+    .filter((one) => one.dimension === parameter.dimension)
+    .map((one) => [one.id, one.name] as const);
+  return (
+    <div className="flex flex-wrap gap-3 py-1.5 border-b border-hair items-start">
+      <Decimal name={`${path}.value`} label={parameter.name} hint={hint} className="w-60" />
+      <Choice
+        name={`${path}.unit`}
+        label="Unit"
+        className="w-28"
+        options={DIMENSIONS[parameter.dimension].offered.map((unit) => [unit, unit] as const)}
+      />
+      <Choice
+        name={`${path}.instrumentId`}
+        label="Instrument"
+        className="w-64"
+        options={[['', 'none: counted exactly'], ...fitting]}
+      />
+    </div>
+  );
+}

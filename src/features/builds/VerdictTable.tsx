@@ -1,0 +1,82 @@
+import Link from 'next/link';
+import { allowedSide } from '@/server/records/requirements';
+import type { Verdict } from '@/server/records/verdicts';
+import { day, number, plural, quantity } from '@/ui/format';
+import { Plumb, VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
+import { limitText } from '@/ui/limit';
+
+/** Each requirement against one iteration: the value, how well it is known, the verdict and what it rests on. */
+export function VerdictTable({
+  verdicts,
+  requirementHref,
+  sentences,
+}: {
+  verdicts: Verdict[];
+  requirementHref: (code: string) => string;
+  sentences?: boolean;
+}) {
+  return (
+    <div className="overflow-x-auto">
+      <table>
+        <thead>
+          <tr>
+            <th>Code</th>
+            <th>Requirement</th>
+            <th className="right">Limit</th>
+            <th className="right">Measured</th>
+            <th className="right">U (k = 2)</th>
+            <th />
+            <th>Verdict</th>
+            <th>Rests on</th>
+          </tr>
+        </thead>
+        <tbody>
+          {verdicts.map((v) => (
+            <tr key={v.requirement.id}>
+              <td className="num">
+                <Link prefetch={false} href={requirementHref(v.requirement.code)}>
+                  {v.requirement.code}
+                </Link>
+              </td>
+              <td>
+                {v.requirement.statement}
+                {sentences && v.requirement.sentence && (
+                  <span className="block text-sm faint">“{v.requirement.sentence}”</span>
+                )}
+              </td>
+              <td className="num right whitespace-nowrap">{limitText(v.requirement)}</td>
+              <td className="num right whitespace-nowrap">
+                {v.answer === null
+                  ? quantity(v.value, v.value === null ? '' : v.requirement.unit)
+                  : v.answer
+                    ? 'yes'
+                    : 'no'}
+              </td>
+              <td className="num right whitespace-nowrap">{v.value === null ? '' : `± ${number(v.uncertainty, 2)}`}</td>
+              <td className="!py-0">
+                {v.requirement.kind !== 'yes' && v.requirement.kind !== 'wish' && (
+                  <Plumb
+                    kind={v.requirement.kind}
+                    verdict={v.verdict}
+                    value={v.value}
+                    uncertainty={v.uncertainty}
+                    {...allowedSide(v.requirement)}
+                  />
+                )}
+              </td>
+              <td className={`word ${VERDICT_TONE[v.verdict]}`}>{VERDICT_WORD[v.verdict]}</td>
+              <td className="text-sm faint">{restsOn(v)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What a verdict rests on, in words. */
+export function restsOn({ evidence, answer }: Verdict): string {
+  if (evidence.kind === 'none') return 'nothing measured yet';
+  if (evidence.kind === 'runs') return `mean of ${plural(evidence.runs, 'valid run')}, ${evidence.protocol}`;
+  return `${evidence.instrument ?? (answer === null ? 'counted' : 'shown')}, ${day(evidence.measuredOn)}`;
+}

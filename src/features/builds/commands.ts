@@ -1,0 +1,136 @@
+import type { InferType } from 'yup';
+import type { Dimension } from '@/core/units';
+import type { Sql } from '@/db/connection';
+import { isId, type Target } from '@/server/access';
+import { readMeasured } from '@/server/measure';
+import { FieldError } from '@/server/outcome';
+import { orConflict, type Command, type Work } from '@/server/perform';
+import { iterationSchema } from './schema';
+
+type Input = InferType<typeof iterationSchema>;
+
+/**
+ * Records an iteration with what was measured on it, or changes one. The id is the client's, so that sending it
+ * twice is harmless; without a version it is new, with one it is a change of what was seen.
+ */
+export const recordIteration: Command<Input, { id: string; number: number }> = {
+  door: '/api/v1/iterations',
+  schema: iterationSchema as Command<Input, never>['schema'],
+  target: async (sql, input, projectId) => {
+    const existing = await iterationTarget(sql, input.id, projectId);
+    return existing ?? (isId(input.teamId) ? { teamId: input.teamId } : {});
+  },
+  run: async (work, input) => {
+    const { tx, projectId } = work;
+    const { id, teamId, parentId, state, change, reason, builtOn, version } = input;
+    const [known] = await tx<
+      { number: number; teamId: string }[]
+    >`select number, team_id from iteration where id = ${id} and project_id = ${projectId}`;
+    if (known && known.teamId !== teamId) throw new FieldError('teamId', 'An iteration stays with its team.');
+    if (known && version === null) return { id, number: known.number };
+    const values = { parentId, state, change, reason, builtOn };
+    const number = known ? await update(work, input, values, known.number) : await insert(work, teamId, id, values);
+    await measure(work, input);
+    return { id, number };
+  },
+};
+
+/** Whose iteration it is and whether it is released; null when there is none in the project. */
+export async function iterationTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
+  if (!isId(id)) return null;
+  const [row] = await sql<{ teamId: string; released: boolean }[]>`
+    select team_id, released_at is not null as released from iteration where id = ${id} and project_id = ${projectId}`;
+  return row ?? null;
+}
+
+async function insert({ tx, projectId }: Work, teamId: string, id: string, values: object): Promise<number> {
+  const [team] = await tx`select 1 from team where id = ${teamId} and project_id = ${projectId} for update`;
+  if (!team) throw new FieldError('teamId', 'This team is not part of the project.');
+  const [row] = await tx<[{ number: number }]>`
+    insert into iteration ${tx({ id, projectId, teamId, ...values, number: await nextNumber(tx, teamId) })} returning number`;
+  return row.number;
+}
+
+async function nextNumber(tx: Sql, teamId: string): Promise<number> {
+  const [row] = await tx<
+    [{ next: number }]
+  >`select coalesce(max(number), 0) + 1 as next from iteration where team_id = ${teamId}`;
+  return row.next;
+}
+
+async function update(
+  { tx, projectId }: Work,
+  { id, version }: Input,
+  values: object,
+  number: number,
+): Promise<number> {
+  const written =
+    await tx`update iteration set ${tx(values as Record<string, string>)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+  await orConflict(written, tx, id, async () => {
+    const [row] =
+      await tx`select state, change, reason, built_on, version from iteration where id = ${id} and project_id = ${projectId}`;
+    return row as unknown as { version: number };
+  });
+  return number;
+}
+
+interface MeasurementRow {
+  projectId: string;
+  iterationId: string;
+  parameterId: string;
+  dimension: Dimension;
+  measuredOn: string;
+  value: number | null;
+  unit: string | null;
+  valueSi: number | null;
+  answer: boolean | null;
+  instrumentId: string | null;
+}
+interface Known {
+  id: string;
+  dimension: Dimension;
+}
+
+async function measure(
+  { tx, projectId, notes }: Work,
+  { id: iterationId, builtOn, measurements }: Input,
+): Promise<void> {
+  const [parameters, instruments] = await Promise.all([
+    tx<Known[]>`select id, dimension from parameter where project_id = ${projectId}`,
+    tx<Known[]>`select id, dimension from instrument where project_id = ${projectId}`,
+  ]);
+  const rows = measurements.flatMap((entry, i): MeasurementRow[] => {
+    const path = `measurements.${i}`;
+    const parameter = parameters.find((one) => one.id === entry.parameterId);
+    if (!parameter) throw new FieldError(`${path}.value`, 'This parameter is not part of the project.');
+    const shared = {
+      projectId,
+      iterationId,
+      parameterId: parameter.id,
+      dimension: parameter.dimension,
+      measuredOn: builtOn,
+    };
+    const empty = { value: null, unit: null, valueSi: null, answer: null, instrumentId: null };
+    if (parameter.dimension === 'yes-no')
+      return entry.answer ? [{ ...shared, ...empty, answer: entry.answer === 'yes' }] : [];
+    if (!entry.value) return [];
+    const instrument = entry.instrumentId && instruments.find((one) => one.id === entry.instrumentId);
+    if (instrument === undefined || (instrument && instrument.dimension !== parameter.dimension)) {
+      throw new FieldError(`${path}.instrumentId`, `This instrument does not measure ${parameter.dimension}.`);
+    }
+    return [
+      {
+        ...shared,
+        ...empty,
+        ...readMeasured(path, entry.value, entry.unit, parameter.dimension, notes),
+        instrumentId: entry.instrumentId,
+      },
+    ];
+  });
+  const kept = rows.map((row) => row.parameterId);
+  await tx`delete from measurement where iteration_id = ${iterationId} and project_id = ${projectId} and not (parameter_id = any(${kept}))`;
+  if (rows.length === 0) return;
+  await tx`insert into measurement ${tx(rows as never)} on conflict (iteration_id, parameter_id) do update
+    set value = excluded.value, unit = excluded.unit, value_si = excluded.value_si, answer = excluded.answer,
+      instrument_id = excluded.instrument_id, measured_on = excluded.measured_on`;
+}

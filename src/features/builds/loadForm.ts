@@ -1,0 +1,58 @@
+import { listRequirements, type Requirement } from '@/server/records/requirements';
+import { listProtocols } from '@/server/records/trials';
+import { listIterations, type Iteration } from '@/server/records/iterations';
+import { DIMENSIONS, type Dimension } from '@/core/units';
+import { limitText } from '@/ui/limit';
+import { pool } from '@/db/connection';
+
+/** Everything the form of an iteration offers: what can be measured on it, with which instrument, built on what. */
+export async function loadIterationForm(projectId: string, iteration: Iteration | null) {
+  const sql = pool();
+  const [requirements, protocols, iterations, parameters, instruments] = await Promise.all([
+    listRequirements(projectId),
+    listProtocols(projectId),
+    listIterations(projectId),
+    sql<
+      { id: string; name: string; dimension: Dimension }[]
+    >`select id, name, dimension from parameter where project_id = ${projectId} order by name`,
+    sql<
+      { id: string; name: string; dimension: string }[]
+    >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
+  ]);
+  const tested = new Set(protocols.map((protocol) => protocol.parameterId));
+  const measurable = parameters.filter(
+    (p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id),
+  );
+  const values = measurable.map((parameter) => startValue(parameter, iteration, requirements, instruments));
+  return {
+    instruments: [...instruments],
+    parents: iterations.map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
+    parameters: measurable.map((p) => ({
+      ...p,
+      limit: requirements
+        .filter((r) => r.parameterId === p.id)
+        .map((r) => `${r.code} ${limitText(r)}`)
+        .join(', '),
+    })),
+    measurements: values,
+  };
+}
+
+function startValue(
+  parameter: { id: string; dimension: Dimension },
+  iteration: Iteration | null,
+  requirements: Requirement[],
+  instruments: readonly { id: string; dimension: string }[],
+) {
+  const known = iteration?.measurements.find((m) => m.parameterId === parameter.id);
+  const asked = requirements.find((r) => r.parameterId === parameter.id)?.unit;
+  return {
+    parameterId: parameter.id,
+    value: known?.value == null ? '' : String(known.value),
+    unit: known?.unit ?? asked ?? DIMENSIONS[parameter.dimension].offered[0] ?? '',
+    answer: known?.answer == null ? '' : known.answer ? 'yes' : 'no',
+    instrumentId: known
+      ? (known.instrumentId ?? '')
+      : (instruments.find((one) => one.dimension === parameter.dimension)?.id ?? ''),
+  };
+}

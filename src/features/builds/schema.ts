@@ -1,0 +1,32 @@
+import * as yup from 'yup';
+import { date, decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
+
+export const iterationSchema = yup.object({
+  ...place,
+  id: id('The iteration'),
+  teamId: id('The team'),
+  parentId: optionalId(),
+  state: yup
+    .string()
+    .oneOf(['planned', 'building', 'built', 'tested', 'retired'] as const)
+    .required(),
+  change: line('What was changed'),
+  reason: prose('The reason'),
+  builtOn: date('The day'),
+  measurements: yup
+    .array(
+      yup.object({
+        parameterId: id('The parameter'),
+        value: decimal('The value', { optional: true }),
+        unit: yup.string().trim().default('').max(20),
+        answer: yup
+          .string()
+          .oneOf(['', 'yes', 'no'] as const)
+          .default(''),
+        instrumentId: optionalId(),
+      }),
+    )
+    .default([])
+    .max(60, 'At most 60 measurements.'),
+});
+export const releaseSchema = yup.object({ ...place, id: id('The iteration'), released: yup.boolean().required() });

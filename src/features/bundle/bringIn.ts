@@ -1,0 +1,290 @@
+import { randomUUID } from 'node:crypto';
+import { meetings } from '@/core/calendar';
+import { checkRule } from '@/core/scoring';
+import { checkDimension, convert, CoreError, DIMENSION_NAMES, DIMENSIONS, type Dimension } from '@/core/units';
+import { json, type Tx } from '@/db/connection';
+import { isTimeZone } from '@/server/clock';
+import { FieldError } from '@/server/outcome';
+import { loginFor } from '@/server/logins';
+import type { Bundle } from './format';
+
+interface Options {
+  /** Who leads the project once it is in. */
+  instructorId: string;
+  isDemo?: boolean;
+}
+
+/**
+ * Brings a bundle in as a new project: everything or nothing. References by name are resolved here; what the
+ * format can't say (units that fit, rules that can be applied) is checked here; the rest by the database.
+ * @throws FieldError at "file" naming what does not fit.
+ */
+export async function bringIn(
+  tx: Tx,
+  bundle: Bundle,
+  { instructorId, isDemo = false }: Options,
+): Promise<{ id: string }> {
+  checkSense(bundle);
+  const projectId = randomUUID();
+  await tx`insert into project ${tx({ id: projectId, ...bundle.project, isDemo })}`;
+  await tx`insert into project_instructor (project_id, account_id) values (${projectId}, ${instructorId})`;
+  const { published, ...brief } = bundle.brief;
+  await tx`insert into brief ${tx({ projectId, ...brief, publishedAt: published ? new Date() : null })}`;
+
+  const add = (table: string, rows: Record<string, unknown>[]) => insertAll(tx, table, projectId, rows);
+  const said = keyed(bundle.statements, (s) => s.key, 'sentence');
+  await add(
+    'statement',
+    bundle.statements.map(({ key, ...s }) => ({ id: said(key), ...s })),
+  );
+  const dimensions = new Map(bundle.parameters.map((p) => [p.name, p.dimension]));
+  const parameter = keyed(bundle.parameters, (p) => p.name, 'parameter');
+  await add(
+    'parameter',
+    bundle.parameters.map((p) => ({ id: parameter(p.name), ...p })),
+  );
+  await add(
+    'requirement',
+    bundle.requirements.map(({ parameter: name, said: key, ...r }) => ({
+      ...r,
+      parameterId: name && parameter(name),
+      statementId: key && said(key),
+    })),
+  );
+
+  await add(
+    'no_class',
+    bundle.noClass.map(({ from, to, reason }) => ({ firstDay: from, lastDay: to, reason })),
+  );
+  const section = keyed(bundle.sections, (s) => s.name, 'section');
+  await add(
+    'section',
+    bundle.sections.map(({ extra, pattern, ...s }) => ({ id: section(s.name), ...s, pattern: json(tx, pattern) })),
+  );
+  await add(
+    'extra_meeting',
+    bundle.sections.flatMap((s) => s.extra.map(({ date, ...x }) => ({ sectionId: section(s.name), day: date, ...x }))),
+  );
+  const team = keyed(bundle.teams, (t) => t.name, 'team');
+  const sectionOf = new Map(bundle.teams.map((t) => [t.name, section(t.section)]));
+  await add(
+    'team',
+    bundle.teams.map((t) => ({ id: team(t.name), name: t.name, colour: t.colour, sectionId: section(t.section) })),
+  );
+  await addPeople(tx, projectId, bundle, section, team);
+
+  const instrument = keyed(bundle.instruments, (i) => i.name, 'instrument');
+  await add(
+    'instrument',
+    bundle.instruments.map((i) => ({ id: instrument(i.name), ...i })),
+  );
+  const protocol = keyed(bundle.protocols, (p) => p.name, 'protocol');
+  const measures = new Map(bundle.protocols.map((p) => [p.name, dimensions.get(p.parameter)]));
+  await add(
+    'protocol',
+    bundle.protocols.map(({ parameter: name, instrument: tool, conditions, ...p }) => ({
+      id: protocol(p.name),
+      ...p,
+      parameterId: parameter(name),
+      dimension: dimensions.get(name),
+      instrumentId: instrument(tool),
+      conditions: json(tx, conditions),
+    })),
+  );
+  const iterationKey = (teamName: string, number: number) => `${teamName} ${number}`;
+  const iteration = keyed(bundle.iterations, (i) => iterationKey(i.team, i.number), 'iteration');
+  await add(
+    'iteration',
+    bundle.iterations.map(({ team: name, parent, released, measurements, ...i }) => ({
+      id: iteration(iterationKey(name, i.number)),
+      ...i,
+      teamId: team(name),
+      parentId: parent === null ? null : iteration(iterationKey(name, parent)),
+      releasedAt: released ? new Date() : null,
+    })),
+  );
+  await add(
+    'measurement',
+    bundle.iterations.flatMap((i) =>
+      i.measurements.map(({ parameter: name, instrument: tool, ...m }) => ({
+        iterationId: iteration(iterationKey(i.team, i.number)),
+        parameterId: parameter(name),
+        dimension: dimensions.get(name),
+        ...m,
+        valueSi: inSi(m.value, m.unit, dimensions.get(name)),
+        instrumentId: tool && instrument(tool),
+      })),
+    ),
+  );
+
+  const event = keyed(bundle.events, (e) => e.name, 'event');
+  const eventMeasures = new Map(bundle.events.map((e) => [e.name, measures.get(e.protocol)]));
+  await add(
+    'event',
+    bundle.events.map((e) => ({
+      id: event(e.name),
+      name: e.name,
+      position: e.position,
+      protocolId: protocol(e.protocol),
+      dimension: measures.get(e.protocol),
+      attemptsAllowed: e.rule.attempts.allowed,
+      rule: json(tx, e.rule),
+    })),
+  );
+  await add(
+    'trial',
+    bundle.trials.map(
+      ({ event: name, team: teamName, iteration: number, instrument: tool, penalties, conditions, ...t }) => ({
+        id: randomUUID(),
+        ...t,
+        eventId: event(name),
+        teamId: team(teamName),
+        sectionId: sectionOf.get(teamName),
+        iterationId: iteration(iterationKey(teamName, number)),
+        dimension: eventMeasures.get(name),
+        valueSi: inSi(t.value, t.unit, eventMeasures.get(name)),
+        instrumentId: instrument(tool),
+        penalties: json(tx, penalties),
+        conditions: json(tx, conditions),
+      }),
+    ),
+  );
+  await add(
+    'benchmark',
+    bundle.benchmarks.map(({ event: name, ...b }) => ({ eventId: event(name), ...b })),
+  );
+  const rubric = keyed(bundle.rubrics, (r) => r.name, 'rubric');
+  await add(
+    'rubric',
+    bundle.rubrics.map((r) => ({ id: rubric(r.name), name: r.name, position: r.position })),
+  );
+  for (const r of bundle.rubrics) await addRubric(add, r, rubric(r.name), team);
+  await add(
+    'component',
+    bundle.components.map(({ event: e, rubric: r, ...c }) => ({
+      ...c,
+      eventId: e && event(e),
+      rubricId: r && rubric(r),
+    })),
+  );
+  await add(
+    'action',
+    bundle.actions.map(({ team: name, ...a }) => ({ ...a, teamId: name && team(name) })),
+  );
+  return { id: projectId };
+}
+
+type Find = (key: string) => string;
+type Add = (table: string, rows: Record<string, unknown>[]) => Promise<void>;
+
+async function addRubric(add: Add, rubric: Bundle['rubrics'][number], rubricId: string, team: Find) {
+  const criterion = keyed(rubric.criteria, (c) => c.name, `criterion of ${rubric.name}`);
+  const judge = keyed(rubric.judges, (name) => name, `judge of ${rubric.name}`);
+  await add(
+    'criterion',
+    rubric.criteria.map((c, position) => ({ id: criterion(c.name), rubricId, ...c, position })),
+  );
+  await add(
+    'judge',
+    rubric.judges.map((name) => ({ id: judge(name), rubricId, name })),
+  );
+  await add(
+    'score',
+    rubric.scores.map((s) => ({
+      id: randomUUID(),
+      rubricId,
+      criterionId: criterion(s.criterion),
+      judgeId: judge(s.judge),
+      teamId: team(s.team),
+      points: s.points,
+    })),
+  );
+}
+
+/** Students: an account with the same number is the same person, others are made without a password. */
+async function addPeople(tx: Tx, projectId: string, { people }: Bundle, section: Find, team: Find) {
+  if (people.length === 0) return;
+  const numbers = people.map((p) => p.studentNumber).filter((n) => n !== null);
+  const known = new Map(
+    (
+      await tx<
+        { id: string; studentNumber: string }[]
+      >`select id, student_number from account where kind = 'student' and student_number = any(${numbers})`
+    ).map((a) => [a.studentNumber, a.id]),
+  );
+  const taken = new Set((await tx<{ login: string }[]>`select lower(login) as login from account`).map((a) => a.login));
+  const ids = people.map((person) => (person.studentNumber && known.get(person.studentNumber)) || randomUUID());
+  const fresh = people.flatMap((person, i) => {
+    if (person.studentNumber && known.has(person.studentNumber)) return [];
+    return [
+      {
+        id: ids[i],
+        kind: 'student',
+        name: person.name,
+        studentNumber: person.studentNumber,
+        login: loginFor(person.name, taken),
+      },
+    ];
+  });
+  if (fresh.length) await tx`insert into account ${tx(fresh as never)}`;
+  await insertAll(
+    tx,
+    'enrolment',
+    projectId,
+    people.map((person, i) => ({ accountId: ids[i], sectionId: section(person.section) })),
+  );
+  await insertAll(
+    tx,
+    'team_member',
+    projectId,
+    people.flatMap((person, i) =>
+      person.team
+        ? [{ accountId: ids[i], sectionId: section(person.section), teamId: team(person.team), role: person.role }]
+        : [],
+    ),
+  );
+}
+
+/** Inserts in batches: a statement takes at most 65,534 values. */
+async function insertAll(tx: Tx, table: string, projectId: string, rows: Record<string, unknown>[]) {
+  for (let i = 0; i < rows.length; i += 1000) {
+    await tx`insert into ${tx(table)} ${tx(rows.slice(i, i + 1000).map((row) => ({ projectId, ...row })) as never)}`;
+  }
+}
+
+/** Gives each thing an id and finds it by its name. */
+function keyed<T>(list: readonly T[], key: (one: T) => string, what: string): Find {
+  const ids = new Map<string, string>();
+  for (const one of list) {
+    if (ids.has(key(one))) throw new FieldError('file', `The bundle has the ${what} "${key(one)}" twice.`);
+    ids.set(key(one), randomUUID());
+  }
+  return (name) => {
+    const id = ids.get(name);
+    if (!id) throw new FieldError('file', `The bundle refers to the ${what} "${name}", which it does not hold.`);
+    return id;
+  };
+}
+
+function inSi(value: number | null, unit: string | null, dimension: string | undefined): number | null {
+  if (value === null || unit === null) return null;
+  return convert({ value, from: unit, to: DIMENSIONS[dimension as Dimension].base ?? unit }).value;
+}
+
+/** What the format can't say: time zone, dimensions, units, patterns and rules that the core can work with. */
+function checkSense(bundle: Bundle) {
+  const { project, parameters, sections, events, instruments } = bundle;
+  if (!isTimeZone(project.timeZone)) throw new FieldError('file', `The time zone "${project.timeZone}" is not known.`);
+  try {
+    for (const { name, dimension } of [...parameters, ...instruments]) {
+      if (!DIMENSION_NAMES.includes(dimension as Dimension))
+        throw new CoreError(`"${name}" has the unknown dimension ${dimension}.`);
+    }
+    instruments.forEach((i) => checkDimension(i.unit, i.dimension as Dimension));
+    sections.forEach((s) => meetings({ pattern: s.pattern, from: s.firstDay, to: s.lastDay, extra: s.extra }));
+    events.forEach((e) => checkRule(e.rule));
+  } catch (error) {
+    if (error instanceof CoreError) throw new FieldError('file', `The bundle can't be brought in: ${error.message}`);
+    throw error;
+  }
+}

@@ -1,0 +1,59 @@
+import Ajv from 'ajv';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { FieldError } from '@/server/outcome';
+import { FORMAT, VERSION, type Bundle } from './format';
+import schema from './bundle.schema.json';
+
+export const FILE = 'project.json';
+const MOST_UNPACKED = 64 * 1024 * 1024;
+const fits = new Ajv({ allErrors: false, strict: true, allowUnionTypes: true }).compile<Bundle>(schema);
+
+/** Packs a bundle as a zip; the same project always gives the same bytes. */
+export function pack(bundle: Bundle): Uint8Array {
+  return zipSync(
+    { [FILE]: strToU8(`${JSON.stringify(bundle, null, 1)}\n`) },
+    { mtime: new Date('2000-01-01T00:00:00Z') },
+  );
+}
+
+/**
+ * Unpacks and checks a bundle. @throws FieldError at "file" for anything that is no whole bundle of a version
+ * known here, naming the place that does not fit.
+ */
+export function unpack(bytes: Uint8Array): Bundle {
+  const no = (message: string) => new FieldError('file', message);
+  let text: string;
+  try {
+    const files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        if (name === FILE && originalSize > MOST_UNPACKED) throw no('The bundle is larger than 64 MB unpacked.');
+        return name === FILE;
+      },
+    });
+    if (!files[FILE]) throw no(`This zip holds no ${FILE}, so it is no project bundle.`);
+    text = strFromU8(files[FILE]);
+  } catch (error) {
+    if (error instanceof FieldError) throw error;
+    throw no('This file is no whole zip: it may be cut off, or be something else. Nothing was brought in.');
+  }
+  let found: { format?: unknown; version?: unknown };
+  try {
+    found = JSON.parse(text) as typeof found;
+  } catch {
+    throw no('The bundle’s project.json can’t be read. Nothing was brought in.');
+  }
+  if (found === null || typeof found !== 'object' || found.format !== FORMAT)
+    throw no('This is no project bundle of Ironstone.');
+  if (typeof found.version === 'number' && found.version > VERSION) {
+    throw no(
+      `This bundle has version ${found.version}; this program reads up to version ${VERSION}. Update the program first. Nothing was brought in.`,
+    );
+  }
+  if (!fits(found)) {
+    const [problem] = fits.errors ?? [];
+    throw no(
+      `The bundle does not fit the format at ${problem?.instancePath || 'its top'}: ${problem?.message}. Nothing was brought in.`,
+    );
+  }
+  return found;
+}

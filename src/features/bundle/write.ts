@@ -1,0 +1,192 @@
+import { pool } from '@/db/connection';
+import type { Project } from '@/server/access';
+import { listMembers, listTeams, readSections } from '@/server/records/classes';
+import { listIterations } from '@/server/records/iterations';
+import { listRequirements } from '@/server/records/requirements';
+import { listRubrics, listScores } from '@/server/records/rubrics';
+import { listComponents } from '@/server/records/standings';
+import { listEvents, listProtocols, type Trial } from '@/server/records/trials';
+import { FORMAT, VERSION, type Bundle } from './format';
+
+/** Everything of a project that a bundle holds, in an order that does not depend on ids. */
+export async function writeBundle(project: Project): Promise<Bundle> {
+  const sql = pool();
+  const id = project.id;
+  const [brief] = await sql<
+    [Bundle['brief']]
+  >`select challenge, thing, account, rules, hazards, published_at is not null as published from brief where project_id = ${id}`;
+  const said = await sql<
+    { id: string; sentence: string; saidBy: string; saidOn: string }[]
+  >`select id, sentence, said_by, said_on from statement where project_id = ${id} order by said_on, created_at`;
+  const parameters = await sql<
+    Bundle['parameters']
+  >`select name, dimension from parameter where project_id = ${id} order by name`;
+  const instruments = await sql<
+    (Bundle['instruments'][number] & { id: string })[]
+  >`select id, name, dimension, unit, resolution, accuracy from instrument where project_id = ${id} order by name`;
+  const [sections, teams, members, requirements, protocols, iterations, events, rubrics, scores, components] = [
+    await readSections(sql, id),
+    await listTeams(id),
+    await listMembers(id),
+    await listRequirements(id),
+    await listProtocols(id),
+    await listIterations(id),
+    await listEvents(id),
+    await listRubrics(id),
+    await listScores(id),
+    await listComponents(id),
+  ];
+  const runs = await sql<(Trial & { team: string; event: string; instrument: string; iteration: number })[]>`
+    select r.*, t.name as team, e.name as event, n.name as instrument, i.number as iteration
+    from trial r join team t on t.id = r.team_id join event e on e.id = r.event_id join instrument n on n.id = r.instrument_id join iteration i on i.id = r.iteration_id
+    where r.project_id = ${id} and r.taken_back_at is null order by e.position, e.name, t.name, r.attempt nulls last, r.run_at, r.created_at`;
+  const benchmarks = await sql<Bundle['benchmarks']>`
+    select e.name as event, b.season, b.value, b.unit, b.expanded_uncertainty, b.design from benchmark b join event e on e.id = b.event_id
+    where b.project_id = ${id} order by e.position, e.name, b.season`;
+  const actions = await sql<Bundle['actions']>`
+    select t.name as team, a.what, a.due_on, a.state from action a left join team t on t.id = a.team_id
+    where a.project_id = ${id} order by a.due_on nulls last, t.name nulls first, a.what`;
+
+  const keys = new Map(said.map((one, i) => [one.id, `S${i + 1}`]));
+  const named = <T extends { id: string; name: string }>(list: readonly T[]) =>
+    new Map(list.map((one) => [one.id, one.name]));
+  const [teamOf, sectionOf, eventOf, rubricOf, protocolOf] = [
+    named(teams),
+    named(sections),
+    named(events),
+    named(rubrics),
+    named(protocols),
+  ];
+  const byName =
+    <T>(key: (one: T) => string) =>
+    (a: T, b: T) =>
+      key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : 0;
+  const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights, pinnedNow } = project;
+  return {
+    format: FORMAT,
+    version: VERSION,
+    project: { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights, pinnedNow },
+    brief,
+    statements: said.map(({ id, sentence, saidBy, saidOn }) => ({ key: keys.get(id)!, sentence, saidBy, saidOn })),
+    parameters: [...parameters],
+    requirements: requirements.map((r) => ({
+      code: r.code,
+      statement: r.statement,
+      kind: r.kind,
+      parameter: r.parameterName,
+      value: r.value,
+      low: r.low,
+      high: r.high,
+      tolerance: r.tolerance,
+      unit: r.unit,
+      weight: r.weight,
+      priority: r.priority,
+      decision: r.decision,
+      state: r.state,
+      source: r.source,
+      said: r.statementId && keys.get(r.statementId)!,
+    })),
+    noClass: (sections[0]?.noClass ?? []).map(({ from, to, reason }) => ({ from, to, reason: reason ?? '' })),
+    sections: sections.map(({ name, room, firstDay, lastDay, pattern, extra, teamsReleased }) => ({
+      name,
+      room,
+      firstDay,
+      lastDay,
+      pattern,
+      extra,
+      teamsReleased,
+    })),
+    teams: teams.map(({ name, sectionName, colour }) => ({ name, section: sectionName, colour })),
+    people: members
+      .map((m) => ({
+        name: m.name,
+        studentNumber: m.studentNumber,
+        section: sectionOf.get(m.sectionId)!,
+        team: m.teamId && teamOf.get(m.teamId)!,
+        role: m.role,
+      }))
+      .sort(byName((m) => `${m.section} ${m.team ?? ''} ${m.name} ${m.studentNumber ?? ''}`)),
+    instruments: instruments.map(({ name, dimension, unit, resolution, accuracy }) => ({
+      name,
+      dimension,
+      unit,
+      resolution,
+      accuracy,
+    })),
+    protocols: protocols.map((p) => ({
+      name: p.name,
+      procedure: p.procedure,
+      cautions: p.cautions,
+      parameter: p.parameterName,
+      unit: p.unit,
+      instrument: p.instrumentName,
+      conditions: p.conditions,
+    })),
+    iterations: iterations
+      .map((i) => ({
+        team: teamOf.get(i.teamId)!,
+        number: i.number,
+        parent: i.parentNumber,
+        state: i.state,
+        change: i.change,
+        reason: i.reason,
+        builtOn: i.builtOn,
+        released: i.released,
+        measurements: i.measurements.map((m) => ({
+          parameter: m.parameterName,
+          value: m.value,
+          unit: m.unit,
+          answer: m.answer,
+          instrument: m.instrumentName,
+          measuredOn: m.measuredOn,
+        })),
+      }))
+      .sort((a, b) => (a.team < b.team ? -1 : a.team > b.team ? 1 : a.number - b.number)),
+    events: events.map((e) => ({
+      name: e.name,
+      position: e.position,
+      protocol: protocolOf.get(e.protocolId)!,
+      rule: e.rule,
+    })),
+    trials: runs.map((r) => ({
+      event: r.event,
+      team: r.team,
+      iteration: r.iteration,
+      attempt: r.attempt,
+      status: r.status,
+      value: r.value,
+      unit: r.unit,
+      penalties: r.penalties,
+      conditions: r.conditions,
+      instrument: r.instrument,
+      note: r.note,
+      runAt: r.runAt.toISOString(),
+    })),
+    benchmarks: [...benchmarks],
+    rubrics: rubrics.map((r) => ({
+      name: r.name,
+      position: r.position,
+      criteria: r.criteria.map(({ name, anchors, max }) => ({ name, anchors, max })),
+      judges: r.judges.map((j) => j.name),
+      scores: scores
+        .filter((s) => s.rubricId === r.id)
+        .map((s) => ({
+          judge: named(r.judges).get(s.judgeId)!,
+          criterion: named(r.criteria).get(s.criterionId)!,
+          team: teamOf.get(s.teamId)!,
+          points: s.points,
+        }))
+        .sort(byName((s) => `${s.team}|${s.judge}|${s.criterion}`)),
+    })),
+    components: components.map((c) => ({
+      name: c.name,
+      event: c.eventId && eventOf.get(c.eventId)!,
+      rubric: c.rubricId && rubricOf.get(c.rubricId)!,
+      countsAs: c.countsAs,
+      weight: c.weight,
+      max: c.max,
+      position: c.position,
+    })),
+    actions: [...actions],
+  };
+}

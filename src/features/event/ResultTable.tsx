@@ -1,0 +1,75 @@
+import Link from 'next/link';
+import type { Team } from '@/server/records/classes';
+import type { EventResults } from '@/server/records/results';
+import type { Trial } from '@/server/records/trials';
+import { tagColour } from '@/ui/colours';
+import { number } from '@/ui/format';
+import { TeamTag } from '@/ui/sheet/Sheet';
+
+interface Props {
+  results: EventResults;
+  teams: Team[];
+  attempts: Trial[];
+  allowed: number;
+  runHref: (id: string) => string;
+}
+
+/** One event: every attempt, the counted value, points with their arithmetic, and the place. */
+export function ResultTable({ results, teams, attempts, allowed, runHref }: Props) {
+  const rows = results.results.filter((result) => teams.some((team) => team.id === result.teamId));
+  return (
+    <div className="overflow-x-auto">
+      <table>
+        <thead>
+          <tr>
+            <th className="right">Place</th>
+            <th>Team</th>
+            {Array.from({ length: allowed }, (_, i) => (
+              <th key={i} className="right">
+                Att. {i + 1}
+              </th>
+            ))}
+            <th className="right">Counts</th>
+            <th className="right">Points</th>
+            <th>Because</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((result) => {
+            const team = teams.find((one) => one.id === result.teamId)!;
+            const own = attempts.filter((run) => run.eventId === results.event.id && run.teamId === team.id);
+            const problem = results.problems.find((one) => one.teamId === team.id);
+            return (
+              <tr key={team.id}>
+                <td className="num right">{result.place}</td>
+                <td>
+                  <TeamTag name={team.name} colour={tagColour(team.colour)} />
+                </td>
+                {Array.from({ length: allowed }, (_, i) => {
+                  const run = own.find((one) => one.attempt === i + 1);
+                  const counts = result.attempts.includes(i + 1);
+                  return (
+                    <td key={i} className={`num right whitespace-nowrap ${counts ? 'font-semibold' : ''}`}>
+                      {run && (
+                        <Link prefetch={false} href={runHref(run.id)} className={counts ? '' : 'text-faint'}>
+                          {run.status === 'ok'
+                            ? number(run.value)
+                            : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status]}
+                        </Link>
+                      )}
+                    </td>
+                  );
+                })}
+                <td className="num right">{number(result.counted, 4)}</td>
+                <td className="num right font-semibold">{number(result.points, 2)}</td>
+                <td className={`text-sm ${problem ? 'text-ochre' : 'faint'}`}>
+                  {problem ? problem.message : result.because.join(' ')}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

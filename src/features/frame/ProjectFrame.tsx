@@ -1,0 +1,195 @@
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { tagColour } from '@/ui/colours';
+import { moment, shortName } from '@/ui/format';
+import { Mark } from '@/ui/glyphs/Mark';
+import { MeetingLine } from '@/ui/sheet/MeetingLine';
+import { Sheet } from '@/ui/sheet/Sheet';
+import { AccountMenu } from './AccountMenu';
+import { IndexMenu } from './IndexMenu';
+import { hrefIn, type Frame } from './loadFrame';
+
+type Entry = readonly [sheet: string, name: string, figure?: string | number];
+
+function groups({ counts, seat }: Frame): [string, Entry[]][] {
+  const some = (count: number) => count || '';
+  const all: [string, Entry[]][] = [
+    ['', [['', 'Today', some(counts.actions)]]],
+    [
+      'Plan',
+      [
+        ['brief', 'Brief'],
+        ['requirements', 'Requirements', some(counts.requirements)],
+        ['schedule', 'Schedule'],
+      ],
+    ],
+    [
+      'Make',
+      [
+        ['concepts', 'Concepts'],
+        ['teams', 'Teams', some(counts.students)],
+        ['builds', 'Builds', some(counts.iterations)],
+        ['bench', 'Bench', some(counts.runs)],
+      ],
+    ],
+    [
+      'Judge',
+      [
+        ['reviews', 'Reviews'],
+        ['grades', 'Grades'],
+        ['event', 'Event', some(counts.events)],
+        ['standings', 'Standings'],
+      ],
+    ],
+    [
+      'Keep',
+      [
+        ['legacy', 'Legacy'],
+        ['safety', 'Safety'],
+        ...(seat.role === 'instructor' ? [['history', 'History'] as const] : []),
+      ],
+    ],
+  ];
+  return all;
+}
+
+interface Props {
+  frame: Frame;
+  /** The sheet as in the index: its path and what it is called in the title block. */
+  sheet: string;
+  name: string;
+  title?: string;
+  about?: ReactNode;
+  actions?: ReactNode;
+  /** Team tags make sense here. */
+  byTeam?: boolean;
+  children: ReactNode;
+}
+
+/** A sheet of a project with everything round it: header, meeting line, index, team tags, title block. */
+export function ProjectFrame({ frame, sheet, name, title, about, actions, byTeam = true, children }: Props) {
+  const { seat, section, team } = frame;
+  const block = [
+    ['project', seat.project.title],
+    ['sheet', name],
+    team ? (['team', team.name] as const) : (['section', section?.name ?? 'all'] as const),
+    ['as of', `${moment(frame.now)}${seat.project.pinnedNow ? ' (pinned)' : ''}`],
+    ...(frame.change ? [['revision', `${frame.change.number} · by ${shortName(frame.change.by)}`] as const] : []),
+  ] as const;
+  return (
+    <div className="min-h-dvh flex flex-col">
+      <a href="#sheet" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-2">
+        To the sheet
+      </a>
+      <Header frame={frame} sheet={sheet} />
+      {frame.meetings.length > 0 && (
+        <MeetingLine
+          href={hrefIn(frame, 'schedule')}
+          dates={frame.meetings.map((m) => m.date)}
+          today={frame.today}
+          eventDate={seat.project.eventDate}
+        />
+      )}
+      <div className="flex-1 flex flex-col md:flex-row">
+        <nav aria-label="Index" className="md:w-44 md:shrink-0 md:border-r border-b md:border-b-0 border-ink">
+          <IndexMenu current={name}>
+            {groups(frame).map(([group, entries]) => (
+              <div key={group} className="pt-1.5 first:pt-0">
+                {group && <h2 className="px-3.5 pt-1.5 pb-0.5">{group}</h2>}
+                {entries.map(([path, label, figure]) => (
+                  <Link
+                    key={path}
+                    prefetch={false}
+                    href={hrefIn(frame, path)}
+                    className="index-link"
+                    aria-current={path === sheet ? 'page' : undefined}
+                  >
+                    {label}
+                    <span className="num text-xs faint">{figure}</span>
+                  </Link>
+                ))}
+              </div>
+            ))}
+          </IndexMenu>
+        </nav>
+        <main id="sheet" className="flex-1 min-w-0 p-3 flex flex-col">
+          {byTeam && <TeamTags frame={frame} sheet={sheet} />}
+          <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
+            {children}
+          </Sheet>
+        </main>
+      </div>
+    </div>
+  );
+}
+
+function Header({ frame, sheet }: { frame: Frame; sheet: string }) {
+  const { seat, sections, section } = frame;
+  const { project, actor } = seat;
+  const find = `/projects/${project.id}/find`;
+  const options = seat.role === 'student' ? [] : sections;
+  return (
+    <header className="flex flex-wrap items-center gap-x-5 gap-y-2 px-3.5 py-1.5 border-b border-ink min-h-11">
+      <Link
+        href="/projects"
+        className="flex items-center gap-2 font-cond font-semibold text-[19px] tracking-widest uppercase text-ink"
+      >
+        <Mark /> Ironstone
+      </Link>
+      <p className="font-semibold">
+        {project.title} <span className="font-normal text-faint">· {project.clientName}</span>
+      </p>
+      {options.length > 1 && (
+        <div className="flex border border-ink" role="group" aria-label="Section">
+          {[{ id: null, name: 'All' }, ...options].map((one) => (
+            <Link
+              key={one.name}
+              prefetch={false}
+              href={hrefIn(frame, sheet, { section: one.id, team: null })}
+              aria-current={(section?.id ?? null) === one.id ? 'true' : undefined}
+              className="font-cond font-medium text-sm leading-[26px] px-3 tracking-wide text-ink aria-[current]:bg-ink aria-[current]:text-sheet"
+            >
+              {one.id ? `Section ${one.name}` : one.name}
+            </Link>
+          ))}
+        </div>
+      )}
+      <form action={find} className="ml-auto w-full sm:w-60" role="search">
+        <input
+          name="q"
+          type="search"
+          aria-label="Find a team, requirement or run"
+          placeholder="Find a team, requirement, run"
+          className="!min-h-7 !py-0.5 text-sm"
+        />
+      </form>
+      <AccountMenu name={shortName(actor.name)} />
+    </header>
+  );
+}
+
+function TeamTags({ frame, sheet }: { frame: Frame; sheet: string }) {
+  const { seat, section, team } = frame;
+  const shown = frame.teams.filter((one) => !section || one.sectionId === section.id);
+  if (shown.length === 0) return null;
+  return (
+    <div className="flex flex-wrap gap-1.5 mb-2.5 items-center no-print" role="group" aria-label="Team">
+      {shown.map((one) => (
+        <Link
+          key={one.id}
+          prefetch={false}
+          href={hrefIn(frame, sheet, { team: team?.id === one.id ? null : one.id })}
+          className="tag"
+          aria-current={team?.id === one.id ? 'true' : undefined}
+          style={{ '--tag': tagColour(one.colour) } as React.CSSProperties}
+        >
+          {one.name}
+          {one.id === seat.teamId && ' (yours)'}
+        </Link>
+      ))}
+      <span className="ml-auto text-sm text-faint hidden lg:inline">
+        {team ? `${team.name} only; choose it again for all` : 'all teams; choose one to narrow the sheet'}
+      </span>
+    </div>
+  );
+}

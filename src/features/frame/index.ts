@@ -1,0 +1,3 @@
+export { frameFor, hrefIn, endOf, type Frame, type Search } from './loadFrame';
+export { ProjectFrame } from './ProjectFrame';
+export { openSheet, type SheetProps } from './openSheet';

@@ -1,0 +1,119 @@
+import { cache } from 'react';
+import type { Meeting } from '@/core/calendar';
+import { pool } from '@/db/connection';
+import type { Seat } from '@/server/access';
+import { inZone, projectNow } from '@/server/clock';
+import { listSections, listTeams, meetingsOf, type Section, type Team } from '@/server/records/classes';
+
+export type Search = Record<string, string | string[] | undefined>;
+export interface Frame {
+  seat: Seat;
+  /** Local time of the project, possibly pinned. */
+  now: string;
+  today: string;
+  sections: Section[];
+  teams: Team[];
+  /** The section and team chosen in the address; null: all of them. */
+  section: Section | null;
+  team: Team | null;
+  /** The section whose meetings the line shows: the chosen one, else the one that meets next. */
+  clock: Section | null;
+  meetings: Meeting[];
+  counts: Counts;
+  change: { number: number; at: string; by: string } | null;
+}
+export interface Counts {
+  requirements: number;
+  iterations: number;
+  runs: number;
+  events: number;
+  actions: number;
+  students: number;
+}
+
+/** What every sheet of a project shows around its content: four queries, whatever the size of the class. */
+export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: string): Promise<Frame> => {
+  const projectId = seat.project.id;
+  const [sections, teams, counts, change] = await Promise.all([
+    listSections(projectId),
+    listTeams(projectId),
+    readCounts(projectId, seat),
+    lastChange(projectId, seat.project.timeZone),
+  ]);
+  const now = projectNow(seat.project);
+  const today = now.slice(0, 10);
+  const team = teams.find((candidate) => candidate.id === teamId) ?? null;
+  const chosen = sectionId || (seat.role === 'student' ? seat.sectionId : null) || team?.sectionId;
+  const section = sections.find((candidate) => candidate.id === chosen) ?? null;
+  const clock = section ?? meetsNext(sections, now);
+  return {
+    seat,
+    now,
+    today,
+    sections,
+    teams,
+    section,
+    team,
+    clock,
+    meetings: clock ? meetingsOf(clock) : [],
+    counts,
+    change,
+  };
+});
+
+/** Reads the choice of section and team from the address. */
+export function frameFor(seat: Seat, search: Search): Promise<Frame> {
+  const one = (key: string) => (typeof search[key] === 'string' ? search[key] : '');
+  return loadFrame(seat, one('section'), one('team'));
+}
+
+/** An address in the project that keeps the choice of section and team. */
+export function hrefIn(
+  frame: Frame,
+  sheet: string,
+  change: { section?: string | null; team?: string | null } = {},
+): string {
+  const query = new URLSearchParams();
+  const section = change.section === undefined ? (frame.section?.id ?? null) : change.section;
+  const team = change.team === undefined ? (frame.team?.id ?? null) : change.team;
+  if (section) query.set('section', section);
+  if (team) query.set('team', team);
+  const path = `/projects/${frame.seat.project.id}${sheet ? `/${sheet}` : ''}`;
+  return query.size ? `${path}?${query}` : path;
+}
+
+/** The section that meets now or next. */
+function meetsNext(sections: Section[], now: string): Section | null {
+  const next = sections.flatMap((section) => {
+    const meeting = meetingsOf(section).find((m) => endOf(m) > now);
+    return meeting ? [{ section, at: `${meeting.date}T${meeting.start}` }] : [];
+  });
+  return next.sort((a, b) => (a.at < b.at ? -1 : 1))[0]?.section ?? sections[0] ?? null;
+}
+
+/** When a meeting ends, as local time. */
+export function endOf(meeting: Meeting): string {
+  const [hours = 0, minutes = 0] = meeting.start.split(':').map(Number);
+  const end = hours * 60 + minutes + meeting.minutes;
+  return `${meeting.date}T${String(Math.floor(end / 60)).padStart(2, '0')}:${String(end % 60).padStart(2, '0')}`;
+}
+
+async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
+  const sql = pool();
+  const mine = seat.role === 'student' ? sql`and team_id = ${seat.teamId}` : sql``;
+  const [row] = await sql<[Counts]>`
+    select (select count(*) from requirement where project_id = ${projectId} and state <> 'withdrawn') as requirements,
+      (select count(*) from iteration where project_id = ${projectId} ${mine}) as iterations,
+      (select count(*) from trial where project_id = ${projectId} and taken_back_at is null ${mine}) as runs,
+      (select count(*) from event where project_id = ${projectId}) as events,
+      (select count(*) from action where project_id = ${projectId} and state = 'open' ${mine}) as actions,
+      (select count(*) from enrolment where project_id = ${projectId}) as students`;
+  return row;
+}
+
+async function lastChange(projectId: string, timeZone: string): Promise<Frame['change']> {
+  const [row] = await pool()<{ at: Date; by: string; number: number }[]>`
+    select at, actor_name as by, (select count(*) from audit where project_id = ${projectId}) as number
+    from audit where project_id = ${projectId} order by id desc limit 1`;
+  return row ? { number: row.number, by: row.by, at: inZone(row.at, timeZone) } : null;
+}

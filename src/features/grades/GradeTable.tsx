@@ -1,0 +1,51 @@
+import type { Team } from '@/server/records/classes';
+import type { Grades } from '@/server/records/standings';
+import { tagColour } from '@/ui/colours';
+import { number } from '@/ui/format';
+import { TeamTag } from '@/ui/sheet/Sheet';
+
+/** Judges' totals side by side and their mean; a judge who has not finished is marked and not counted. */
+export function GradeTable({ grades, teams }: { grades: Grades; teams: Team[] }) {
+  const { rubric, results, max } = grades;
+  return (
+    <div className="overflow-x-auto">
+      <table>
+        <thead>
+          <tr>
+            <th>Team</th>
+            {rubric.judges.map((judge) => (
+              <th key={judge.id} className="right">
+                {judge.name}
+              </th>
+            ))}
+            <th className="right">Mean of {max}</th>
+            <th className="right">Spread between judges</th>
+          </tr>
+        </thead>
+        <tbody>
+          {teams.map((team) => {
+            const result = results.find((one) => one.team === team.id);
+            return (
+              <tr key={team.id}>
+                <td>
+                  <TeamTag name={team.name} colour={tagColour(team.colour)} />
+                </td>
+                {rubric.judges.map((judge) => {
+                  const given = result?.judges.find((one) => one.judge === judge.id);
+                  return (
+                    <td key={judge.id} className="num right">
+                      {given ? number(given.total, 2) : '–'}
+                      {given && !given.complete && <span className="text-ochre"> part</span>}
+                    </td>
+                  );
+                })}
+                <td className="num right font-semibold">{number(result?.mean, 2)}</td>
+                <td className="num right">{number(result?.standardDeviation, 2)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+'use client';
+
+import { useState } from 'react';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Area, Decimal, Rows, Text } from '@/ui/forms/fields';
+import { newId, postEntry } from '@/ui/forms/postEntry';
+import { saveRubric } from './actions';
+import { rubricSchema, scoreSchema } from './schema';
+
+export function RubricForm({
+  values,
+  ...fixed
+}: {
+  projectId: string;
+  id: string | null;
+  version: number | null;
+  values: Record<string, unknown>;
+}) {
+  return (
+    <RecordForm
+      id={`rubric-${fixed.id ?? `new-${fixed.projectId}`}`}
+      schema={rubricSchema}
+      values={values}
+      fixed={fixed}
+      submit={saveRubric}
+      label="Save the rubric"
+      names={{ name: 'Name', position: 'Order' }}
+    >
+      <div className="flex gap-3">
+        <Text name="name" label="Rubric" />
+        <Decimal name="position" label="Order" className="w-20" />
+      </div>
+      <Rows name="criteria" label="Criteria" add="Add a criterion" empty={{ name: '', anchors: '', max: '' }}>
+        {(path) => (
+          <>
+            <Text name={`${path}.name`} label="Criterion" />
+            <Area
+              name={`${path}.anchors`}
+              label="What few, middling and full points look like"
+              rows={2}
+              className="grow min-w-60"
+            />
+            <Decimal name={`${path}.max`} label="Most points" className="w-28" />
+          </>
+        )}
+      </Rows>
+    </RecordForm>
+  );
+}
+
+interface JudgeProps {
+  projectId: string;
+  teamId: string;
+  criteria: { id: string; name: string; anchors: string; max: number }[];
+  given: { id: string; criterionId: string; points: number; version: number }[];
+}
+
+/** A judge's points for one team; made for a phone. */
+export function JudgeForm({ projectId, teamId, criteria, given }: JudgeProps) {
+  const [fresh] = useState(() => criteria.map(newId));
+  const scores = criteria.map((criterion, i) => {
+    const known = given.find((one) => one.criterionId === criterion.id);
+    return {
+      id: known?.id ?? fresh[i]!,
+      criterionId: criterion.id,
+      points: known ? String(known.points) : '',
+      version: known?.version ?? null,
+    };
+  });
+  return (
+    <RecordForm
+      key={given.map((one) => one.version).join()}
+      id={`scores-${teamId}`}
+      schema={scoreSchema}
+      values={{ teamId, scores }}
+      fixed={{ projectId }}
+      submit={(input) => postEntry('/api/v1/scores', input)}
+      label="Save the points"
+      saved="The points are saved."
+      then="/judge"
+    >
+      {criteria.map((criterion, i) => (
+        <Decimal
+          key={criterion.id}
+          name={`scores.${i}.points`}
+          label={`${criterion.name}, 0 to ${criterion.max}`}
+          hint={criterion.anchors}
+          className="text-lg"
+        />
+      ))}
+    </RecordForm>
+  );
+}

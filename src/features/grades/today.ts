@@ -1,0 +1,27 @@
+import type { TodayProvider } from '@/server/today';
+
+/** Judges who have not scored everybody. */
+export const gradeItems: TodayProvider = ({ teams, rubrics, scores, leads, href }) => {
+  if (!leads) return [];
+  return rubrics.flatMap((rubric) => {
+    const due = rubric.judges.length * rubric.criteria.length * teams.length;
+    const known = new Set(teams.map((team) => team.id));
+    const given = scores.filter((score) => score.rubricId === rubric.id && known.has(score.teamId)).length;
+    if (given === due) return [];
+    const detail =
+      rubric.judges.length === 0
+        ? 'No judge has a link yet.'
+        : `${given} of ${due} scores are in from ${rubric.judges.length} judges.`;
+    return [
+      {
+        teamId: null,
+        urgency: 25,
+        tone: 'ink' as const,
+        headline: `${rubric.name}: scores missing`,
+        detail,
+        href: href('grades'),
+        label: 'Grades',
+      },
+    ];
+  });
+};

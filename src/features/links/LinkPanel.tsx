@@ -1,0 +1,81 @@
+'use client';
+
+import { useState } from 'react';
+import { ActButton } from '@/ui/forms/ActButton';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Choice, Text, type Options } from '@/ui/forms/fields';
+import { createLink, revokeLink } from './actions';
+import { linkSchema } from './schema';
+
+export interface LinkRow {
+  id: string;
+  label: string;
+  about: string;
+  open: boolean;
+}
+interface Props {
+  projectId: string;
+  purpose: 'client' | 'judge' | 'board';
+  links: LinkRow[];
+  endsOn: string;
+  rubrics?: Options;
+  sections?: Options;
+}
+const TITLE = { client: 'Links for the client', judge: 'Links for judges', board: 'Links for a board' };
+const WHAT = {
+  client: 'Opens the brief, once it is published. No account; can be ended any time.',
+  judge: 'One judge, one rubric; works on a phone. A new link for the same name goes on with the same scores.',
+  board: 'For a projector or hallway screen: schedule and published places.',
+};
+
+/** The links of one kind: who has one, until when, end it, make another. */
+export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections }: Props) {
+  const [path, setPath] = useState<string | null>(null);
+  const values = { purpose, label: '', rubricId: rubrics?.[0]?.[0] ?? '', sectionId: '', endsOn };
+  return (
+    <section className="mt-6 no-print" aria-label={TITLE[purpose]}>
+      <h2>{TITLE[purpose]}</h2>
+      <p className="text-sm faint">{WHAT[purpose]}</p>
+      <ul className="my-2">
+        {links.map((link) => (
+          <li key={link.id} className="flex flex-wrap gap-3 items-center py-1 border-b border-hair">
+            <b>{link.label}</b>
+            <span className="faint">{link.about}</span>
+            {link.open && (
+              <ActButton
+                act={revokeLink}
+                input={{ projectId, id: link.id }}
+                done="The link is ended."
+                confirm="Yes, end it"
+                className="btn-text ml-auto"
+              >
+                end this link
+              </ActButton>
+            )}
+          </li>
+        ))}
+      </ul>
+      <RecordForm
+        id={`link-${purpose}-${projectId}`}
+        schema={linkSchema}
+        values={values}
+        fixed={{ projectId, purpose }}
+        submit={createLink}
+        label="Make a link"
+        saved="The link is made."
+        compact
+        then={(result) => (setPath(`${location.origin}${String(result.path)}`), '')}
+      >
+        <Text name="label" label="For whom" />
+        {rubrics && <Choice name="rubricId" label="Rubric" options={rubrics} />}
+        {sections && <Choice name="sectionId" label="Section" options={[['', 'all'], ...sections]} />}
+        <Text name="endsOn" label="Until" type="date" />
+      </RecordForm>
+      {path && (
+        <p className="callout mt-2">
+          Shown this once, copy it now: <output className="num select-all break-all font-semibold">{path}</output>
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,18 @@
+import { pool } from '@/db/connection';
+
+export interface LinkFound {
+  id: string;
+  label: string;
+  about: string;
+  open: boolean;
+}
+
+/** The links of one purpose, newest first, with what they are for and until when. */
+export async function listLinks(projectId: string, purpose: 'client' | 'judge' | 'board'): Promise<LinkFound[]> {
+  return pool()<LinkFound[]>`
+    select l.id, l.label, l.revoked_at is null and l.ends_at > now() as open,
+      concat_ws(', ', r.name, s.name, case when l.revoked_at is not null then 'ended by hand' when l.ends_at <= now() then 'ended'
+        else 'until ' || to_char(l.ends_at, 'DD Mon YYYY') end) as about
+    from access_link l left join rubric r on r.id = l.rubric_id left join section s on s.id = l.section_id
+    where l.project_id = ${projectId} and l.purpose = ${purpose} order by l.created_at desc limit 50`;
+}

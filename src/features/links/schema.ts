@@ -1,0 +1,15 @@
+import * as yup from 'yup';
+import { date, id, line, optionalId, place } from '@/ui/forms/schema';
+
+export const linkSchema = yup.object({
+  ...place,
+  purpose: yup
+    .string()
+    .oneOf(['client', 'judge', 'board'] as const)
+    .required(),
+  label: line('Who gets the link'),
+  rubricId: optionalId().when('purpose', { is: 'judge', then: (s) => s.required('Choose the rubric.') }),
+  sectionId: optionalId(),
+  endsOn: date('The last day'),
+});
+export const revokeSchema = yup.object({ ...place, id: id('The link') });

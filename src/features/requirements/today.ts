@@ -1,0 +1,64 @@
+import { verdictsFor } from '@/server/records/verdicts';
+import type { TodayItem, TodayProvider } from '@/server/today';
+import { quantity } from '@/ui/format';
+import { settles } from './settles';
+
+/** What requirements have to say on Today: what fails, what is inconclusive, what nobody has measured. */
+export const requirementItems: TodayProvider = ({ teams, requirements, latest, sources, leads, href }) => {
+  if (requirements.length === 0) {
+    if (!leads) return [];
+    return [
+      {
+        teamId: null,
+        urgency: 80,
+        tone: 'iron',
+        headline: 'No requirement yet',
+        detail: 'Write down what the client said, then what it means: a limit, a yes/no, a wish.',
+        href: href('requirements'),
+        label: 'Requirements',
+      },
+    ];
+  }
+  return teams.flatMap((team): TodayItem[] => {
+    const iteration = latest.find((one) => one.teamId === team.id);
+    if (!iteration) return [];
+    const verdicts = verdictsFor(requirements, iteration, sources);
+    const place = { teamId: team.id, href: href(`builds/${iteration.id}`) };
+    const worst = verdicts.filter((v) => v.verdict === 'fails');
+    const open = verdicts.filter((v) => v.verdict === 'inconclusive');
+    const missing = verdicts.filter((v) => v.verdict === 'not-measured' && v.requirement.priority === 'must');
+    return [
+      ...worst.map((v): TodayItem => ({
+        ...place,
+        urgency: 90,
+        tone: 'brick',
+        headline: `${v.requirement.statement}: fails`,
+        detail:
+          v.value === null
+            ? `${v.requirement.code} is answered no on iteration ${iteration.number}`
+            : `${v.requirement.code}, iteration ${iteration.number}: ${quantity(v.value, v.requirement.unit)}, ${quantity(Math.abs(v.margin ?? 0), v.requirement.unit)} beyond the limit`,
+        label: 'Iteration',
+      })),
+      ...open.map((v): TodayItem => ({
+        ...place,
+        urgency: 60,
+        tone: 'ochre',
+        headline: `${v.requirement.statement}: inconclusive`,
+        detail: settles(v),
+        label: 'Iteration',
+      })),
+      ...(missing.length
+        ? [
+            {
+              ...place,
+              urgency: 30,
+              tone: 'ink',
+              headline: `${missing.length} musts not measured`,
+              detail: `On iteration ${iteration.number}: ${missing.map((v) => v.requirement.code).join(', ')}`,
+              label: 'Iteration',
+            } satisfies TodayItem,
+          ]
+        : []),
+    ];
+  });
+};

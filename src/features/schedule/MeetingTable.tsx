@@ -1,0 +1,39 @@
+import type { Meeting } from '@/core/calendar';
+import { weekday } from '@/ui/format';
+
+/** The section's meetings, numbered; those held are faint, today's is marked. */
+export function MeetingTable({
+  meetings,
+  today,
+  eventDate,
+}: {
+  meetings: Meeting[];
+  today: string;
+  eventDate: string;
+}) {
+  const minutes = meetings.filter((m) => m.date >= today && m.date < eventDate).reduce((sum, m) => sum + m.minutes, 0);
+  return (
+    <>
+      <p className="mb-2">
+        {meetings.length} meetings, {meetings.filter((m) => m.date < today).length} held;{' '}
+        <b>{meetings.filter((m) => m.date >= today && m.date < eventDate).length}</b> left before the event,{' '}
+        {Math.round(minutes / 6) / 10} hours of class time.
+      </p>
+      <ol className="grid grid-cols-[repeat(auto-fill,minmax(168px,1fr))] gap-px bg-hair border border-hair">
+        {meetings.map((m, i) => (
+          <li
+            key={m.date + m.start}
+            className={`bg-sheet px-2 py-1 ${m.date < today ? 'text-faint' : ''} ${m.date === today ? 'outline-2 outline-iron -outline-offset-2' : ''}`}
+          >
+            <span className="num text-faint mr-2">{i + 1}</span>
+            {weekday(m.date)}
+            <span className="num block">
+              {m.start} · {m.minutes} min{m.date === today ? ' · today' : ''}
+              {m.date >= eventDate ? ' · event' : ''}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}

@@ -1,0 +1,96 @@
+'use server';
+
+import { meetings, type Pattern } from '@/core/calendar';
+import { CoreError } from '@/core/units';
+import type { InferType } from 'yup';
+import { json } from '@/db/connection';
+import { FieldError, type Outcome } from '@/server/outcome';
+import { orConflict, perform } from '@/server/perform';
+import { saveRow } from '@/server/saveRow';
+import { read } from '@/ui/forms/schema';
+import { noClassSchema, sectionSchema } from './schema';
+import { sectionForm } from './toForm';
+
+/** A section with its meeting pattern; the pattern is tried on the calendar before it is kept. */
+export async function saveSection(input: unknown): Promise<Outcome<{ id: string }>> {
+  return perform(
+    {
+      door: 'saveSection',
+      schema: sectionSchema,
+      run: async (work, input) => {
+        const { tx, projectId } = work;
+        const pattern = patternOf(input);
+        const extra = input.extra.map(({ day, start, minutes }) => ({ date: day, start, minutes: read(minutes) }));
+        tryOut(input, pattern, extra);
+        const { id, version, name, room, firstDay, lastDay, teamsReleased } = input;
+        const values = { name, room, firstDay, lastDay, teamsReleased, pattern: json(tx, pattern) };
+        const sectionId = await saveRow(work, 'section', { id, version }, values, sectionForm);
+        await tx`delete from extra_meeting where section_id = ${sectionId} and project_id = ${projectId}`;
+        const rows = extra.map(({ date, start, minutes }) => ({ projectId, sectionId, day: date, start, minutes }));
+        if (rows.length) await tx`insert into extra_meeting ${tx(rows)}`;
+        return { id: sectionId };
+      },
+    },
+    input,
+  );
+}
+
+/** The days without class of the whole project, as one list. */
+export async function saveNoClass(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'saveNoClass',
+      schema: noClassSchema,
+      run: async ({ tx, projectId }, { days, version }) => {
+        days.forEach(({ firstDay, lastDay }, i) => {
+          if (firstDay > lastDay) throw new FieldError(`days.${i}.lastDay`, 'The last day lies before the first.');
+        });
+        const seen =
+          await tx`update project set updated_at = now() where id = ${projectId} and version = ${version ?? 0} returning 1`;
+        await orConflict(seen, tx, projectId, async () => {
+          const [row] = await tx<[{ version: number; days: unknown }]>`
+            select version, coalesce((select jsonb_agg(jsonb_build_object('firstDay', first_day, 'lastDay', last_day, 'reason', reason) order by first_day)
+              from no_class where project_id = project.id), '[]') as days from project where id = ${projectId}`;
+          return row;
+        });
+        await tx`delete from no_class where project_id = ${projectId}`;
+        if (days.length)
+          await tx`insert into no_class ${tx(days.map(({ firstDay, lastDay, reason }) => ({ projectId, firstDay, lastDay, reason })))}`;
+      },
+    },
+    input,
+  );
+}
+
+type Input = InferType<typeof sectionSchema>;
+
+function patternOf(input: Input): Pattern {
+  if (input.kind === 'weekly')
+    return {
+      kind: 'weekly',
+      slots: input.slots.map(({ day, start, minutes }) => ({ day, start, minutes: read(minutes) })),
+    };
+  const letters = (text: string) => text.split(/[\s,]+/).filter(Boolean);
+  return {
+    kind: 'rotation',
+    cycle: letters(input.cycle),
+    meetsOn: letters(input.meetsOn),
+    firstDay: input.cycleFirstDay,
+    start: input.cycleStart,
+    minutes: read(input.cycleMinutes),
+  };
+}
+
+function tryOut(
+  { firstDay, lastDay, kind }: Input,
+  pattern: Pattern,
+  extra: { date: string; start: string; minutes: number }[],
+) {
+  if (firstDay > lastDay) throw new FieldError('lastDay', 'The last day lies before the first day.');
+  try {
+    meetings({ pattern, from: firstDay, to: lastDay, extra });
+  } catch (error) {
+    if (error instanceof CoreError) throw new FieldError(kind === 'weekly' ? 'slots' : 'cycle', error.message);
+    throw error;
+  }
+}

@@ -1,0 +1,155 @@
+import Link from 'next/link';
+import type { Team } from '@/server/records/classes';
+import type { Iteration } from '@/server/records/iterations';
+import type { Requirement } from '@/server/records/requirements';
+import type { Standings } from '@/server/records/standings';
+import type { EventRecord, Protocol, Trial } from '@/server/records/trials';
+import { verdictsFor, type Verdict } from '@/server/records/verdicts';
+import { day, number, quantity } from '@/ui/format';
+import { VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
+import { limitText } from '@/ui/limit';
+
+export interface TraceGiven {
+  team: Team;
+  standings: Standings;
+  attempts: Trial[];
+  iterations: Iteration[];
+  protocols: Protocol[];
+  requirements: Requirement[];
+  normalised: boolean;
+  href: (sheet: string) => string;
+  seesJudges: boolean;
+}
+
+/** The chain behind a place, component by component, each link leading to the sheet where it was made. */
+export function Trace(given: TraceGiven) {
+  const { team, standings, href } = given;
+  const row = standings.table.find((one) => one.teamId === team.id)!;
+  const weights = standings.components.reduce((sum, c) => sum + c.weight, 0);
+  return (
+    <>
+      <p className="text-lg">
+        Place <b className="num !text-lg">{row.place}</b> with a total of{' '}
+        <b className="num !text-lg">{number(row.total, 2)}</b> ={' '}
+        {standings.components.map((c) => `${c.name} ${number(row.parts[c.name], 2)}`).join(' + ')}
+      </p>
+      {standings.components.map((component) => {
+        const result = standings.events.find((one) => one.event.id === component.eventId);
+        const grade = standings.grades.find((one) => one.rubric.id === component.rubricId);
+        const weight = given.normalised ? component.weight / weights : component.weight;
+        return (
+          <section key={component.id} className="mt-5" aria-label={component.name}>
+            <h3 className="border-b border-ink mb-1.5">
+              {component.name} adds <span className="num">{number(row.parts[component.name], 2)}</span>{' '}
+              <span className="faint font-normal">
+                · weight {number(weight, 4)}, counts as {component.countsAs.replaceAll('-', ' ')}
+              </span>
+            </h3>
+            {result && (
+              <EventChain
+                {...given}
+                event={result.event}
+                because={result.results.find((one) => one.teamId === team.id)?.because ?? []}
+                counted={result.results.find((one) => one.teamId === team.id)?.attempts ?? []}
+              />
+            )}
+            {grade && (
+              <ol className="chain">
+                <li>
+                  <a href={href('grades')}>Rubric {grade.rubric.name}</a>:{' '}
+                  {gradeWords(grade, team.id, given.seesJudges)}
+                </li>
+              </ol>
+            )}
+          </section>
+        );
+      })}
+    </>
+  );
+}
+
+function gradeWords(grade: Standings['grades'][number], teamId: string, names: boolean): string {
+  const result = grade.results.find((one) => one.team === teamId);
+  const complete = result?.judges.filter((judge) => judge.complete) ?? [];
+  if (complete.length === 0) return 'no judge has scored every criterion yet.';
+  const name = (id: string) => grade.rubric.judges.find((judge) => judge.id === id)?.name ?? 'a judge';
+  const list = complete
+    .map((judge) => (names ? `${name(judge.judge)} ${number(judge.total, 2)}` : number(judge.total, 2)))
+    .join(', ');
+  return `mean of ${complete.length} judges (${list}) = ${number(result!.mean, 2)} of ${grade.max}.`;
+}
+
+interface ChainGiven extends TraceGiven {
+  event: EventRecord;
+  because: string[];
+  counted: number[];
+}
+
+function EventChain({
+  event,
+  because,
+  counted,
+  team,
+  attempts,
+  iterations,
+  protocols,
+  requirements,
+  href,
+}: ChainGiven) {
+  const protocol = protocols.find((one) => one.id === event.protocolId)!;
+  const runs = attempts.filter((run) => run.eventId === event.id && run.teamId === team.id);
+  const basis = runs.filter((run) => counted.includes(run.attempt ?? 0));
+  const used = iterations.filter((iteration) => basis.some((run) => run.iterationId === iteration.id));
+  return (
+    <ol className="chain">
+      <li>
+        <a href={`${href('event')}#${event.id}`}>Points by the rule of {event.name}</a>: {because.join(' ')}
+      </li>
+      {basis.map((run) => (
+        <li key={run.id}>
+          <Link prefetch={false} href={href(`bench/trials/${run.id}`)}>
+            Attempt {run.attempt}: {quantity(run.value, run.unit)}
+          </Link>{' '}
+          under the protocol “{protocol.name}”, read with {run.instrumentName} (good to ± {number(run.accuracy)}{' '}
+          {run.instrumentUnit})
+        </li>
+      ))}
+      {used.map((iteration) => (
+        <li key={iteration.id}>
+          Made with{' '}
+          <Link prefetch={false} href={href(`builds/${iteration.id}`)}>
+            {team.name} {iteration.number}
+          </Link>
+          : {iteration.change}, {day(iteration.builtOn)}
+          <ul>
+            {verdictsFor(requirements, iteration, { events: [event], protocols, runs })
+              .filter((v) => v.verdict !== 'not-measured')
+              .map((v) => (
+                <RequirementLink key={v.requirement.id} verdict={v} href={href} />
+              ))}
+          </ul>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function RequirementLink({ verdict, href }: { verdict: Verdict; href: (sheet: string) => string }) {
+  const { requirement: r, value, uncertainty, answer } = verdict;
+  const shown = answer === null ? `${quantity(value, r.unit)} ± ${number(uncertainty, 2)}` : answer ? 'yes' : 'no';
+  return (
+    <li>
+      <a href={`${href('requirements')}#${r.code}`} className="num">
+        {r.code}
+      </a>{' '}
+      {r.statement} {limitText(r)}: {shown},{' '}
+      <span className={`word ${VERDICT_TONE[verdict.verdict]}`}>{VERDICT_WORD[verdict.verdict]}</span>
+      {r.sentence && (
+        <>
+          {' '}
+          because {r.saidBy} said <a href={`${href('brief')}#${r.statementId}`}>“{r.sentence}”</a>
+        </>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,46 @@
+'use client';
+
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
+import { saveComponent } from './actions';
+import { componentSchema } from './schema';
+
+const AS: Options = [
+  ['points', 'its points: an absolute standard'],
+  ['percent-of-best', 'percent of the best: relative to this class'],
+  ['percent-of-max', 'percent of a maximum'],
+  ['z-score', 'standard score: how far from the mean'],
+  ['place-sum', 'its place: the lowest sum wins'],
+];
+
+export function ComponentForm({
+  values,
+  sources,
+  ...fixed
+}: {
+  projectId: string;
+  id: string | null;
+  version: number | null;
+  values: Record<string, unknown>;
+  sources: Options;
+}) {
+  return (
+    <RecordForm
+      id={`component-${fixed.id ?? `new-${fixed.projectId}`}`}
+      schema={componentSchema}
+      values={values}
+      fixed={fixed}
+      submit={saveComponent}
+      label="Save the component"
+      compact
+      names={{ name: 'Name', weight: 'Weight' }}
+    >
+      <Text name="name" label="Component" className="w-36" />
+      <Choice name="source" label="From" options={[['', 'choose …'], ...sources]} />
+      <Choice name="countsAs" label="Counts as" options={AS} />
+      <Decimal name="weight" label="Weight" className="w-20" />
+      <Decimal name="max" label="Maximum" className="w-24" />
+      <Decimal name="position" label="Order" className="w-16" />
+    </RecordForm>
+  );
+}

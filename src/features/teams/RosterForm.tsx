@@ -1,0 +1,166 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { toast } from '@/ui/toast';
+import { attempt } from '@/ui/forms/RecordForm';
+import { plural } from '@/ui/format';
+import { importRoster, previewRoster, type NewAccount } from './actions';
+import type { Roster } from './roster';
+
+const EXAMPLE = 'name, student number, team\nAda Example, 4101, Basalt';
+
+/** Paste a roster, look at what it says, confirm. Nothing is written before. */
+export function RosterForm({ projectId, sections }: { projectId: string; sections: { id: string; name: string }[] }) {
+  const router = useRouter();
+  const [sectionId, setSection] = useState(sections[0]?.id ?? '');
+  const [text, setText] = useState('');
+  const [roster, setRoster] = useState<Roster | null>(null);
+  const [accounts, setAccounts] = useState<NewAccount[]>([]);
+  const [message, setMessage] = useState<string | null>(null);
+  const input = { projectId, sectionId, text };
+
+  const preview = async () => {
+    const outcome = await attempt(() => previewRoster(input));
+    setMessage(outcome.ok ? outcome.result.problem : (outcome.errors?.text ?? outcome.message));
+    setRoster(outcome.ok && !outcome.result.problem ? outcome.result : null);
+  };
+  const confirm = async () => {
+    const outcome = await attempt(() => importRoster(input));
+    if (!outcome.ok) return setMessage(outcome.errors?.text ?? outcome.message);
+    toast.success(`${plural(outcome.result.enrolled, 'student')} enrolled.`);
+    setAccounts(outcome.result.accounts);
+    setRoster(null);
+    setText('');
+    router.refresh();
+  };
+
+  return (
+    <div className="flex flex-col gap-3 max-w-3xl">
+      <div>
+        <label htmlFor="roster-section" className="font-medium">
+          Into section
+        </label>
+        <select
+          id="roster-section"
+          value={sectionId}
+          onChange={(e) => setSection(e.target.value)}
+          className="!w-28 ml-2"
+        >
+          {sections.map((section) => (
+            <option key={section.id} value={section.id}>
+              {section.name}
+            </option>
+          ))}
+        </select>
+      </div>
+      <div>
+        <label htmlFor="roster-text" className="font-medium">
+          Roster, pasted from a spreadsheet or a CSV file
+        </label>
+        <textarea
+          id="roster-text"
+          rows={6}
+          className="num"
+          placeholder={EXAMPLE}
+          value={text}
+          onChange={(e) => (setText(e.target.value), setRoster(null))}
+          aria-invalid={message ? true : undefined}
+          aria-describedby="roster-message"
+        />
+        <p className="text-sm faint">
+          The first line names the columns, in any order: name (or first name and last name), student number, team,
+          role.
+        </p>
+      </div>
+      {message && (
+        <p id="roster-message" role="alert" className="text-brick font-medium">
+          {message}
+        </p>
+      )}
+      {!roster && (
+        <p>
+          <button className="btn btn-go" onClick={preview}>
+            Look at it first
+          </button>
+        </p>
+      )}
+      {roster && <Preview roster={roster} confirm={confirm} />}
+      {accounts.length > 0 && <NewAccounts accounts={accounts} />}
+    </div>
+  );
+}
+
+function Preview({ roster, confirm }: { roster: Roster; confirm: () => void }) {
+  const good = roster.rows.filter((row) => !row.problem).length;
+  return (
+    <section aria-label="Preview">
+      <p className="mb-1">
+        <b>{plural(good, 'row')} can be taken</b>
+        {good < roster.rows.length && <>, {roster.rows.length - good} can’t; they are left out</>}. Nothing is written
+        yet.
+      </p>
+      <div className="max-h-80 overflow-auto" tabIndex={0} role="region" aria-label="Rows of the roster">
+        <table>
+          <thead>
+            <tr>
+              <th>Line</th>
+              <th>Name</th>
+              <th>Number</th>
+              <th>Team</th>
+              <th>Remark</th>
+            </tr>
+          </thead>
+          <tbody>
+            {roster.rows.map((row) => (
+              <tr key={row.line}>
+                <td className="num">{row.line}</td>
+                <td>{row.name}</td>
+                <td className="num">{row.number}</td>
+                <td>{row.team}</td>
+                <td className={row.problem ? 'text-brick font-medium' : 'text-faint'}>{row.problem ?? 'good'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {good > 0 && (
+        <button className="btn btn-go mt-2" onClick={confirm}>
+          Enrol {plural(good, 'student')}
+        </button>
+      )}
+    </section>
+  );
+}
+
+function NewAccounts({ accounts }: { accounts: NewAccount[] }) {
+  return (
+    <section aria-label="New sign-in names" className="callout">
+      <p className="mb-2">
+        <b>Passwords are shown this once.</b> Print this page or write them down; a lost one is replaced in two clicks
+        below.{' '}
+        <button className="btn no-print" onClick={() => window.print()}>
+          Print
+        </button>
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>Sign-in name</th>
+            <th>Password</th>
+          </tr>
+        </thead>
+        <tbody>
+          {accounts.map((account) => (
+            <tr key={account.login}>
+              <td>{account.name}</td>
+              <td className="num">{account.login}</td>
+              <td className="num">{account.password}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

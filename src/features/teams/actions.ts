@@ -1,0 +1,169 @@
+'use server';
+
+import type { Tx } from '@/db/connection';
+import { FieldError, type Outcome } from '@/server/outcome';
+import { loginFor } from '@/server/logins';
+import { perform } from '@/server/perform';
+import { hashPassword, newPassword } from '@/server/secrets';
+import { readRoster, type Roster, type RosterRow } from './roster';
+import { moveSchema, resetSchema, rosterSchema } from './schema';
+
+export interface NewAccount {
+  name: string;
+  login: string;
+  password: string;
+}
+
+/** Reads a roster and says what would happen, row by row. Writes nothing. */
+export async function previewRoster(input: unknown): Promise<Outcome<Roster>> {
+  return perform(
+    {
+      door: 'previewRoster',
+      schema: rosterSchema,
+      run: async ({ tx, projectId }, { sectionId, text }) => checkAgainst(tx, projectId, sectionId, readRoster(text)),
+    },
+    input,
+  );
+}
+
+/** Enrols the students of a roster whose rows are good; new accounts get a password that is shown once. */
+export async function importRoster(
+  input: unknown,
+): Promise<Outcome<{ accounts: NewAccount[]; enrolled: number; left: number }>> {
+  return perform(
+    {
+      door: 'importRoster',
+      schema: rosterSchema,
+      run: async ({ tx, projectId }, { sectionId, text }) => {
+        const roster = await checkAgainst(tx, projectId, sectionId, readRoster(text));
+        if (roster.problem) throw new FieldError('text', roster.problem);
+        const rows = roster.rows.filter((row) => !row.problem);
+        if (rows.length === 0) throw new FieldError('text', 'No row of this roster can be taken.');
+        const { people, accounts } = await findOrMake(tx, rows);
+        const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);
+        await tx`insert into enrolment ${tx(people.map(({ id }) => ({ projectId, sectionId, accountId: id })))}
+          on conflict (project_id, account_id) do nothing`;
+        const members = people.flatMap(({ id, row }) =>
+          row.team
+            ? [{ projectId, sectionId, accountId: id, teamId: teams.get(row.team.toLowerCase())!, role: row.role }]
+            : [],
+        );
+        if (members.length) {
+          await tx`insert into team_member ${tx(members)}
+            on conflict (project_id, account_id) do update set team_id = excluded.team_id, role = excluded.role`;
+        }
+        return { accounts, enrolled: people.length, left: roster.rows.length - rows.length };
+      },
+    },
+    input,
+  );
+}
+
+/** Puts a student into a team of their section, or into none. */
+export async function moveMember(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'moveMember',
+      schema: moveSchema,
+      run: async ({ tx, projectId }, { accountId, teamId }) => {
+        if (!teamId)
+          return void (await tx`delete from team_member where project_id = ${projectId} and account_id = ${accountId}`);
+        const moved = await tx`
+          insert into team_member (project_id, section_id, team_id, account_id)
+          select e.project_id, e.section_id, t.id, e.account_id from enrolment e
+          join team t on t.project_id = e.project_id and t.section_id = e.section_id and t.id = ${teamId}
+          where e.project_id = ${projectId} and e.account_id = ${accountId}
+          on conflict (project_id, account_id) do update set team_id = excluded.team_id returning 1`;
+        if (moved.length === 0)
+          throw new FieldError('teamId', 'This team belongs to another section than the student.');
+      },
+    },
+    input,
+  );
+}
+
+/** A new password for a student of the project: shown once, all their sessions end, failed tries are forgiven. */
+export async function resetPassword(input: unknown): Promise<Outcome<{ password: string }>> {
+  return perform(
+    {
+      door: 'resetPassword',
+      schema: resetSchema,
+      run: async ({ tx, projectId }, { accountId }) => {
+        const password = newPassword();
+        const changed = await tx`
+          update account set password_hash = ${await hashPassword(password)}, failures_forgiven_at = now()
+          where id = ${accountId} and kind = 'student'
+            and exists (select from enrolment e where e.project_id = ${projectId} and e.account_id = account.id) returning 1`;
+        if (changed.length === 0) throw new FieldError('', 'This student is not enrolled in the project.');
+        await tx`update session set revoked_at = now() where account_id = ${accountId} and revoked_at is null`;
+        return { password };
+      },
+    },
+    input,
+  );
+}
+
+/** Marks rows that the database would refuse: enrolled in another section, a team name of another section. */
+async function checkAgainst(tx: Tx, projectId: string, sectionId: string, roster: Roster): Promise<Roster> {
+  const numbers = roster.rows.map((row) => row.number).filter(Boolean);
+  const elsewhere = await tx<{ number: string; section: string }[]>`
+    select a.student_number as number, s.name as section from enrolment e join account a on a.id = e.account_id join section s on s.id = e.section_id
+    where e.project_id = ${projectId} and e.section_id <> ${sectionId} and a.student_number = any(${numbers})`;
+  const foreign = await tx<{ name: string; section: string }[]>`
+    select lower(t.name) as name, s.name as section from team t join section s on s.id = t.section_id
+    where t.project_id = ${projectId} and t.section_id <> ${sectionId}`;
+  for (const row of roster.rows) {
+    const enrolled = elsewhere.find((one) => one.number === row.number);
+    const team = foreign.find((one) => one.name === row.team.toLowerCase());
+    row.problem ??= enrolled
+      ? `Is enrolled in section ${enrolled.section} already.`
+      : team
+        ? `The team ${row.team} belongs to section ${team.section}.`
+        : null;
+  }
+  return roster;
+}
+
+async function findOrMake(tx: Tx, rows: RosterRow[]) {
+  const numbers = rows.map((row) => row.number).filter(Boolean);
+  const known = await tx<{ id: string; studentNumber: string }[]>`
+    select id, student_number from account where kind = 'student' and student_number = any(${numbers})`;
+  const existing = rows.flatMap((row) =>
+    known.filter((one) => one.studentNumber === row.number).map(({ id }) => ({ id, row })),
+  );
+  const missing = rows.filter((row) => !existing.some((one) => one.row === row));
+  if (missing.length === 0) return { people: existing, accounts: [] };
+  const logins = await tx<{ login: string }[]>`select lower(login) as login from account`;
+  const taken = new Set(logins.map((row) => row.login));
+  const made = await Promise.all(
+    missing.map(async (row) => {
+      const password = newPassword();
+      return { row, password, login: loginFor(row.name, taken), hash: await hashPassword(password) };
+    }),
+  );
+  const inserted = await tx<{ id: string; login: string }[]>`
+    insert into account ${tx(made.map(({ row, login, hash }) => ({ kind: 'student', login, name: row.name, studentNumber: row.number || null, passwordHash: hash })))} returning id, login`;
+  const people = made.map(({ row, login }) => ({ row, id: inserted.find((one) => one.login === login)!.id }));
+  return {
+    people: [...existing, ...people],
+    accounts: made.map(({ row, login, password }) => ({ name: row.name, login, password })),
+  };
+}
+
+async function findOrMakeTeams(
+  tx: Tx,
+  projectId: string,
+  sectionId: string,
+  rows: RosterRow[],
+): Promise<Map<string, string>> {
+  const names = [...new Map(rows.filter((row) => row.team).map((row) => [row.team.toLowerCase(), row.team])).values()];
+  const teams = await tx<
+    { id: string; name: string; sectionId: string }[]
+  >`select id, name, section_id from team where project_id = ${projectId}`;
+  const missing = names.filter((name) => !teams.some((team) => team.name.toLowerCase() === name.toLowerCase()));
+  const made = missing.length
+    ? await tx<{ id: string; name: string; sectionId: string }[]>`
+        insert into team ${tx(missing.map((name, i) => ({ projectId, sectionId, name, colour: (teams.length + i) % 12 })))} returning id, name, section_id`
+    : [];
+  return new Map([...teams, ...made].map((team) => [team.name.toLowerCase(), team.id]));
+}

@@ -1,0 +1,17 @@
+import { pool } from '@/db/connection';
+
+export interface OpenAction {
+  id: string;
+  what: string;
+  dueOn: string | null;
+  team: string | null;
+}
+
+/** Open actions, the next due first; a student's are those of the team. */
+export async function listOpenActions(projectId: string, teamId: string | null): Promise<OpenAction[]> {
+  const sql = pool();
+  return sql<OpenAction[]>`
+    select a.id, a.what, a.due_on, t.name as team from action a left join team t on t.id = a.team_id
+    where a.project_id = ${projectId} and a.state = 'open' ${teamId ? sql`and a.team_id = ${teamId}` : sql``}
+    order by a.due_on nulls last, a.what limit 8`;
+}
