@@ -1,0 +1,4 @@
+import { recordScores } from '@/features/grades/commands';
+import { answer } from '@/server/api';
+
+export const POST = (request: Request) => answer(request, recordScores);

@@ -1,0 +1,39 @@
+import { notFound } from 'next/navigation';
+import { JudgeForm } from '@/features/grades/forms';
+import { enterByLink } from '@/server/access';
+import { listTeams } from '@/server/records/classes';
+import { listRubrics, listScores } from '@/server/records/rubrics';
+import { Plain } from '@/ui/sheet/Plain';
+
+export default async function JudgeTeamPage({ params }: { params: Promise<{ team: string }> }) {
+  const { project, actor } = await enterByLink('judge.page');
+  const judge = 'judgeId' in actor ? actor : null;
+  const { team: id } = await params;
+  const [teams, rubrics, scores] = await Promise.all([
+    listTeams(project.id),
+    listRubrics(project.id),
+    listScores(project.id),
+  ]);
+  const team = teams.find((one) => one.id === id);
+  const rubric = rubrics.find((one) => one.id === judge?.rubricId);
+  if (!team || !rubric) notFound();
+  const given = scores.filter((one) => one.judgeId === judge?.judgeId && one.teamId === id);
+  return (
+    <Plain
+      title={team.name}
+      about={`${rubric.name}, scored by ${actor.name}`}
+      actions={
+        <a className="btn" href="/judge">
+          All teams
+        </a>
+      }
+    >
+      <JudgeForm
+        projectId={project.id}
+        teamId={team.id}
+        criteria={rubric.criteria}
+        given={given.map(({ id, criterionId, points, version }) => ({ id, criterionId, points, version }))}
+      />
+    </Plain>
+  );
+}

@@ -1,0 +1,30 @@
+import '@fontsource/barlow/400.css';
+import '@fontsource/barlow/500.css';
+import '@fontsource/barlow/600.css';
+import '@fontsource/barlow-condensed/500.css';
+import '@fontsource/barlow-condensed/600.css';
+import '@fontsource/jetbrains-mono/400.css';
+import '@fontsource/jetbrains-mono/600.css';
+import './globals.css';
+import type { Metadata, Viewport } from 'next';
+import { cookies } from 'next/headers';
+import type { ReactNode } from 'react';
+import { Toasts } from '@/ui/toast';
+
+export const metadata: Metadata = {
+  title: 'Ironstone',
+  description: 'From the brief to the ranking of a team engineering design project.',
+};
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const theme = (await cookies()).get('ironstone_theme')?.value;
+  return (
+    <html lang="en" data-theme={theme === 'light' || theme === 'dark' ? theme : undefined}>
+      <body>
+        {children}
+        <Toasts />
+      </body>
+    </html>
+  );
+}

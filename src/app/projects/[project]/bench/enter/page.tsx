@@ -1,0 +1,118 @@
+import Link from 'next/link';
+import { DIMENSIONS } from '@/core/units';
+import { convert } from '@/core/units';
+import { TrialEntry } from '@/features/bench/TrialEntry';
+import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
+import { findSeat } from '@/server/access';
+import { signedIn } from '@/server/actor';
+import { pool } from '@/db/connection';
+import { listLatestIterations } from '@/server/records/iterations';
+import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
+import { quantity } from '@/ui/format';
+
+export default async function EnterPage(props: SheetProps) {
+  const seat = await findSeat(pool(), await signedIn(), (await props.params).project);
+  const frame = await openSheet('/projects/[project]/bench/enter', props, {
+    teamId: seat?.role === 'student' ? seat.teamId : null,
+  });
+  const { project, role, teamId } = frame.seat;
+  const [events, protocols, attempts, latest, newest] = await Promise.all([
+    listEvents(project.id),
+    listProtocols(project.id),
+    listAttempts(project.id),
+    listLatestIterations(project.id),
+    listNewestRuns(project.id, 60),
+  ]);
+  const search = await props.searchParams;
+  const event = events.find((one) => one.id === search.event) ?? events[0];
+  const section = frame.clock;
+  const back = hrefIn(frame, 'bench');
+  const header = (
+    <header className="bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 items-center font-cond text-[15px]">
+      <Link href={back} className="text-sheet underline">
+        Bench
+      </Link>
+      {events.map((one) => (
+        <Link
+          key={one.id}
+          prefetch={false}
+          href={`${hrefIn(frame, 'bench/enter')}${hrefIn(frame, '').includes('?') ? '&' : '?'}event=${one.id}`}
+          className={`text-sheet ${one.id === event?.id ? 'font-semibold underline' : ''}`}
+          aria-current={one.id === event?.id ? 'true' : undefined}
+        >
+          {one.name}
+        </Link>
+      ))}
+      <span className="ml-auto">{section ? `Section ${section.name}` : ''}</span>
+    </header>
+  );
+  if (!event || !section) {
+    return (
+      <>
+        {header}
+        <main className="p-4">There is no {event ? 'section' : 'event'} yet, so no run can be entered.</main>
+      </>
+    );
+  }
+  const protocol = protocols.find((one) => one.id === event.protocolId)!;
+  const made = attempts.filter((run) => run.eventId === event.id);
+  const teams = frame.teams.filter(
+    (team) => team.sectionId === section.id && (role === 'instructor' || team.id === teamId),
+  );
+  const runners = teams.flatMap((team) => {
+    const iteration = latest.find((one) => one.teamId === team.id);
+    const count = made
+      .filter((run) => run.teamId === team.id)
+      .reduce((most, run) => Math.max(most, run.attempt ?? 0), 0);
+    return iteration
+      ? [
+          {
+            teamId: team.id,
+            name: team.name,
+            iterationId: iteration.id,
+            iterationNumber: iteration.number,
+            attempts: count,
+          },
+        ]
+      : [];
+  });
+  const last = newest
+    .filter((run) => run.eventId === event.id && !run.takenBack && teams.some((team) => team.id === run.teamId))
+    .slice(0, 5)
+    .map((run) => ({
+      id: run.id,
+      version: run.version,
+      text: `${teams.find((team) => team.id === run.teamId)!.name} ${run.iterationNumber}, ${run.attempt ? `attempt ${run.attempt}` : 'practice'}`,
+      value: run.status === 'ok' ? quantity(run.value, run.unit) : run.status.replaceAll('-', ' '),
+    }));
+  const soFar = made
+    .filter((run) => run.status === 'ok' && run.value !== null)
+    .map((run) => convert({ value: run.value!, from: run.unit!, to: protocol.unit }).value);
+  return (
+    <>
+      {header}
+      <main>
+        <h1 className="sr-only">Enter runs of {event.name}</h1>
+        <TrialEntry
+          key={event.id}
+          projectId={project.id}
+          sectionId={section.id}
+          event={{
+            id: event.id,
+            name: event.name,
+            allowed: event.attemptsAllowed,
+            unit: protocol.unit,
+            units: [...new Set([protocol.unit, ...DIMENSIONS[protocol.dimension].offered])],
+            foulKeepsValue: event.rule.attempts.foul === 'keep',
+            penalties: Object.keys(event.rule.penalties ?? {}),
+          }}
+          protocol={{ name: protocol.name, cautions: protocol.cautions, conditions: protocol.conditions }}
+          runners={runners}
+          soFar={soFar}
+          last={last}
+          mayTakeBack
+        />
+      </main>
+    </>
+  );
+}

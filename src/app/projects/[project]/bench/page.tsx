@@ -1,0 +1,146 @@
+import Link from 'next/link';
+import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
+import { listInstruments } from '@/features/bench/queries';
+import { RunTable } from '@/features/bench/RunTable';
+import { instrumentForm, NEW_INSTRUMENT, NEW_PROTOCOL, protocolForm } from '@/features/bench/toForm';
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { listParameters } from '@/features/requirements/queries';
+import { allowed } from '@/server/access';
+import { inZone } from '@/server/clock';
+import { teamIdsIn } from '@/server/records/classes';
+import { listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
+import { moment, number } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+const SHOWN = 40;
+
+export default async function BenchPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/bench', props);
+  const { seat, teams } = frame;
+  const { id, timeZone } = seat.project;
+  const leads = seat.role === 'instructor';
+  const [protocols, events, newest, instruments, parameters] = await Promise.all([
+    listProtocols(id),
+    listEvents(id),
+    listNewestRuns(id, 400),
+    listInstruments(id),
+    listParameters(id),
+  ]);
+  const ids = teamIdsIn(teams, frame.section?.id ?? null, frame.team?.id ?? null);
+  const runs = newest.filter((run) => ids.includes(run.teamId) && allowed(seat, 'trial.read', run)).slice(0, SHOWN);
+  const enter = events.length > 0 && (
+    <Link className="btn btn-go" href={hrefIn(frame, 'bench/enter')}>
+      Enter runs
+    </Link>
+  );
+  return (
+    <ProjectFrame frame={frame} sheet="bench" name="Bench" about="protocols, instruments and runs" actions={enter}>
+      <div className="grid lg:grid-cols-2 gap-x-8 gap-y-5 mb-5">
+        <section>
+          <h2 className="mb-1">Protocols</h2>
+          {protocols.length === 0 && (
+            <Nothing>
+              A protocol says how a test is made, so that everybody tests the same way. Instruments come first.
+            </Nothing>
+          )}
+          {protocols.map((p) => (
+            <details key={p.id} className="border-b border-hair py-1.5">
+              <summary className="cursor-pointer">
+                <b>{p.name}</b>: {p.parameterName} in {p.unit}, {p.instrumentName}
+              </summary>
+              <p className="whitespace-pre-line">{p.procedure}</p>
+              <p className="faint">
+                {p.conditions.map((c) => `${c.name} ${number(c.value)} ± ${number(c.tolerance)} ${c.unit}`).join(' · ')}
+              </p>
+              {p.cautions && <p className="callout my-1">{p.cautions}</p>}
+              {leads && (
+                <ProtocolForm
+                  key={p.version}
+                  projectId={id}
+                  values={protocolForm({ ...p })}
+                  version={p.version}
+                  id={p.id}
+                  parameters={parameters}
+                  instruments={instruments}
+                />
+              )}
+            </details>
+          ))}
+        </section>
+        <section>
+          <h2 className="mb-1">Instruments</h2>
+          {instruments.length === 0 && (
+            <p className="faint">
+              A scale, a rule, a stopwatch: with its resolution and accuracy every reading gets its uncertainty.
+            </p>
+          )}
+          {instruments.map((one) => (
+            <details key={one.id} className="border-b border-hair py-1.5">
+              <summary className="cursor-pointer">
+                <b>{one.name}</b>: {one.dimension}, shows {number(one.resolution)} {one.unit}, good to ±{' '}
+                {number(one.accuracy)} {one.unit}
+              </summary>
+              {leads && (
+                <InstrumentForm
+                  key={one.version}
+                  projectId={id}
+                  values={instrumentForm({ ...one })}
+                  version={one.version}
+                  id={one.id}
+                />
+              )}
+            </details>
+          ))}
+        </section>
+      </div>
+      {leads && (
+        <div className="no-print mb-5 flex flex-col gap-2">
+          <details open={instruments.length === 0}>
+            <summary className="cursor-pointer font-medium">Add an instrument</summary>
+            <div className="pt-2">
+              <InstrumentForm
+                key={instruments.length}
+                projectId={id}
+                id={null}
+                version={null}
+                values={NEW_INSTRUMENT}
+              />
+            </div>
+          </details>
+          {instruments.length > 0 && (
+            <details open={protocols.length === 0}>
+              <summary className="cursor-pointer font-medium">Add a protocol</summary>
+              <div className="pt-2">
+                <ProtocolForm
+                  key={protocols.length}
+                  projectId={id}
+                  id={null}
+                  version={null}
+                  values={NEW_PROTOCOL}
+                  parameters={parameters}
+                  instruments={instruments}
+                />
+              </div>
+            </details>
+          )}
+        </div>
+      )}
+      <h2 className="mb-1">Newest runs</h2>
+      {runs.length === 0 ? (
+        <p className="faint">
+          No run yet.{' '}
+          {events.length === 0 ? 'An event under Event brings protocol and rule together; then runs are entered.' : ''}
+        </p>
+      ) : (
+        <RunTable
+          runs={runs}
+          teams={teams}
+          events={events}
+          protocols={protocols}
+          runHref={(run) => hrefIn(frame, `bench/trials/${run}`)}
+          when={(run) => moment(inZone(run.runAt, timeZone))}
+        />
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,114 @@
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { releaseIteration } from '@/features/builds/actions';
+import { iterationTarget } from '@/features/builds/commands';
+import { IterationForm } from '@/features/builds/IterationForm';
+import { loadIterationForm } from '@/features/builds/loadForm';
+import { VerdictTable } from '@/features/builds/VerdictTable';
+import { RunTable } from '@/features/bench/RunTable';
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { pool } from '@/db/connection';
+import { allowed, isId } from '@/server/access';
+import { inZone } from '@/server/clock';
+import { listIterations } from '@/server/records/iterations';
+import { listRequirements } from '@/server/records/requirements';
+import { listEvents, listProtocols, listRunsOfTeam } from '@/server/records/trials';
+import { verdictsFor } from '@/server/records/verdicts';
+import { ActButton } from '@/ui/forms/ActButton';
+import { day, moment } from '@/ui/format';
+
+export default async function IterationPage(props: SheetProps<{ iteration: string }>) {
+  const { project, iteration: id } = await props.params;
+  const target = isId(project) ? await iterationTarget(pool(), id, project) : null;
+  if (!target) notFound();
+  const frame = await openSheet('/projects/[project]/builds/[iteration]', props, target);
+  const { seat } = frame;
+  const [iterations, requirements, events, protocols, runs] = await Promise.all([
+    listIterations(project),
+    listRequirements(project),
+    listEvents(project),
+    listProtocols(project),
+    listRunsOfTeam(project, target.teamId!),
+  ]);
+  const iteration = iterations.find((one) => one.id === id)!;
+  const team = frame.teams.find((one) => one.id === iteration.teamId)!;
+  const own = runs.filter((run) => run.iterationId === id);
+  const writes = allowed(seat, 'iteration.write', target);
+  const form = writes ? await loadIterationForm(project, iteration) : null;
+  const values = {
+    teamId: team.id,
+    parentId: iteration.parentId ?? '',
+    state: iteration.state,
+    change: iteration.change,
+    reason: iteration.reason,
+    builtOn: iteration.builtOn,
+  };
+  const release = allowed(seat, 'iteration.release') && (
+    <ActButton
+      act={releaseIteration}
+      input={{ projectId: project, id, version: iteration.version, released: !iteration.released }}
+      done={iteration.released ? 'Taken back to the team.' : 'Released to the section.'}
+    >
+      {iteration.released ? 'Take back to the team' : 'Release to the section'}
+    </ActButton>
+  );
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="builds"
+      name="Builds"
+      title={`${team.name} ${iteration.number}`}
+      byTeam={false}
+      about={`${iteration.change} · ${iteration.state}, ${day(iteration.builtOn)}${iteration.released ? ' · released' : ''}`}
+      actions={release}
+    >
+      {iteration.reason && <p className="mb-3 max-w-3xl">{iteration.reason}</p>}
+      {iteration.parentNumber && (
+        <p className="mb-3">
+          Built on{' '}
+          <Link prefetch={false} href={hrefIn(frame, `builds/${iteration.parentId}`)}>
+            {team.name} {iteration.parentNumber}
+          </Link>
+        </p>
+      )}
+      <h2 className="mb-1">Against the requirements</h2>
+      <VerdictTable
+        verdicts={verdictsFor(requirements, iteration, { events, protocols, runs })}
+        requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
+        sentences
+      />
+      {own.length > 0 && (
+        <section className="mt-5">
+          <h2 className="mb-1">Runs with it</h2>
+          <RunTable
+            runs={own}
+            teams={[team]}
+            events={events}
+            protocols={protocols}
+            runHref={(run) => hrefIn(frame, `bench/trials/${run}`)}
+            when={(run) => moment(inZone(run.runAt, seat.project.timeZone))}
+          />
+        </section>
+      )}
+      {form && (
+        <details className="mt-5 no-print">
+          <summary className="cursor-pointer font-medium">Change or complete this iteration</summary>
+          <div className="pt-3">
+            <IterationForm
+              key={iteration.version}
+              projectId={project}
+              id={id}
+              version={iteration.version}
+              values={{ ...values, measurements: form.measurements }}
+              teams={[{ id: team.id, name: team.name }]}
+              parents={form.parents.filter((one) => one.teamId === team.id)}
+              parameters={form.parameters}
+              instruments={form.instruments}
+              back={hrefIn(frame, `builds/${id}`)}
+            />
+          </div>
+        </details>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,52 @@
+import { notFound } from 'next/navigation';
+import { IterationForm } from '@/features/builds/IterationForm';
+import { loadIterationForm } from '@/features/builds/loadForm';
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { signedIn } from '@/server/actor';
+import { findSeat } from '@/server/access';
+import { pool } from '@/db/connection';
+
+export default async function NewIterationPage(props: SheetProps) {
+  const { project } = await props.params;
+  const seat = await findSeat(pool(), await signedIn(), project);
+  const { team: asked } = await props.searchParams;
+  const frame = await openSheet('/projects/[project]/builds/new', props, {
+    teamId: seat?.role === 'student' ? seat.teamId : null,
+  });
+  const mine = frame.seat.role === 'student' ? frame.teams.filter((one) => one.id === frame.seat.teamId) : frame.teams;
+  const teams = mine.filter((one) => !asked || one.id === asked);
+  if (teams.length === 0) notFound();
+  const { parents, measurements, ...form } = await loadIterationForm(project, null);
+  const own = parents.filter((one) => teams.some((team) => team.id === one.teamId));
+  const last = teams.length === 1 ? own.at(-1)?.id : undefined;
+  const values = {
+    teamId: teams[0]!.id,
+    parentId: last ?? '',
+    state: 'built',
+    change: '',
+    reason: '',
+    builtOn: frame.today,
+    measurements,
+  };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="builds"
+      name="Builds"
+      title={teams.length === 1 ? `New iteration of ${teams[0]!.name}` : 'New iteration'}
+      byTeam={false}
+    >
+      <IterationForm
+        key={values.teamId + (last ?? '')}
+        projectId={project}
+        id={null}
+        version={null}
+        values={values}
+        teams={teams.map(({ id, name }) => ({ id, name }))}
+        parents={own}
+        {...form}
+        back={hrefIn(frame, 'builds')}
+      />
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,46 @@
+import Link from 'next/link';
+import { IterationTable } from '@/features/builds/IterationTable';
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { allowed } from '@/server/access';
+import { teamIdsIn } from '@/server/records/classes';
+import { listIterations } from '@/server/records/iterations';
+import { plural } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function BuildsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/builds', props);
+  const { seat, teams, section, team } = frame;
+  const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
+  const iterations = (await listIterations(seat.project.id)).filter(
+    (one) => ids.includes(one.teamId) && allowed(seat, 'iteration.read', one),
+  );
+  const own = team ?? teams.find((one) => one.id === seat.teamId);
+  const mayAdd = seat.role === 'instructor' || (own && own.id === seat.teamId);
+  const add = mayAdd && teams.length > 0 && (
+    <Link className="btn btn-go" href={hrefIn(frame, 'builds/new', { team: own?.id ?? null })}>
+      New iteration{own ? ` of ${own.name}` : ''}
+    </Link>
+  );
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="builds"
+      name="Builds"
+      about={iterations.length ? plural(iterations.length, 'iteration') : undefined}
+      actions={iterations.length ? add : undefined}
+    >
+      {iterations.length === 0 ? (
+        <Nothing step={add}>
+          Each step of a team’s design: what was changed and why, and what it weighs, measures and costs.
+          {teams.length === 0 && ' Teams come first: paste a roster under Teams.'}
+        </Nothing>
+      ) : (
+        <IterationTable
+          teams={teams.filter((one) => ids.includes(one.id))}
+          iterations={iterations}
+          href={(id) => hrefIn(frame, `builds/${id}`)}
+        />
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,56 @@
+import Link from 'next/link';
+import { search, type Hit } from '@/features/find/search';
+import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+
+export default async function FindPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/find', props);
+  const { q } = await props.searchParams;
+  const text = typeof q === 'string' ? q : '';
+  const hits = await search(frame.seat, text);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="find"
+      name="Find"
+      byTeam={false}
+      about={
+        text ? `“${text.slice(0, 100)}”: ${hits.length === 0 ? 'nothing found' : `${hits.length} found`}` : undefined
+      }
+    >
+      <form role="search" aria-label="Find in this project" className="flex gap-2 mb-3 max-w-md">
+        <input type="search" name="q" aria-label="Find" defaultValue={text} placeholder="at least two letters" />
+        <button className="btn">Find</button>
+      </form>
+      <ul className="max-w-3xl">
+        {hits.map((hit) => (
+          <li key={hit.kind + hit.id} className="py-1.5 border-b border-hair flex gap-3">
+            <span className="w-24 faint">{hit.kind}</span>
+            <Link prefetch={false} href={place(frame, hit)} className="grow">
+              {hit.title}
+            </Link>
+            <span className="faint">{hit.detail}</span>
+          </li>
+        ))}
+      </ul>
+    </ProjectFrame>
+  );
+}
+
+function place(frame: Frame, { kind, id, title }: Hit): string {
+  switch (kind) {
+    case 'team':
+      return hrefIn(frame, 'builds', { section: null, team: id });
+    case 'requirement':
+      return `${hrefIn(frame, 'requirements')}#${title.split(' ')[0]}`;
+    case 'sentence':
+      return `${hrefIn(frame, 'brief')}#${id}`;
+    case 'iteration':
+      return hrefIn(frame, `builds/${id}`);
+    case 'run':
+      return hrefIn(frame, `bench/trials/${id}`);
+    case 'event':
+      return `${hrefIn(frame, 'event')}#${id}`;
+    default:
+      return hrefIn(frame, 'bench');
+  }
+}

@@ -1,0 +1,108 @@
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { RubricForm } from '@/features/grades/forms';
+import { GradeTable } from '@/features/grades/GradeTable';
+import { LinkPanel } from '@/features/links/LinkPanel';
+import { endOfLink } from '@/features/links/endOfLink';
+import { listLinks } from '@/features/links/queries';
+import { allowed } from '@/server/access';
+import { gradesOf, listRubrics, listScores } from '@/server/records/rubrics';
+import { number, plural } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+const NEW = { name: '', position: '1', criteria: [{ name: '', anchors: '', max: '' }] };
+
+export default async function GradesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/grades', props);
+  const { seat, section, team } = frame;
+  const { id, eventDate } = seat.project;
+  const leads = seat.role === 'instructor';
+  const sees = allowed(seat, 'score.read');
+  const [rubrics, scores] = await Promise.all([listRubrics(id), sees ? listScores(id) : []]);
+  const teams = frame.teams.filter(
+    (one) => (!section || one.sectionId === section.id) && (!team || one.id === team.id),
+  );
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="grades"
+      name="Grades"
+      about={rubrics.length ? plural(rubrics.length, 'rubric') : undefined}
+      byTeam={sees}
+    >
+      {rubrics.length === 0 && (
+        <Nothing>
+          A rubric has criteria with anchors in words and most points; several judges score each team, every one by a
+          link of their own.
+        </Nothing>
+      )}
+      {rubrics.map((rubric) => (
+        <section key={rubric.id} className="mb-6">
+          <h3 className="mb-1">{rubric.name}</h3>
+          <ul className="mb-2 text-sm">
+            {rubric.criteria.map((criterion) => (
+              <li key={criterion.id}>
+                <b>{criterion.name}</b>, {number(criterion.max)} points.{' '}
+                <span className="faint">{criterion.anchors}</span>
+              </li>
+            ))}
+          </ul>
+          {sees &&
+            (rubric.judges.length ? (
+              <GradeTable grades={{ rubric, ...gradesOf(rubric, teams, scores) }} teams={teams} />
+            ) : (
+              <p className="faint">No judge yet; make a link for each below.</p>
+            ))}
+          {leads && (
+            <details className="mt-1 no-print">
+              <summary className="cursor-pointer">Change the rubric {rubric.name}</summary>
+              <div className="pt-3">
+                <RubricForm
+                  key={rubric.version}
+                  projectId={id}
+                  id={rubric.id}
+                  version={rubric.version}
+                  values={{
+                    name: rubric.name,
+                    position: String(rubric.position),
+                    criteria: rubric.criteria.map((c) => ({ name: c.name, anchors: c.anchors, max: String(c.max) })),
+                  }}
+                />
+              </div>
+            </details>
+          )}
+        </section>
+      ))}
+      {leads && (
+        <>
+          <details open={rubrics.length === 0} className="no-print">
+            <summary className="cursor-pointer font-medium">Add a rubric</summary>
+            <div className="pt-3">
+              <RubricForm
+                key={rubrics.length}
+                projectId={id}
+                id={null}
+                version={null}
+                values={{ ...NEW, position: String(rubrics.length + 1) }}
+              />
+            </div>
+          </details>
+          {rubrics.length > 0 && (
+            <LinkPanel
+              projectId={id}
+              purpose="judge"
+              links={await listLinks(id, 'judge')}
+              endsOn={endOfLink(eventDate)}
+              rubrics={rubrics.map((rubric) => [rubric.id, rubric.name] as const)}
+            />
+          )}
+        </>
+      )}
+      {!sees && rubrics.length > 0 && (
+        <p className="faint">
+          Your team’s grade is shown here once it is released. The results of the events stand under{' '}
+          <a href={hrefIn(frame, 'event')}>Event</a>.
+        </p>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,92 @@
+import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
+import { differences, listChanges, listChoices, PAGE } from '@/features/history/queries';
+import { inZone } from '@/server/clock';
+import { moment } from '@/ui/format';
+
+export default async function HistoryPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/history', props);
+  const search = await props.searchParams;
+  const text = (key: string) => (typeof search[key] === 'string' ? (search[key] as string).slice(0, 160) : '');
+  const { project } = frame.seat;
+  const before = Number(text('before')) || null;
+  const [choices, found] = await Promise.all([
+    listChoices(project.id),
+    listChanges(project.id, { kind: text('kind'), person: text('person'), team: frame.team?.id ?? null, before }),
+  ]);
+  const changes = found.slice(0, PAGE);
+  const older = new URLSearchParams({
+    kind: text('kind'),
+    person: text('person'),
+    before: String(changes.at(-1)?.id ?? ''),
+  });
+  return (
+    <ProjectFrame frame={frame} sheet="history" name="History" about="who changed what, when, from what to what">
+      <form className="flex flex-wrap gap-3 items-end mb-3 no-print">
+        {frame.team && <input type="hidden" name="team" value={frame.team.id} />}
+        <label>
+          <span className="block font-medium">Kind</span>
+          <select name="kind" defaultValue={text('kind')}>
+            <option value="">everything</option>
+            {choices.kinds.map((kind) => (
+              <option key={kind} value={kind}>
+                {kind.replaceAll('_', ' ')}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          <span className="block font-medium">Person</span>
+          <select name="person" defaultValue={text('person')}>
+            <option value="">everybody</option>
+            {choices.people.map((person) => (
+              <option key={person}>{person}</option>
+            ))}
+          </select>
+        </label>
+        <button className="btn">Filter</button>
+      </form>
+      <div className="overflow-x-auto">
+        <table>
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>Who</th>
+              <th>What</th>
+              <th>Before → after</th>
+            </tr>
+          </thead>
+          <tbody>
+            {changes.map((change) => (
+              <tr key={change.id}>
+                <td className="whitespace-nowrap">{moment(inZone(change.at, project.timeZone))}</td>
+                <td>{change.actorName}</td>
+                <td className="whitespace-nowrap">
+                  {change.before === null ? 'added' : change.after === null ? 'removed' : 'changed'}{' '}
+                  {change.objectKind.replaceAll('_', ' ')}
+                </td>
+                <td className="text-sm break-words max-w-xl">
+                  {differences(change)
+                    .slice(0, 8)
+                    .map((one) => (
+                      <span key={one.field} className="mr-3">
+                        <span className="faint">{one.field}:</span> {one.before && <s>{one.before}</s>}{' '}
+                        {one.before && one.after && '→'} {one.after}
+                      </span>
+                    ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {changes.length === 0 && <p className="faint mt-3">Nothing fits this choice.</p>}
+      {found.length > PAGE && (
+        <p className="mt-3">
+          <a className="btn" href={`${hrefIn(frame, 'history')}${hrefIn(frame, '').includes('?') ? '&' : '?'}${older}`}>
+            Older changes
+          </a>
+        </p>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,55 @@
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { listBenchmarks } from '@/features/legacy/queries';
+import { number } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function LegacyPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/legacy', props);
+  const { project, role } = frame.seat;
+  const benchmarks = await listBenchmarks(project.id);
+  const save = role === 'instructor' && (
+    <a className="btn" href={`/projects/${project.id}/export/bundle.zip`}>
+      Save the project as a bundle
+    </a>
+  );
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="legacy"
+      name="Legacy"
+      byTeam={false}
+      about="benchmarks of earlier seasons"
+      actions={save}
+    >
+      {benchmarks.length === 0 ? (
+        <Nothing>
+          The next class starts from this one: the benchmark to beat, the designs with what was good and bad about them,
+          what the client said.
+        </Nothing>
+      ) : (
+        <table className="max-w-4xl">
+          <thead>
+            <tr>
+              <th>Season</th>
+              <th>Event</th>
+              <th className="right">To beat</th>
+              <th>Design</th>
+            </tr>
+          </thead>
+          <tbody>
+            {benchmarks.map((one) => (
+              <tr key={one.id}>
+                <td>{one.season}</td>
+                <td>{one.eventName}</td>
+                <td className="num right whitespace-nowrap">
+                  {number(one.value)} ± {number(one.expandedUncertainty)} {one.unit}
+                </td>
+                <td>{one.design}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </ProjectFrame>
+  );
+}

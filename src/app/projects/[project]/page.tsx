@@ -1,0 +1,109 @@
+import Link from 'next/link';
+import { endOf, hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { listBenchmarks } from '@/features/legacy/queries';
+import { listOpenActions } from '@/features/today/queries';
+import { TodayList } from '@/features/today/TodayList';
+import { teamIdsIn } from '@/server/records/classes';
+import { readToday } from '@/server/today';
+import { day, number, weekday } from '@/ui/format';
+import { todayItems } from './today';
+
+export default async function TodayPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]', props);
+  const { seat, clock, today } = frame;
+  const { id, eventDate } = seat.project;
+  const leads = seat.role === 'instructor';
+  const shown = teamIdsIn(frame.teams, clock?.id ?? null, leads ? (frame.team?.id ?? null) : seat.teamId);
+  const teams = frame.teams.filter((team) => shown.includes(team.id));
+  const [given, actions, benchmarks] = await Promise.all([
+    readToday(id),
+    listOpenActions(id, leads ? null : seat.teamId),
+    listBenchmarks(id),
+  ]);
+  const href = (sheet: string) => hrefIn(frame, sheet);
+  const items = todayItems({ ...given, teams, today, eventDate, leads, href });
+  const next = frame.meetings.filter((meeting) => endOf(meeting) > frame.now).slice(0, 4);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet=""
+      name="Today"
+      title={titleFor(frame)}
+      about={clock?.room ? `room ${clock.room}` : undefined}
+      actions={
+        given.sources.events.length > 0 && (leads || seat.teamId) ? (
+          <Link className="btn btn-go" href={href('bench/enter')}>
+            Enter runs
+          </Link>
+        ) : undefined
+      }
+    >
+      <div className="grid lg:grid-cols-[1fr_300px] gap-x-7 gap-y-5">
+        <div>
+          <TodayList items={items} teams={teams} />
+          {items.length === 0 && teams.length === 0 && <p className="faint">Nothing is open.</p>}
+        </div>
+        <aside className="flex flex-col gap-4">
+          <section>
+            <h2 className="mb-1">Next meetings</h2>
+            {next.length === 0 ? (
+              <p className="faint">None is planned.</p>
+            ) : (
+              <ul>
+                {next.map((meeting) => (
+                  <li key={meeting.date + meeting.start}>
+                    {weekday(meeting.date)} <span className="num">{meeting.start}</span>, {meeting.minutes} min
+                    {meeting.date === today && <b className="text-iron"> today</b>}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+          {actions.length > 0 && (
+            <section>
+              <h2 className="mb-1">Actions</h2>
+              <ul>
+                {actions.map((action) => (
+                  <li key={action.id} className="py-0.5">
+                    {action.team && <b>{action.team}: </b>}
+                    {action.what}
+                    {action.dueOn && (
+                      <span className={action.dueOn < today ? 'text-brick' : 'faint'}> by {day(action.dueOn)}</span>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          {benchmarks.length > 0 && (
+            <section>
+              <h2 className="mb-1">Benchmark to beat</h2>
+              <ul>
+                {benchmarks.slice(0, 4).map((one) => (
+                  <li key={one.id}>
+                    {one.eventName}:{' '}
+                    <b className="num !text-[15px]">
+                      {number(one.value)} {one.unit}
+                    </b>{' '}
+                    <span className="faint">
+                      ± {number(one.expandedUncertainty)}, {one.season}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </aside>
+      </div>
+    </ProjectFrame>
+  );
+}
+
+/** Which section it is and when it meets: now, next, or no more. */
+function titleFor({ clock, meetings, now, today }: Frame): string {
+  if (!clock) return 'Today';
+  const next = meetings.find((meeting) => endOf(meeting) > now);
+  if (!next) return `Section ${clock.name}, no meeting left`;
+  const when = next.date === today ? 'today' : weekday(next.date);
+  return `Section ${clock.name}, ${when} ${next.start} to ${endOf(next).slice(11)}`;
+}

@@ -1,0 +1,53 @@
+import { notFound } from 'next/navigation';
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { lastPublication } from '@/features/standings/queries';
+import { Trace } from '@/features/standings/Trace';
+import { enter } from '@/server/access';
+import { listTeams } from '@/server/records/classes';
+import { listIterations } from '@/server/records/iterations';
+import { listRequirements } from '@/server/records/requirements';
+import { loadStandings } from '@/server/records/standings';
+import { listAttempts, listProtocols } from '@/server/records/trials';
+
+export default async function TracePage(props: SheetProps<{ team: string }>) {
+  const { project, team: id } = await props.params;
+  const seat = await enter(project, 'project.read');
+  const team = (await listTeams(project)).find((one) => one.id === id);
+  if (!team) notFound();
+  const released = (await lastPublication(project, seat.sectionId)) !== null;
+  const frame = await openSheet('/projects/[project]/standings/[team]', props, { teamId: team.id, released });
+  const { section } = await props.searchParams;
+  const sectionId = frame.seat.role === 'instructor' && section === team.sectionId ? team.sectionId : null;
+  const [standings, attempts, iterations, protocols, requirements] = await Promise.all([
+    loadStandings(frame.seat.project, sectionId),
+    listAttempts(project),
+    listIterations(project),
+    listProtocols(project),
+    listRequirements(project),
+  ]);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="standings"
+      name="Standings"
+      title={`Where ${team.name}’s place comes from`}
+      byTeam={false}
+    >
+      {standings.table.length === 0 ? (
+        <p className="faint">There are no standings yet.</p>
+      ) : (
+        <Trace
+          team={team}
+          standings={standings}
+          attempts={attempts}
+          iterations={iterations}
+          protocols={protocols}
+          requirements={requirements}
+          normalised={frame.seat.project.normaliseWeights}
+          href={(sheet) => hrefIn(frame, sheet)}
+          seesJudges={frame.seat.role === 'instructor'}
+        />
+      )}
+    </ProjectFrame>
+  );
+}

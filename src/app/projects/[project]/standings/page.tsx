@@ -1,0 +1,208 @@
+import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { endOfLink } from '@/features/links/endOfLink';
+import { LinkPanel } from '@/features/links/LinkPanel';
+import { listLinks } from '@/features/links/queries';
+import { publishStandings, removeComponent } from '@/features/standings/actions';
+import { ComponentForm } from '@/features/standings/forms';
+import { lastPublication } from '@/features/standings/queries';
+import { StandingTable } from '@/features/standings/StandingTable';
+import { componentForm } from '@/features/standings/toForm';
+import { enter } from '@/server/access';
+import { inZone } from '@/server/clock';
+import { loadStandings, type ComponentRecord, type Standings } from '@/server/records/standings';
+import { ActButton } from '@/ui/forms/ActButton';
+import { moment, number, shortName } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function StandingsPage(props: SheetProps) {
+  const { project } = await props.params;
+  const publication = await lastPublicationFor(project);
+  const frame = await openSheet('/projects/[project]/standings', props, { released: true });
+  if (frame.seat.role === 'instructor') return <Live frame={frame} published={publication} />;
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="standings"
+      name="Standings"
+      byTeam={false}
+      about={
+        publication ? `published ${moment(inZone(publication.publishedAt, frame.seat.project.timeZone))}` : undefined
+      }
+    >
+      {publication ? (
+        <StandingTable rows={publication.rows} components={Object.keys(publication.rows[0]?.parts ?? {})} href={null} />
+      ) : (
+        <Nothing>The standings appear here once the instructor has published them.</Nothing>
+      )}
+      {publication && frame.seat.teamId && (
+        <p className="mt-3">
+          <a href={hrefIn(frame, `standings/${frame.seat.teamId}`)}>Where your team’s points come from</a>
+        </p>
+      )}
+    </ProjectFrame>
+  );
+}
+
+async function lastPublicationFor(projectId: string) {
+  const seat = await enter(projectId, 'project.read');
+  return lastPublication(projectId, seat.sectionId);
+}
+
+async function Live({ frame, published }: { frame: Frame; published: Awaited<ReturnType<typeof lastPublication>> }) {
+  const { project } = frame.seat;
+  const sectionId = frame.section?.id ?? null;
+  const standings = await loadStandings(project, sectionId);
+  const { table, components, problems } = standings;
+  const rows = table.flatMap((row) => {
+    const team = frame.teams.find((one) => one.id === row.teamId);
+    return team ? [{ ...row, team: team.name, colour: team.colour }] : [];
+  });
+  const announced = components.reduce((sum, c) => sum + c.weight * (maxOf(c, standings) ?? NaN), 0);
+  const about = table.length
+    ? [
+        `${components.length} components`,
+        Number.isFinite(announced) && !project.normaliseWeights ? `announced total ${number(announced)}` : '',
+        published
+          ? `last published ${moment(inZone(published.publishedAt, project.timeZone))} by ${shortName(published.publishedBy)}`
+          : 'not published',
+      ]
+        .filter(Boolean)
+        .join(' · ')
+    : undefined;
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="standings"
+      name="Standings"
+      byTeam={false}
+      about={about}
+      actions={
+        table.length > 0 && (
+          <>
+            <a
+              className="btn"
+              href={`/projects/${project.id}/export/standings.csv${sectionId ? `?section=${sectionId}` : ''}`}
+            >
+              Save as CSV
+            </a>
+            <ActButton
+              act={publishStandings}
+              input={{ projectId: project.id, sectionId }}
+              done="Published: students and the board see these places."
+              confirm="Yes, publish"
+              className="btn btn-go"
+            >
+              Publish a snapshot
+            </ActButton>
+          </>
+        )
+      }
+    >
+      {table.length === 0 && (
+        <Nothing>
+          The ranking adds up components: each takes the points of an event or the grade of a rubric, with a weight. Add
+          the first below.
+        </Nothing>
+      )}
+      {table.length > 0 && (
+        <StandingTable
+          rows={rows}
+          components={components.map((c) => c.name)}
+          href={(team) => hrefIn(frame, `standings/${team}`)}
+        />
+      )}
+      {table.length > 0 && (
+        <p className="mt-2 text-sm faint">
+          A place leads back along its chain: points, counted attempt, protocol and instrument, iteration, requirement,
+          the client’s sentence.
+        </p>
+      )}
+      {problems.map((problem) => (
+        <p key={problem} className="callout mt-2">
+          {problem}
+        </p>
+      ))}
+      <Components frame={frame} standings={standings} />
+      <LinkPanel
+        projectId={project.id}
+        purpose="board"
+        links={await listLinks(project.id, 'board')}
+        endsOn={endOfLink(project.eventDate)}
+        sections={frame.sections.map((s) => [s.id, s.name] as const)}
+      />
+    </ProjectFrame>
+  );
+}
+
+/** The most a component can add before its weight; null where there is no upper end. */
+function maxOf(component: ComponentRecord, { events, grades }: Standings): number | null {
+  if (component.countsAs === 'percent-of-best' || component.countsAs === 'percent-of-max') return 100;
+  if (component.countsAs !== 'points') return null;
+  const grade = grades.find((one) => one.rubric.id === component.rubricId);
+  if (grade) return grade.max;
+  const points = events.find((one) => one.event.id === component.eventId)?.event.rule.points;
+  if (points?.kind === 'linear') return Math.max(points.from[1], points.to[1]);
+  if (points?.kind === 'bands') return Math.max(...points.bands.map((band) => band.points));
+  if (points?.kind === 'deviation') return points.start;
+  if (points?.kind === 'relative' && points.to === 'best') return points.max;
+  return points?.kind === 'place' ? Math.max(...points.table) : null;
+}
+
+function Components({ frame, standings }: { frame: Frame; standings: Standings }) {
+  const { events, grades, components } = standings;
+  const projectId = frame.seat.project.id;
+  const sources = [
+    ...events.map(({ event }) => [`event:${event.id}`, `event ${event.name}`] as const),
+    ...grades.map(({ rubric }) => [`rubric:${rubric.id}`, `rubric ${rubric.name}`] as const),
+  ];
+  const empty = {
+    name: '',
+    source: '',
+    countsAs: 'points',
+    weight: '1',
+    max: '',
+    position: String(components.length + 1),
+  };
+  return (
+    <details open={components.length === 0} className="mt-5 no-print">
+      <summary className="cursor-pointer font-medium">Components and weights</summary>
+      <div className="flex flex-col gap-4 pt-3">
+        {components.map((component) => (
+          <div key={component.id} className="flex flex-wrap items-end gap-3">
+            <ComponentForm
+              key={component.version}
+              projectId={projectId}
+              id={component.id}
+              version={component.version}
+              values={componentForm({ ...component })}
+              sources={sources}
+            />
+            <ActButton
+              act={removeComponent}
+              input={{ projectId, id: component.id, version: component.version }}
+              done={`${component.name} counts no more.`}
+              confirm={`Yes, take ${component.name} out of the ranking`}
+            >
+              Remove
+            </ActButton>
+          </div>
+        ))}
+        <div>
+          <h2 className="mb-1">Add a component</h2>
+          {sources.length ? (
+            <ComponentForm
+              key={components.length}
+              projectId={projectId}
+              id={null}
+              version={null}
+              values={empty}
+              sources={sources}
+            />
+          ) : (
+            <p className="faint">An event or a rubric comes first.</p>
+          )}
+        </div>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,137 @@
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { resetPassword } from '@/features/teams/actions';
+import { MoveMember } from '@/features/teams/MoveMember';
+import { RosterForm } from '@/features/teams/RosterForm';
+import { listMembers, type Member, type Team } from '@/server/records/classes';
+import { ActButton } from '@/ui/forms/ActButton';
+import { tagColour } from '@/ui/colours';
+import { plural, shortName } from '@/ui/format';
+import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
+
+export default async function TeamsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/teams', props);
+  const { project, role, teamId } = frame.seat;
+  const leads = role === 'instructor';
+  const members = await listMembers(project.id);
+  const sections = frame.section ? [frame.section] : frame.sections;
+  const teams = frame.teams.filter((team) => !frame.team || team.id === frame.team.id);
+  const visible = (team: Team) =>
+    leads || team.id === teamId || frame.sections.find((s) => s.id === team.sectionId)?.teamsReleased;
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="teams"
+      name="Teams"
+      about={
+        members.length && leads ? `${plural(teams.length, 'team')}, ${plural(members.length, 'student')}` : undefined
+      }
+    >
+      {frame.sections.length === 0 && (
+        <Nothing>
+          Students come with the roster of a section. Enter a section with its meeting times under Schedule first.
+        </Nothing>
+      )}
+      {sections.map((section) => (
+        <section key={section.id} className="mb-5">
+          <h3 className="mb-1">Section {section.name}</h3>
+          <table>
+            <thead>
+              <tr>
+                <th className="w-40">Team</th>
+                <th>Members</th>
+              </tr>
+            </thead>
+            <tbody>
+              {teams
+                .filter((team) => team.sectionId === section.id)
+                .map((team) => (
+                  <tr key={team.id}>
+                    <td>
+                      <TeamTag name={team.name} colour={tagColour(team.colour)} />
+                    </td>
+                    <td>
+                      {visible(team) ? (
+                        members
+                          .filter((m) => m.teamId === team.id)
+                          .map((m) => shortName(m.name) + (m.role ? ` (${m.role})` : ''))
+                          .join(', ') || 'nobody yet'
+                      ) : (
+                        <span className="faint">members are not released</span>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+            </tbody>
+          </table>
+          {leads && (
+            <Students
+              projectId={project.id}
+              members={members.filter((m) => m.sectionId === section.id)}
+              teams={frame.teams.filter((t) => t.sectionId === section.id)}
+            />
+          )}
+        </section>
+      ))}
+      {leads && frame.sections.length > 0 && (
+        <details open={members.length === 0} className="no-print">
+          <summary className="cursor-pointer font-medium">Paste a roster</summary>
+          <div className="pt-3">
+            <RosterForm projectId={project.id} sections={sections.map(({ id, name }) => ({ id, name }))} />
+          </div>
+        </details>
+      )}
+    </ProjectFrame>
+  );
+}
+
+function Students({ projectId, members, teams }: { projectId: string; members: Member[]; teams: Team[] }) {
+  if (members.length === 0) return null;
+  return (
+    <details className="no-print mt-2">
+      <summary className="cursor-pointer font-medium">
+        {plural(members.length, 'student')}: sign-in names, passwords, teams
+      </summary>
+      <table>
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>Student number</th>
+            <th>Sign-in name</th>
+            <th>Team</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {members.map((member) => (
+            <tr key={member.accountId}>
+              <td>{shortName(member.name)}</td>
+              <td className="num">{member.studentNumber}</td>
+              <td className="num">{member.login}</td>
+              <td>
+                <MoveMember
+                  projectId={projectId}
+                  accountId={member.accountId}
+                  name={shortName(member.name)}
+                  teamId={member.teamId}
+                  teams={teams.map(({ id, name }) => ({ id, name }))}
+                />
+              </td>
+              <td>
+                <ActButton
+                  act={resetPassword}
+                  input={{ projectId, accountId: member.accountId }}
+                  done={`${shortName(member.name)} has a new password.`}
+                  confirm="Yes, replace it"
+                  className="btn-text"
+                  reveal={{ key: 'password', label: 'New password, shown once:' }}
+                >
+                  {member.hasPassword ? 'new password' : 'make a password'}
+                </ActButton>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
