@@ -9,12 +9,23 @@ import { migrate } from '@/db/migrate';
 import { bringIn } from '@/features/bundle/bringIn';
 import { pack, unpack } from '@/features/bundle/read';
 import type { Bundle } from '@/features/bundle/format';
+import { makeLink, type LinkWanted } from '@/features/links/commands';
+import { endOfLink } from '@/features/links/endOfLink';
 import { hashPassword, newPassword, newToken, tokenHash } from '@/server/secrets';
 import type postgres from 'postgres';
 
 const options = new Set(process.argv.slice(2));
-const STATE = path.join(process.cwd(), '.ironstone');
-const SECRETS = path.join(STATE, 'demo-accounts.txt');
+const STATE = process.env.IRONSTONE_STATE ?? path.join(process.cwd(), '.ironstone');
+const SECRETS = path.join(STATE, 'demo-accounts.json');
+
+/** How to get into the demo project in each role; links are paths. */
+export interface DemoAccess {
+  instructor: { login: string; password: string };
+  student: { login: string; password: string };
+  client: string;
+  judge: string;
+  board: string;
+}
 
 async function main() {
   const sql = connect(process.env.DATABASE_URL!, 2);
@@ -37,7 +48,7 @@ async function run(sql: postgres.Sql) {
   if (options.has('--reset-demo')) await removeDemo(sql);
   const wanted = options.has('--reset-demo') || (options.has('--demo') && (await isEmpty(sql)));
   if (wanted) await loadDemo(sql);
-  else if (demo && existsSync(SECRETS)) console.log(`\n${readFileSync(SECRETS, 'utf8')}`);
+  else if (demo && existsSync(SECRETS)) tellDemo();
   const [instructor] = await sql`select 1 from account where kind = 'instructor' limit 1`;
   if (!instructor) await offerSetUp(sql);
 }
@@ -49,7 +60,7 @@ async function isEmpty(sql: postgres.Sql) {
 
 function asSystem<R>(sql: postgres.Sql, act: string, work: (tx: postgres.TransactionSql) => Promise<R>) {
   return sql.begin(async (tx) => {
-    await tx`select set_config('ironstone.actor', ${JSON.stringify({ kind: 'system', id: null, name: 'Demo data', act })}, true)`;
+    await tx`select set_config('ironstone.actor', ${JSON.stringify({ kind: 'system', id: null, name: 'Demo', act })}, true)`;
     return work(tx);
   });
 }
@@ -58,7 +69,7 @@ async function loadDemo(sql: postgres.Sql) {
   const text = readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8');
   const bundle = unpack(pack(JSON.parse(text) as Bundle));
   const [instructor, student] = [newPassword(), newPassword()];
-  const studentLogin = await asSystem(sql, 'loadDemo', async (tx) => {
+  const access = await asSystem(sql, 'loadDemo', async (tx) => {
     const [row] = await tx<[{ id: string }]>`
       insert into account (kind, login, name, password_hash) values ('instructor', 'okonjo', 'Maren Okonjo', ${await hashPassword(instructor)})
       on conflict (lower(login)) do update set password_hash = excluded.password_hash returning id`;
@@ -67,18 +78,36 @@ async function loadDemo(sql: postgres.Sql) {
       select a.id, a.login from team_member m join team t on t.id = m.team_id join account a on a.id = m.account_id
       where m.project_id = ${project.id} and t.name = 'Flint' order by a.login limit 1`;
     await tx`update account set password_hash = ${await hashPassword(student)} where id = ${one.id}`;
-    return one.login;
+    const [judge] = await tx<[{ name: string; rubricId: string }]>`
+      select name, rubric_id from judge where project_id = ${project.id} order by name limit 1`;
+    const endsOn = endOfLink(bundle.project.eventDate);
+    const link = (wanted: Omit<LinkWanted, 'endsOn'>) => makeLink(tx, project.id, { ...wanted, endsOn });
+    return {
+      instructor: { login: 'okonjo', password: instructor },
+      student: { login: one.login, password: student },
+      client: await link({ purpose: 'client', label: 'Fernhollow Allotment Society' }),
+      judge: await link({ purpose: 'judge', label: judge.name, rubricId: judge.rubricId }),
+      board: await link({ purpose: 'board', label: 'Hallway screen' }),
+    } satisfies DemoAccess;
   });
-  const said = [
-    'Demo accounts of this installation (made up, passwords random):',
-    `  instructor  name okonjo   password ${instructor}`,
-    `  student     name ${studentLogin}   password ${student}   (team Flint)`,
-    '  client, judge, board: make links under Brief, Grades and Standings',
-    '',
-  ].join('\n');
   mkdirSync(STATE, { recursive: true });
-  writeFileSync(SECRETS, said, { mode: 0o600 });
-  console.log(`\n${said}`);
+  writeFileSync(SECRETS, JSON.stringify(access), { mode: 0o600 });
+  tellDemo();
+}
+
+/** Prints how to sign in for each role, with the address that this start serves. */
+function tellDemo() {
+  const access = JSON.parse(readFileSync(SECRETS, 'utf8')) as DemoAccess;
+  const account = ({ login, password }: DemoAccess['student']) => `name ${login}   password ${password}`;
+  const origin = process.env.IRONSTONE_ORIGIN ?? '';
+  console.log(`
+Demo project (made up; the passwords and links of this installation are random):
+  instructor  ${account(access.instructor)}
+  student     ${account(access.student)}   (team Flint)
+  client      ${origin}${access.client}
+  judge       ${origin}${access.judge}
+  board       ${origin}${access.board}
+`);
 }
 
 async function removeDemo(sql: postgres.Sql) {
@@ -120,7 +149,9 @@ async function offerSetUp(sql: postgres.Sql) {
     await tx`delete from setup_token where used_at is null`;
     await tx`insert into setup_token (token_hash) values (${tokenHash(token)})`;
   });
-  console.log(`\nNo account yet. Open /setup and make the first instructor with this token:\n  ${token}\n`);
+  console.log(
+    `\nNo account yet. Open ${process.env.IRONSTONE_ORIGIN ?? ''}/setup and make the first instructor with this token:\n  ${token}\n`,
+  );
 }
 
 main().catch((error: unknown) => {

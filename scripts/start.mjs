@@ -52,8 +52,10 @@ async function main() {
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => end(0));
   try {
+    const origin = `http://${options.host.includes(':') ? `[${options.host}]` : options.host}:${options.port}`;
     const env = {
       ...process.env,
+      IRONSTONE_ORIGIN: origin,
       NODE_ENV: 'production',
       DATABASE_URL: process.env.DATABASE_URL ?? cluster.url,
       NEXT_TELEMETRY_DISABLED: '1',
@@ -69,9 +71,7 @@ async function main() {
     await timed('data', () => must(process.execPath, prepare, 'The database could not be prepared', { env }));
     await timed('build', build);
     say(`\nTook: ${timings.join(', ')}.`);
-    say(
-      `Ironstone: http://${options.host.includes(':') ? `[${options.host}]` : options.host}:${options.port}   (Ctrl-C stops it)`,
-    );
+    say(`Ironstone: ${origin}   (Ctrl-C stops it)`);
     server = spawn(
       process.execPath,
       ['node_modules/next/dist/bin/next', 'start', '-p', String(options.port), '-H', options.host],

@@ -141,7 +141,8 @@ function socketFolder(home, owner) {
   return makeFor(near.length < 85 && !/\s/.test(near) ? near : short, owner);
 }
 
-function freePort() {
+/** A port of loopback that nobody listens on just now. */
+export function freePort() {
   return new Promise((resolve, reject) => {
     const server = createServer();
     server.on('error', reject);

@@ -14,10 +14,14 @@ export async function must(command, args, why, options = {}) {
   if (code !== 0) throw new Stop(`${why} ("${command} ${args.join(' ')}" ended with ${code}).`);
 }
 
-/** Runs a command to its end and gives its exit code; the output is shown unless stdio says otherwise. */
-export function exitCode(command, args, options = {}) {
+/**
+ * Runs a command to its end and gives its exit code; the output is shown unless stdio says otherwise.
+ * `onOutput` gets what comes through a piped standard output.
+ */
+export function exitCode(command, args, { onOutput, ...options } = {}) {
   return new Promise((resolve) => {
     const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+    if (onOutput) child.stdout.setEncoding('utf8').on('data', onOutput);
     child.on('error', () => resolve(127));
     child.on('close', (code, signal) => resolve(code ?? (signal ? 128 : 1)));
   });

@@ -11,13 +11,41 @@ export function fixed(value: number | null | undefined, digits: number): string 
   return value === null || value === undefined ? '–' : value.toFixed(digits).replace('-', '−');
 }
 
+/**
+ * Writes the numbers of a column so that they line up on the decimal point in the monospaced face: shorter ones are
+ * filled with spaces, not with zeros that nobody measured.
+ */
+export function column(
+  values: (number | null | undefined)[],
+  digits = 3,
+): (value: number | null | undefined) => string {
+  const tail = (text: string) => (text.includes('.') ? text.length - text.indexOf('.') : 0);
+  const widest = Math.max(0, ...values.map((value) => tail(number(value, digits))));
+  return (value) => {
+    const text = number(value, digits);
+    return text + '\u00a0'.repeat(widest - Math.min(widest, tail(text)));
+  };
+}
+
+/**
+ * A value with its expanded uncertainty: two figures of the uncertainty, and the value to the same decimal
+ * (GUM 7.2.6). An uncertainty of zero leaves the value alone.
+ * @example measured(10.117, 0.2874, 'm') // "10.12 ± 0.29 m"
+ */
+export function measured(value: number | null, uncertainty: number, unit: string | null): string {
+  if (value === null || !(uncertainty > 0)) return quantity(value, unit);
+  const digits = Math.min(6, Math.max(0, 1 - Math.floor(Math.log10(uncertainty))));
+  return `${fixed(value, digits)} ± ${unitAfter(fixed(uncertainty, digits), unit)}`;
+}
+
 /** A value with its unit. Angles and percent stand close. */
 export function quantity(value: number | null | undefined, unit: string | null | undefined, digits = 3): string {
-  const shown = number(value, digits);
-  if (!unit) return shown;
-  return unit === '%' || unit === 'deg'
-    ? `${shown}${unit === 'deg' ? '°' : ' %'}`
-    : `${shown} ${unit === 'count' ? '' : unit}`.trim();
+  return unitAfter(number(value, digits), unit);
+}
+
+function unitAfter(shown: string, unit: string | null | undefined): string {
+  if (!unit || unit === 'count') return shown;
+  return unit === 'deg' ? `${shown}°` : `${shown} ${unit}`;
 }
 
 /** How a unit is written in a column head. */

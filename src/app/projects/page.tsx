@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
+import { AccountMenu } from '@/features/frame/AccountMenu';
 import { ImportForm } from '@/features/bundle/ImportForm';
 import { listProjects } from '@/features/projects/queries';
 import { signedIn } from '@/server/actor';
@@ -15,7 +16,6 @@ export default async function ProjectsPage() {
   return (
     <Plain
       title="Your projects"
-      about={`Signed in as ${person.name}.`}
       wide
       actions={
         leads && (
@@ -58,8 +58,8 @@ export default async function ProjectsPage() {
         </table>
       )}
       {leads && <ImportForm />}
-      <p className="mt-6 text-sm">
-        <Link href="/account">Change password</Link>
+      <p className="mt-6">
+        <AccountMenu name={person.name} />
       </p>
     </Plain>
   );

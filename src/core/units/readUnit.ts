@@ -1,12 +1,15 @@
-import { createUnit, unit as parseUnit, type Unit } from 'mathjs';
+import { create, createUnitDependencies, unitDependencies, type Unit } from 'mathjs';
 import { UnitError } from '../shared/CoreError';
 
-// Units of our own. Each dimensionless one is a base of its own, so credits never turn into counts.
-createUnit('credits', { aliases: ['credit'] });
-createUnit('count');
-createUnit('percentage');
-createUnit('mph', '1 mi/hr');
-createUnit('rpm', '1 cycle/min');
+// An instance of our own: the package's common one is shared by every copy of this file that a server loads.
+const { createUnit, unit: parseUnit } = create({ ...createUnitDependencies, ...unitDependencies });
+
+// Each dimensionless unit is a base of its own, so credits never turn into counts.
+createUnit!('credits', { aliases: ['credit'] });
+createUnit!('count');
+createUnit!('percentage');
+createUnit!('mph', '1 mi/hr');
+createUnit!('rpm', '1 cycle/min');
 
 const SPELLINGS: Record<string, string> = { '%': 'percentage', '°': 'deg', '°C': 'degC', '°F': 'degF', Ω: 'ohm' };
 
@@ -33,7 +36,7 @@ export function readUnit(text: string): UnitParts {
   let inner: Inner;
   try {
     const spelling = Object.hasOwn(SPELLINGS, text.trim()) ? SPELLINGS[text.trim()]! : text.replace(/[µμ]/g, 'u');
-    inner = parseUnit(spelling) as Unit as unknown as Inner;
+    inner = parseUnit!(spelling) as Unit as unknown as Inner;
   } catch {
     throw unknown(text);
   }

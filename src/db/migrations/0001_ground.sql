@@ -554,8 +554,8 @@ declare
   actor jsonb := nullif(current_setting('ironstone.actor', true), '')::jsonb;
   was jsonb := case when tg_op = 'INSERT' then null else to_jsonb(old) - 'password_hash' - 'token_hash' - 'bytes' - 'thumbnail' end;
   now_is jsonb := case when tg_op = 'DELETE' then null else to_jsonb(new) - 'password_hash' - 'token_hash' - 'bytes' - 'thumbnail' end;
-  some jsonb := coalesce(now_is, was);
-  project uuid := case when tg_table_name = 'project' then (some ->> 'id')::uuid else (some ->> 'project_id')::uuid end;
+  entry jsonb := coalesce(now_is, was);
+  project uuid := case when tg_table_name = 'project' then (entry ->> 'id')::uuid else (entry ->> 'project_id')::uuid end;
 begin
   if actor is null then
     raise exception 'a write to % names no actor', tg_table_name;
@@ -564,8 +564,8 @@ begin
     return null;
   end if;
   insert into audit (project_id, team_id, actor_kind, actor_id, actor_name, act, object_kind, object_id, before, after)
-  values (project, (some ->> 'team_id')::uuid, actor ->> 'kind', (actor ->> 'id')::uuid, actor ->> 'name', actor ->> 'act',
-    tg_table_name, coalesce(some ->> 'id', some ->> 'account_id', some ->> 'project_id'), was, now_is);
+  values (project, (entry ->> 'team_id')::uuid, actor ->> 'kind', (actor ->> 'id')::uuid, actor ->> 'name', actor ->> 'act',
+    tg_table_name, coalesce(entry ->> 'id', entry ->> 'account_id', entry ->> 'project_id'), was, now_is);
   if project is not null then
     perform pg_notify('ironstone', project::text);
   end if;

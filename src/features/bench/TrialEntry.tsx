@@ -217,7 +217,7 @@ export function TrialEntry({ projectId, sectionId, event, protocol, runners, soF
                 className="btn"
                 onClick={() => setPenalties({ ...penalties, [code]: ((penalties[code] ?? 0) + 1) % 6 })}
               >
-                {code}: {penalties[code] ?? 0}
+                {code.replaceAll('-', ' ')}: {penalties[code] ?? 0}
               </button>
             ))}
           </div>
@@ -281,9 +281,9 @@ function LastRuns({ projectId, last, mayTakeBack }: Pick<Props, 'projectId' | 'l
   return (
     <ul className="mx-3.5 my-2 text-sm" aria-label="Runs just saved">
       {last.map((run) => (
-        <li key={run.id} className="flex justify-between gap-3 py-1 border-b border-hair">
-          <span className="faint">{run.text}</span>
-          <span className="num">{run.value}</span>
+        <li key={run.id} className="flex gap-4 py-1 border-b border-hair">
+          <span className="faint grow">{run.text}</span>
+          <span className="num w-24 right">{run.value}</span>
           {mayTakeBack && (
             <button className="btn-text" onClick={() => void takeBack(run)} aria-label={`Take back ${run.text}`}>
               take back

@@ -27,7 +27,7 @@ const STATES: Options = [
   ['tested', 'tested'],
   ['retired', 'retired'],
 ];
-const NAMES = { change: 'What was changed', reason: 'Why', state: 'State', builtOn: 'Built on' };
+const NAMES = { change: 'What was changed', reason: 'Why', state: 'State', builtOn: 'Built and measured on' };
 
 /** An iteration of a team's design with everything measured on it. */
 export function IterationForm({
@@ -61,14 +61,14 @@ export function IterationForm({
     >
       <div className="flex flex-wrap gap-3">
         <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
-        <Choice name="parentId" label="Built on" options={[['', 'nothing before it'], ...before]} />
+        <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
         <Choice name="state" label="State" options={STATES} />
-        <Text name="builtOn" label="Built and measured on" type="date" />
+        <Text name="builtOn" label="Built and measured on (date)" type="date" />
       </div>
       <Text
         name="change"
         label="What was changed"
-        hint="One main change, in a few words: it is written along the leg of the drawing."
+        hint="One main change, in a few words. With two changes at once nobody knows which one did it."
       />
       <Area name="reason" label="Why" rows={2} />
       <fieldset>

@@ -2,7 +2,7 @@ import Link from 'next/link';
 import type { Team } from '@/server/records/classes';
 import type { Iteration } from '@/server/records/iterations';
 import { tagColour } from '@/ui/colours';
-import { day, number, unitName } from '@/ui/format';
+import { column as lineUp, day, unitName } from '@/ui/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** Iterations team by team, with the figures measured on them in columns. */
@@ -42,7 +42,7 @@ export function IterationTable({
                 <tr key={one.id}>
                   <td>{i === 0 && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
                   <td className="num">
-                    <Link prefetch={false} href={href(one.id)}>
+                    <Link prefetch={false} href={href(one.id)} aria-label={`${team.name} ${one.number}`}>
                       {one.number}
                     </Link>
                   </td>
@@ -58,7 +58,7 @@ export function IterationTable({
                     return (
                       <td key={column.id} className="num right whitespace-nowrap">
                         {found ? (
-                          `${number(found.value)}${found.unit === column.unit ? '' : ` ${found.unit}`}`
+                          column.write(found.value) + (found.unit === column.unit ? '' : ` ${found.unit}`)
                         ) : (
                           <span className="faint">–</span>
                         )}
@@ -74,11 +74,13 @@ export function IterationTable({
   );
 }
 
-function figures(iterations: Iteration[]): { id: string; name: string; unit: string }[] {
-  const found = new Map<string, { id: string; name: string; unit: string }>();
-  for (const m of iterations.flatMap((one) => one.measurements)) {
-    if (m.unit && !found.has(m.parameterId))
-      found.set(m.parameterId, { id: m.parameterId, name: m.parameterName, unit: m.unit });
-  }
-  return [...found.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
+function figures(iterations: Iteration[]) {
+  const measurements = iterations.flatMap((one) => one.measurements).filter((m) => m.unit !== null);
+  const ids = [...new Set(measurements.map((m) => m.parameterId))];
+  return ids
+    .map((id) => {
+      const own = measurements.filter((m) => m.parameterId === id);
+      return { id, name: own[0]!.parameterName, unit: own[0]!.unit!, write: lineUp(own.map((m) => m.value)) };
+    })
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
 }

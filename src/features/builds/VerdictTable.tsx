@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { allowedSide } from '@/server/records/requirements';
 import type { Verdict } from '@/server/records/verdicts';
-import { day, number, plural, quantity } from '@/ui/format';
+import { day, measured, plural } from '@/ui/format';
 import { Plumb, VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
 import { limitText } from '@/ui/limit';
 
@@ -23,8 +23,7 @@ export function VerdictTable({
             <th>Code</th>
             <th>Requirement</th>
             <th className="right">Limit</th>
-            <th className="right">Measured</th>
-            <th className="right">U (k = 2)</th>
+            <th className="right">Measured ± U (k = 2)</th>
             <th />
             <th>Verdict</th>
             <th>Rests on</th>
@@ -33,7 +32,7 @@ export function VerdictTable({
         <tbody>
           {verdicts.map((v) => (
             <tr key={v.requirement.id}>
-              <td className="num">
+              <td className="num whitespace-nowrap">
                 <Link prefetch={false} href={requirementHref(v.requirement.code)}>
                   {v.requirement.code}
                 </Link>
@@ -47,12 +46,13 @@ export function VerdictTable({
               <td className="num right whitespace-nowrap">{limitText(v.requirement)}</td>
               <td className="num right whitespace-nowrap">
                 {v.answer === null
-                  ? quantity(v.value, v.value === null ? '' : v.requirement.unit)
+                  ? v.value === null
+                    ? '–'
+                    : measured(v.value, v.uncertainty, v.requirement.unit)
                   : v.answer
                     ? 'yes'
                     : 'no'}
               </td>
-              <td className="num right whitespace-nowrap">{v.value === null ? '' : `± ${number(v.uncertainty, 2)}`}</td>
               <td className="!py-0">
                 {v.requirement.kind !== 'yes' && v.requirement.kind !== 'wish' && (
                   <Plumb

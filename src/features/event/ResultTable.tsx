@@ -3,7 +3,7 @@ import type { Team } from '@/server/records/classes';
 import type { EventResults } from '@/server/records/results';
 import type { Trial } from '@/server/records/trials';
 import { tagColour } from '@/ui/colours';
-import { number } from '@/ui/format';
+import { column } from '@/ui/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 interface Props {
@@ -17,6 +17,19 @@ interface Props {
 /** One event: every attempt, the counted value, points with their arithmetic, and the place. */
 export function ResultTable({ results, teams, attempts, allowed, runHref }: Props) {
   const rows = results.results.filter((result) => teams.some((team) => team.id === result.teamId));
+  const [values, points] = [
+    column(
+      [
+        ...attempts.filter((run) => run.eventId === results.event.id).map((run) => run.value),
+        ...rows.map((row) => row.counted),
+      ],
+      4,
+    ),
+    column(
+      rows.map((row) => row.points),
+      2,
+    ),
+  ];
   return (
     <div className="overflow-x-auto">
       <table>
@@ -53,15 +66,15 @@ export function ResultTable({ results, teams, attempts, allowed, runHref }: Prop
                       {run && (
                         <Link prefetch={false} href={runHref(run.id)} className={counts ? '' : 'text-faint'}>
                           {run.status === 'ok'
-                            ? number(run.value)
+                            ? values(run.value)
                             : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status]}
                         </Link>
                       )}
                     </td>
                   );
                 })}
-                <td className="num right">{number(result.counted, 4)}</td>
-                <td className="num right font-semibold">{number(result.points, 2)}</td>
+                <td className="num right">{values(result.counted)}</td>
+                <td className="num right font-semibold">{points(result.points)}</td>
                 <td className={`text-sm ${problem ? 'text-ochre' : 'faint'}`}>
                   {problem ? problem.message : result.because.join(' ')}
                 </td>

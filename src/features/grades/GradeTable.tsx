@@ -1,12 +1,16 @@
 import type { Team } from '@/server/records/classes';
 import type { Grades } from '@/server/records/standings';
 import { tagColour } from '@/ui/colours';
-import { number } from '@/ui/format';
+import { column, fixed } from '@/ui/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** Judges' totals side by side and their mean; a judge who has not finished is marked and not counted. */
 export function GradeTable({ grades, teams }: { grades: Grades; teams: Team[] }) {
   const { rubric, results, max } = grades;
+  const totals = column(
+    results.flatMap((one) => one.judges.map((given) => given.total)),
+    2,
+  );
   return (
     <div className="overflow-x-auto">
       <table>
@@ -34,13 +38,13 @@ export function GradeTable({ grades, teams }: { grades: Grades; teams: Team[] })
                   const given = result?.judges.find((one) => one.judge === judge.id);
                   return (
                     <td key={judge.id} className="num right">
-                      {given ? number(given.total, 2) : '–'}
-                      {given && !given.complete && <span className="text-ochre"> part</span>}
+                      {given && !given.complete && <span className="text-ochre">part </span>}
+                      {given ? totals(given.total) : '–'}
                     </td>
                   );
                 })}
-                <td className="num right font-semibold">{number(result?.mean, 2)}</td>
-                <td className="num right">{number(result?.standardDeviation, 2)}</td>
+                <td className="num right font-semibold">{fixed(result?.mean, 2)}</td>
+                <td className="num right">{fixed(result?.standardDeviation, 2)}</td>
               </tr>
             );
           })}

@@ -1,4 +1,5 @@
 import { pool } from '@/db/connection';
+import { isId } from '@/server/access';
 
 export interface Change {
   id: number;
@@ -41,20 +42,43 @@ export async function listChoices(projectId: string): Promise<{ kinds: string[];
 
 const HIDDEN = new Set(['id', 'version', 'updated_at', 'created_at', 'project_id', 'value_si', 'dimension']);
 
-/** Which fields a change touched, before and after, as short texts. */
-export function differences({
-  before,
-  after,
-}: Pick<Change, 'before' | 'after'>): { field: string; before: string; after: string }[] {
+/** The names behind the ids that changes mention, by id. */
+export async function listNames(projectId: string, changes: Change[]): Promise<Map<string, string>> {
+  const ids = changes
+    .flatMap((change) => [...Object.values(change.before ?? {}), ...Object.values(change.after ?? {})])
+    .filter(isId);
+  const rows = await pool()<{ id: string; name: string }[]>`
+    with named as (
+      select id, name, project_id from team union all select id, name, project_id from section
+      union all select id, name, project_id from event union all select id, name, project_id from protocol
+      union all select id, name, project_id from instrument union all select id, name, project_id from parameter
+      union all select id, name, project_id from rubric union all select id, name, project_id from criterion
+      union all select id, name, project_id from judge union all select id, code, project_id from requirement
+      union all select i.id, t.name || ' ' || i.number, i.project_id from iteration i join team t on t.id = i.team_id
+      union all select a.id, a.name, e.project_id from account a join enrolment e on e.account_id = a.id)
+    select id, name from named where project_id = ${projectId} and id = any(${[...new Set(ids)]})`;
+  return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+/** Which fields a change touched, before and after, as short texts; ids are told by name. */
+export function differences(
+  { before, after }: Pick<Change, 'before' | 'after'>,
+  names: Map<string, string>,
+): { field: string; before: string; after: string }[] {
+  const show = (value: unknown) => (isId(value) ? (names.get(value) ?? '') : inShort(value));
   const keys = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])].filter(
     (key) => !HIDDEN.has(key),
   );
   return keys
-    .map((field) => ({ field: field.replaceAll('_', ' '), before: show(before?.[field]), after: show(after?.[field]) }))
+    .map((field) => ({
+      field: field.replace(/_id$/, '').replaceAll('_', ' '),
+      before: show(before?.[field]),
+      after: show(after?.[field]),
+    }))
     .filter((one) => one.before !== one.after && !(before === null && one.after === ''));
 }
 
-function show(value: unknown): string {
+function inShort(value: unknown): string {
   if (value === null || value === undefined || value === '') return '';
   const text = typeof value === 'object' ? JSON.stringify(value) : String(value);
   return text.length > 90 ? `${text.slice(0, 88)} …` : text;

@@ -3,7 +3,7 @@ import type { Team } from '@/server/records/classes';
 import { allowedSide } from '@/server/records/requirements';
 import type { Verdict } from '@/server/records/verdicts';
 import { tagColour } from '@/ui/colours';
-import { quantity } from '@/ui/format';
+import { measured } from '@/ui/format';
 import { Plumb, VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
 import { limitText } from '@/ui/limit';
 import { settles } from './settles';
@@ -40,7 +40,7 @@ export function Compliance({ columns }: { columns: Column[] }) {
           <tbody>
             {rows.map((requirement, i) => (
               <tr key={requirement.id}>
-                <td className="num">{requirement.code}</td>
+                <td className="num whitespace-nowrap">{requirement.code}</td>
                 <td>{requirement.statement}</td>
                 <td className="num right whitespace-nowrap">{limitText(requirement)}</td>
                 {columns.map(({ team, verdicts, iterationHref }) => (
@@ -81,9 +81,7 @@ function Cell({ verdict, href }: { verdict: Verdict; href: string | null }) {
       />
     );
   const title =
-    verdict.value === null
-      ? undefined
-      : `${quantity(verdict.value, verdict.requirement.unit)} ± ${quantity(verdict.uncertainty, verdict.requirement.unit, 2)}`;
+    verdict.value === null ? undefined : measured(verdict.value, verdict.uncertainty, verdict.requirement.unit);
   const inside = (
     <span className="flex flex-col leading-none" title={title}>
       {glyph}

@@ -1,11 +1,11 @@
 import type { Verdict } from '@/server/records/verdicts';
-import { number, quantity } from '@/ui/format';
+import { measured, quantity } from '@/ui/format';
 
 /** What would settle an inconclusive verdict, in words: a finer instrument, more runs, or a larger margin. */
 export function settles(verdict: Verdict): string {
   const { value, uncertainty, margin, requirement, evidence } = verdict;
   const unit = requirement.unit ?? '';
-  const reading = `${quantity(value, unit)} ± ${number(uncertainty, 2)} neither passes nor fails.`;
+  const reading = `${measured(value, uncertainty, unit)} neither passes nor fails.`;
   if (margin === null) return reading;
   const toPass = uncertainty - margin;
   const change = `A value ${quantity(toPass, unit, 2)} further inside would settle it`;
@@ -13,7 +13,7 @@ export function settles(verdict: Verdict): string {
     margin === 0
       ? ''
       : evidence.kind === 'runs'
-        ? `; so would more runs, or an instrument good to ${number(Math.abs(margin), 2)}`
+        ? `; so would more runs, or an instrument good to ± ${quantity(Math.abs(margin), unit, 2)}`
         : `; so would an instrument good to ± ${quantity(Math.abs(margin), unit, 2)}`;
   return `${reading} ${change}${finer}.`;
 }

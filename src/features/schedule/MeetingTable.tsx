@@ -19,17 +19,18 @@ export function MeetingTable({
         <b>{meetings.filter((m) => m.date >= today && m.date < eventDate).length}</b> left before the event,{' '}
         {Math.round(minutes / 6) / 10} hours of class time.
       </p>
-      <ol className="grid grid-cols-[repeat(auto-fill,minmax(168px,1fr))] gap-px bg-hair border border-hair">
+      <ol className="grid grid-cols-[repeat(auto-fill,minmax(168px,1fr))] border-t border-l border-hair">
         {meetings.map((m, i) => (
           <li
             key={m.date + m.start}
-            className={`bg-sheet px-2 py-1 ${m.date < today ? 'text-faint' : ''} ${m.date === today ? 'outline-2 outline-iron -outline-offset-2' : ''}`}
+            className={`border-b border-r border-hair px-2 py-1 ${m.date < today ? 'text-faint' : ''} ${m.date === today ? 'outline-2 outline-iron -outline-offset-2' : ''}`}
           >
             <span className="num text-faint mr-2">{i + 1}</span>
             {weekday(m.date)}
+            {m.date === today && <b className="text-iron"> today</b>}
+            {m.date >= eventDate && <b> event</b>}
             <span className="num block">
-              {m.start} · {m.minutes} min{m.date === today ? ' · today' : ''}
-              {m.date >= eventDate ? ' · event' : ''}
+              {m.start} · {m.minutes} min
             </span>
           </li>
         ))}

@@ -44,7 +44,7 @@ export function StandingTable({
         <tbody>
           {rows.map((row) => (
             <tr key={row.teamId}>
-              <td className="num right !text-[17px] font-semibold">
+              <td className="num right !align-middle !text-[17px] font-semibold">
                 {href ? (
                   <Link
                     prefetch={false}
@@ -57,10 +57,10 @@ export function StandingTable({
                   row.place
                 )}
               </td>
-              <td>
+              <td className="!align-middle">
                 <TeamTag name={row.team} colour={tagColour(row.colour)} />
               </td>
-              <td className="!p-0 hidden sm:table-cell">
+              <td className="!p-0 !align-middle hidden sm:table-cell">
                 <svg width="320" height="34" viewBox="0 0 320 34" aria-hidden className="block">
                   <line x1="4" x2={at(row.total)} y1="17" y2="17" stroke="var(--rule)" />
                   <line
@@ -73,9 +73,9 @@ export function StandingTable({
                   />
                 </svg>
               </td>
-              <td className="num right font-semibold !text-[15px]">{fixed(row.total, 1)}</td>
+              <td className="num right !align-middle font-semibold !text-[15px]">{fixed(row.total, 1)}</td>
               {components.map((name) => (
-                <td key={name} className="num right">
+                <td key={name} className="num right !align-middle">
                   {fixed(row.parts[name], 1)}
                 </td>
               ))}

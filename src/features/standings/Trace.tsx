@@ -5,7 +5,7 @@ import type { Requirement } from '@/server/records/requirements';
 import type { Standings } from '@/server/records/standings';
 import type { EventRecord, Protocol, Trial } from '@/server/records/trials';
 import { verdictsFor, type Verdict } from '@/server/records/verdicts';
-import { day, number, quantity } from '@/ui/format';
+import { day, measured, number, quantity } from '@/ui/format';
 import { VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
 import { limitText } from '@/ui/limit';
 
@@ -136,7 +136,7 @@ function EventChain({
 
 function RequirementLink({ verdict, href }: { verdict: Verdict; href: (sheet: string) => string }) {
   const { requirement: r, value, uncertainty, answer } = verdict;
-  const shown = answer === null ? `${quantity(value, r.unit)} ± ${number(uncertainty, 2)}` : answer ? 'yes' : 'no';
+  const shown = answer === null ? measured(value, uncertainty, r.unit) : answer ? 'yes' : 'no';
   return (
     <li>
       <a href={`${href('requirements')}#${r.code}`} className="num">

@@ -82,7 +82,7 @@ export const listLatestRuns = cache((projectId: string) => read(projectId, { lat
 /** All runs of some teams, newest last; for one team's or one iteration's pages. */
 export const listRunsOfTeam = cache((projectId: string, teamId: string) => read(projectId, { teamId }));
 
-/** The last runs entered in the project, newest first. */
+/** The last runs made in the project, newest first. */
 export const listNewestRuns = cache((projectId: string, limit: number) => read(projectId, { limit }));
 
 interface Filter {
@@ -104,5 +104,5 @@ async function read(projectId: string, filter: Filter): Promise<Trial[]> {
       ${filter.attempts ? sql`and t.attempt is not null` : sql``}
       ${filter.teamId ? sql`and t.team_id = ${filter.teamId}` : sql``}
       ${filter.latest ? sql`and not exists (select from iteration x where x.team_id = i.team_id and x.number > i.number)` : sql``}
-    order by ${filter.limit ? sql`t.created_at desc, t.id limit ${filter.limit}` : sql`t.team_id, t.event_id, t.attempt, t.run_at, t.id`}`;
+    order by ${filter.limit ? sql`t.run_at desc, t.created_at desc, t.id limit ${filter.limit}` : sql`t.team_id, t.event_id, t.attempt, t.run_at, t.id`}`;
 }

@@ -21,14 +21,17 @@ export default async function FindPage(props: SheetProps) {
         <input type="search" name="q" aria-label="Find" defaultValue={text} placeholder="at least two letters" />
         <button className="btn">Find</button>
       </form>
-      <ul className="max-w-3xl">
+      <ul className="max-w-4xl">
         {hits.map((hit) => (
-          <li key={hit.kind + hit.id} className="py-1.5 border-b border-hair flex gap-3">
-            <span className="w-24 faint">{hit.kind}</span>
-            <Link prefetch={false} href={place(frame, hit)} className="grow">
+          <li
+            key={hit.kind + hit.id}
+            className="py-1.5 border-b border-hair grid grid-cols-[6rem_1fr] sm:grid-cols-[6rem_2fr_1fr] gap-x-3"
+          >
+            <span className="faint">{hit.kind}</span>
+            <Link prefetch={false} href={place(frame, hit)}>
               {hit.title}
             </Link>
-            <span className="faint">{hit.detail}</span>
+            <span className="faint truncate col-start-2 sm:col-start-3 sm:text-right">{hit.detail}</span>
           </li>
         ))}
       </ul>

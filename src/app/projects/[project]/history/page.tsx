@@ -1,5 +1,5 @@
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
-import { differences, listChanges, listChoices, PAGE } from '@/features/history/queries';
+import { differences, listChanges, listChoices, listNames, PAGE } from '@/features/history/queries';
 import { inZone } from '@/server/clock';
 import { moment } from '@/ui/format';
 
@@ -14,6 +14,7 @@ export default async function HistoryPage(props: SheetProps) {
     listChanges(project.id, { kind: text('kind'), person: text('person'), team: frame.team?.id ?? null, before }),
   ]);
   const changes = found.slice(0, PAGE);
+  const names = await listNames(project.id, changes);
   const older = new URLSearchParams({
     kind: text('kind'),
     person: text('person'),
@@ -65,7 +66,7 @@ export default async function HistoryPage(props: SheetProps) {
                   {change.objectKind.replaceAll('_', ' ')}
                 </td>
                 <td className="text-sm break-words max-w-xl">
-                  {differences(change)
+                  {differences(change, names)
                     .slice(0, 8)
                     .map((one) => (
                       <span key={one.field} className="mr-3">

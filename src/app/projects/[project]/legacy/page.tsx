@@ -1,6 +1,6 @@
 import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listBenchmarks } from '@/features/legacy/queries';
-import { number } from '@/ui/format';
+import { measured } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function LegacyPage(props: SheetProps) {
@@ -39,10 +39,10 @@ export default async function LegacyPage(props: SheetProps) {
           <tbody>
             {benchmarks.map((one) => (
               <tr key={one.id}>
-                <td>{one.season}</td>
-                <td>{one.eventName}</td>
+                <td className="whitespace-nowrap">{one.season}</td>
+                <td className="whitespace-nowrap">{one.eventName}</td>
                 <td className="num right whitespace-nowrap">
-                  {number(one.value)} ± {number(one.expandedUncertainty)} {one.unit}
+                  {measured(one.value, one.expandedUncertainty, one.unit)}
                 </td>
                 <td>{one.design}</td>
               </tr>

@@ -1,0 +1,48 @@
+import type postgres from 'postgres';
+import { FieldError } from '@/server/outcome';
+import { newToken, tokenHash } from '@/server/secrets';
+
+export interface LinkWanted {
+  purpose: 'client' | 'judge' | 'board';
+  label: string;
+  rubricId?: string | null;
+  sectionId?: string | null;
+  endsOn: string;
+}
+
+/** Makes a link and gives its path, which can't be had again: only a hash of its token is stored. */
+export async function makeLink(tx: postgres.TransactionSql, projectId: string, wanted: LinkWanted): Promise<string> {
+  const { purpose, label, rubricId, sectionId, endsOn } = wanted;
+  const token = newToken();
+  const judge = purpose === 'judge' && rubricId ? await judgeOf(tx, projectId, rubricId, label) : null;
+  const endsAt = new Date(`${endsOn}T23:59:59Z`);
+  if (endsAt < new Date()) throw new FieldError('endsOn', 'This day has passed; the link would never open.');
+  const row = {
+    projectId,
+    purpose,
+    label,
+    tokenHash: tokenHash(token),
+    rubricId: judge ? (rubricId ?? null) : null,
+    judgeId: judge,
+    sectionId: purpose === 'board' ? (sectionId ?? null) : null,
+    endsAt,
+  };
+  await tx`insert into access_link ${tx(row)}`;
+  return `/l/${token}`;
+}
+
+/** The judge of this name in the rubric; a new link for the same name goes on with the same scores. */
+async function judgeOf(
+  tx: postgres.TransactionSql,
+  projectId: string,
+  rubricId: string,
+  name: string,
+): Promise<string> {
+  const [rubric] = await tx`select 1 from rubric where id = ${rubricId} and project_id = ${projectId}`;
+  if (!rubric) throw new FieldError('rubricId', 'This rubric is not part of the project.');
+  const [known] = await tx<{ id: string }[]>`select id from judge where rubric_id = ${rubricId} and name = ${name}`;
+  if (known) return known.id;
+  const [made] = await tx<[{ id: string }]>`
+    insert into judge (project_id, rubric_id, name) values (${projectId}, ${rubricId}, ${name}) returning id`;
+  return made.id;
+}
