@@ -1,5 +1,5 @@
 import { checkDimension, convert, CoreError, DIMENSIONS, type Dimension } from '@/core/units';
-import { read } from '@/ui/forms/schema';
+import { readNumber } from '@/core/numbers';
 import { FieldError } from './outcome';
 
 const SIGNED: readonly Dimension[] = ['angle', 'temperature', 'voltage', 'current'];
@@ -24,7 +24,8 @@ export function readMeasured(
     throw error;
   }
   try {
-    const value = read(text, notes);
+    const { value, note } = readNumber(text);
+    if (note) notes.push(note);
     if (value < 0 && !SIGNED.includes(dimension) && !(signed && dimension === 'length')) {
       throw new FieldError(at('value'), `A ${dimension} can't be negative; this says ${value}.`);
     }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { attempt as attemptCall } from '@/ui/forms/RecordForm';
 import { newId, postEntry } from '@/ui/forms/postEntry';
 import { toast } from '@/ui/toast';
@@ -295,14 +295,22 @@ function LastRuns({ projectId, last, mayTakeBack }: Pick<Props, 'projectId' | 'l
   );
 }
 
+const KEPT = 'ironstone-kept';
+
 /** A text that survives a reload; empty again once saved. */
 function useKept(key: string): [string, (text: string) => void] {
-  const [text, setText] = useState('');
-  useEffect(() => setText(localStorage.getItem(key) ?? ''), [key]);
+  const text = useSyncExternalStore(
+    (changed) => {
+      window.addEventListener(KEPT, changed);
+      return () => window.removeEventListener(KEPT, changed);
+    },
+    () => localStorage.getItem(key) ?? '',
+    () => '',
+  );
   const keep = (next: string) => {
-    setText(next);
     if (next) localStorage.setItem(key, next);
     else localStorage.removeItem(key);
+    window.dispatchEvent(new Event(KEPT));
   };
   return [text, keep];
 }

@@ -101,7 +101,7 @@ function Measured({
           name={`${path}.answer`}
           label={parameter.name}
           hint={hint}
-          className="w-60"
+          className="w-36 sm:w-60"
           options={[
             ['', 'not shown yet'],
             ['yes', 'yes'],
@@ -116,7 +116,7 @@ function Measured({
     .map((one) => [one.id, one.name] as const);
   return (
     <div className="flex flex-wrap gap-3 py-1.5 border-b border-hair items-start">
-      <Decimal name={`${path}.value`} label={parameter.name} hint={hint} className="w-60" />
+      <Decimal name={`${path}.value`} label={parameter.name} hint={hint} className="w-36 sm:w-60" />
       <Choice
         name={`${path}.unit`}
         label="Unit"

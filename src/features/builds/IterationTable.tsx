@@ -23,7 +23,7 @@ export function IterationTable({
           <tr>
             <th>Team</th>
             <th>No.</th>
-            <th>Main change</th>
+            <th className="min-w-44">Main change</th>
             <th>From</th>
             <th>Built</th>
             <th>State</th>

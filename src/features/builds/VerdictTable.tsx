@@ -21,7 +21,7 @@ export function VerdictTable({
         <thead>
           <tr>
             <th>Code</th>
-            <th>Requirement</th>
+            <th className="min-w-52">Requirement</th>
             <th className="right">Limit</th>
             <th className="right">Measured ± U (k = 2)</th>
             <th />

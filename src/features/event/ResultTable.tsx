@@ -44,7 +44,7 @@ export function ResultTable({ results, teams, attempts, allowed, runHref }: Prop
             ))}
             <th className="right">Counts</th>
             <th className="right">Points</th>
-            <th>Because</th>
+            <th className="min-w-72">Because</th>
           </tr>
         </thead>
         <tbody>

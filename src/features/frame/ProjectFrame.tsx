@@ -134,13 +134,13 @@ function Header({ frame, sheet }: { frame: Frame; sheet: string }) {
         href="/projects"
         className="flex items-center gap-2 font-cond font-semibold text-[19px] tracking-widest uppercase text-ink"
       >
-        <Mark /> Ironstone
+        <Mark /> <span className="max-sm:sr-only">Ironstone</span>
       </Link>
       <p className="font-semibold">
-        {project.title} <span className="font-normal text-faint">· {project.clientName}</span>
+        {project.title} <span className="font-normal text-faint max-sm:hidden">· {project.clientName}</span>
       </p>
       {options.length > 1 && (
-        <div className="flex border border-ink" role="group" aria-label="Section">
+        <div className="flex border border-ink max-sm:order-2" role="group" aria-label="Section">
           {[{ id: null, name: 'All' }, ...options].map((one) => (
             <Link
               key={one.name}
@@ -154,7 +154,7 @@ function Header({ frame, sheet }: { frame: Frame; sheet: string }) {
           ))}
         </div>
       )}
-      <form action={find} className="ml-auto w-full sm:w-60" role="search">
+      <form action={find} className="sm:ml-auto max-sm:order-3 max-sm:flex-1 min-w-28 sm:w-60" role="search">
         <input
           name="q"
           type="search"
@@ -163,7 +163,9 @@ function Header({ frame, sheet }: { frame: Frame; sheet: string }) {
           className="!min-h-7 !py-0.5 text-sm"
         />
       </form>
-      <AccountMenu name={shortName(actor.name)} />
+      <div className="max-sm:ml-auto">
+        <AccountMenu name={shortName(actor.name)} />
+      </div>
     </header>
   );
 }

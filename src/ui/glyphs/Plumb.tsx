@@ -55,20 +55,19 @@ export function Plumb({ verdict, value, uncertainty, low, high, width = 86 }: Pr
         <line key={limit} x1={at(limit)} x2={at(limit)} y1={6} y2={24} stroke="var(--ink)" strokeWidth={2} />
       ))}
       {value !== null && (
-        <Bob x={at(value)} reach={Math.abs(at(value + uncertainty) - at(value))} width={width} verdict={verdict} />
+        <Bob x={at(value)} from={at(value - uncertainty)} to={at(value + uncertainty)} verdict={verdict} />
       )}
     </svg>
   );
 }
 
-function Bob({ x, reach, width, verdict }: { x: number; reach: number; width: number; verdict: Verdict }) {
+function Bob({ x, from, to, verdict }: { x: number; from: number; to: number; verdict: Verdict }) {
   const colour = {
     conforms: 'var(--moss)',
     fails: 'var(--brick)',
     inconclusive: 'var(--ochre)',
     'not-measured': 'var(--faint)',
   }[verdict];
-  const [from, to] = [Math.max(1, x - reach), Math.min(width - 1, x + reach)];
   return (
     <g stroke={colour} fill="none">
       <line x1={x} x2={x} y1={3} y2={9} />
@@ -80,7 +79,7 @@ function Bob({ x, reach, width, verdict }: { x: number; reach: number; width: nu
 
 /** Places a value on the rule: one limit stands at 62 % with its own size as the span, two limits leave a third outside. */
 function scale(low: number | null, high: number | null, value: number | null, width: number): (x: number) => number {
-  const clamp = (x: number) => Math.min(width - 6, Math.max(6, x));
+  const clamp = (x: number) => Math.min(width - 4, Math.max(4, x));
   if (low !== null && high !== null && high > low) {
     const span = (high - low) * 1.8;
     return (x) => clamp(((x - low) / span + 0.22) * width);

@@ -30,15 +30,26 @@ export function MeetingLine({ href, dates, today, eventDate }: Props) {
   return (
     <a
       href={href}
-      className="meeting-line block border-b border-ink bg-sheet overflow-x-auto no-underline"
+      className="meeting-line block border-b border-ink bg-sheet no-underline"
       aria-label={`Meeting line: ${words}; ${eventWords}. Opens the schedule.`}
     >
-      <svg
-        viewBox={`0 0 ${width} 44`}
-        className="block w-full min-w-[720px] h-11"
-        aria-hidden
-        preserveAspectRatio="xMidYMid meet"
-      >
+      <span className="md:hidden block px-3.5 pt-1.5 pb-1 text-sm">
+        <svg viewBox={`0 0 ${width} 10`} preserveAspectRatio="none" className="block w-full h-2.5" aria-hidden>
+          {shown.map((date, i) => (
+            <rect
+              key={date + i}
+              x={at(i)}
+              y="0"
+              width={i === held ? 14 : 7}
+              height="10"
+              fill={i === held ? 'var(--iron)' : i < held ? 'var(--ink)' : 'var(--rule)'}
+            />
+          ))}
+        </svg>
+        <span className="text-iron font-medium">{words}</span>
+        <span className="text-faint">; {eventWords}</span>
+      </span>
+      <svg viewBox={`0 0 ${width} 44`} className="hidden md:block w-full h-11" aria-hidden>
         <g fontFamily="Barlow Condensed" fontSize="12" fill="var(--faint)">
           <line x1="8" y1="24" x2={width - 8} y2="24" stroke="var(--ink)" />
           {shown.map((date, i) => (

@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { JudgeForm } from '@/features/grades/forms';
 import { enterByLink } from '@/server/access';
@@ -23,9 +24,9 @@ export default async function JudgeTeamPage({ params }: { params: Promise<{ team
       title={team.name}
       about={`${rubric.name}, scored by ${actor.name}`}
       actions={
-        <a className="btn" href="/judge">
+        <Link className="btn" href="/judge">
           All teams
-        </a>
+        </Link>
       }
     >
       <JudgeForm

@@ -1,0 +1,87 @@
+import next from '@next/eslint-plugin-next';
+import boundaries from 'eslint-plugin-boundaries';
+import hooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+// Arrows run one way: app → features → (server, db, ui) → core. A feature never reaches into another's inside; the
+// frame is what all of them stand in.
+const FOLDERS = ['app', 'core', 'db', 'server', 'ui'];
+
+export default ts.config(
+  { ignores: ['.next/', 'node_modules/', 'next-env.d.ts', '.ironstone/', 'playwright-report/', 'test-results/'] },
+  ...ts.configs.recommended,
+  { linterOptions: { reportUnusedDisableDirectives: 'error' } },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    plugins: { '@next/next': next, 'react-hooks': hooks, boundaries },
+    settings: {
+      'import/resolver': { typescript: true },
+      'boundaries/include': ['src/**/*'],
+      'boundaries/ignore': ['src/proxy.ts'],
+      'boundaries/elements': [
+        { type: 'frame', pattern: 'src/features/frame' },
+        { type: 'feature', pattern: 'src/features/*', capture: ['feature'] },
+        ...FOLDERS.map((name) => ({ type: name, pattern: `src/${name}` })),
+      ],
+    },
+    rules: {
+      ...next.configs.recommended.rules,
+      ...hooks.configs.recommended.rules,
+      'boundaries/no-unknown-files': 'error',
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          policies: [
+            { from: { element: { type: 'core' } }, allow: { to: { element: { type: 'core' } } } },
+            { from: { element: { type: 'db' } }, allow: { to: { element: { type: ['db', 'core'] } } } },
+            { from: { element: { type: 'server' } }, allow: { to: { element: { type: ['server', 'db', 'core'] } } } },
+            { from: { element: { type: 'ui' } }, allow: { to: { element: { type: ['ui', 'core'] } } } },
+            {
+              from: { element: { type: 'ui' } },
+              allow: { to: { element: { type: 'server' } }, dependency: { kind: 'type' } },
+            },
+            {
+              from: { element: { type: 'frame' } },
+              allow: { to: { element: { type: ['frame', 'server', 'db', 'ui', 'core'] } } },
+            },
+            {
+              from: { element: { type: 'feature' } },
+              allow: { to: { element: { type: ['frame', 'server', 'db', 'ui', 'core'] } } },
+            },
+            {
+              from: { element: { type: 'feature' } },
+              allow: {
+                to: { element: { type: 'feature', captured: { feature: '{{ from.element.captured.feature }}' } } },
+              },
+            },
+            {
+              from: { element: { type: 'app' } },
+              allow: { to: { element: { type: ['app', 'frame', 'feature', 'server', 'ui', 'core', 'db'] } } },
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      // No clock, no chance, no world: they come in as arguments.
+      'no-restricted-globals': ['error', 'fetch', 'process', 'window', 'document'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'Core has no clock.' },
+      ],
+    },
+  },
+  {
+    files: ['**/*.{ts,tsx,mjs}'],
+    rules: { '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }] },
+  },
+);
