@@ -1,0 +1,87 @@
+// npm test: installs what is missing, then runs every check and every test against databases of its own. The last
+// line is "N passed, N failed", summed over all runners; it ends with 1 when one failed or none ran.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { build } from './lib/build.mjs';
+import { startCluster } from './lib/cluster.mjs';
+import { ROOT, STATE } from './lib/files.mjs';
+import { installPackages, needChromium } from './lib/install.mjs';
+import { exitCode, say, Stop } from './lib/run.mjs';
+
+const REPORTS = path.join(STATE, 'reports');
+const total = { passed: 0, failed: 0 };
+
+function count(name, passed, failed) {
+  total.passed += passed;
+  total.failed += failed;
+  say(`${failed ? 'FAILED' : 'ok    '} ${name}: ${passed} passed, ${failed} failed\n`);
+}
+
+/** A check that passes or fails as a whole. */
+async function check(name, command, ...args) {
+  say(`── ${name}`);
+  const failed = (await exitCode(command, args)) === 0 ? 0 : 1;
+  count(name, 1 - failed, failed);
+}
+
+/** A runner that writes a JSON report; one that ends badly without a failed test counts as one failure. */
+async function suite(name, args, report, read, env = {}) {
+  say(`── ${name}`);
+  const file = path.join(REPORTS, report);
+  const code = await exitCode(process.execPath, args, { env: { ...process.env, ...env } });
+  let [passed, failed] = [0, 0];
+  try {
+    [passed, failed] = read(JSON.parse(readFileSync(file, 'utf8')));
+  } catch (error) {
+    say(`${name} left no report: ${error.message}`);
+  }
+  count(name, passed, failed || (code !== 0 || passed === 0 ? 1 : 0));
+}
+
+function jest(name) {
+  const file = path.join(REPORTS, `${name}.json`);
+  const args = ['node_modules/jest/bin/jest.js', '--selectProjects', name, '--json', `--outputFile=${file}`, '--ci'];
+  // A pending test is one that was skipped: here that is a failure.
+  const read = (r) => [
+    r.numPassedTests,
+    r.numFailedTests + r.numRuntimeErrorTestSuites + r.numPendingTests + r.numTodoTests,
+  ];
+  return suite(`Jest, ${name}`, args, `${name}.json`, read);
+}
+
+async function main() {
+  await installPackages();
+  rmSync(REPORTS, { recursive: true, force: true });
+  mkdirSync(REPORTS, { recursive: true });
+  const bin = (name) => path.join(ROOT, 'node_modules/.bin', name);
+  await check('ratio of tests to code', process.execPath, 'scripts/ratio.mjs');
+  await check('formatting', bin('prettier'), '--check', '--log-level=warn', '.');
+  await check('lint and boundaries', bin('eslint'), '.', '--max-warnings=0');
+  await check('vectors', bin('tsx'), 'scripts/vectors.ts', 'tests/vectors');
+  await jest('unit');
+  const cluster = await startCluster('test', { fast: true });
+  try {
+    await jest('db');
+    await needChromium();
+    await build();
+    await check('types', bin('tsc'), '--noEmit');
+    const file = path.join(REPORTS, 'browser.json');
+    const read = ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped];
+    const args = ['node_modules/@playwright/test/cli.js', 'test', '--reporter=list,json'];
+    await suite('Playwright', args, 'browser.json', read, { PLAYWRIGHT_JSON_OUTPUT_NAME: file });
+  } finally {
+    cluster.stop();
+  }
+}
+
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(130));
+
+main()
+  .catch((error) => {
+    console.error(error instanceof Stop ? `\n${error.message}` : error);
+    total.failed += 1;
+  })
+  .finally(() => {
+    console.log(`${total.passed} passed, ${total.failed} failed`);
+    process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;
+  });
