@@ -6,16 +6,17 @@ export function tidy(value: number): number {
   return Number.isFinite(value) ? Number(value.toPrecision(14)) : value;
 }
 
-/** The difference a − b as decimals have it; noise relative to the larger operand is taken for 0. */
+/** The difference a − b as decimals have it: of the tidied operands, to the decimal places that they have. */
 export function subtract(a: number, b: number): number {
-  const difference = a - b;
-  const scale = Math.max(Math.abs(a), Math.abs(b));
-  return Math.abs(difference) <= scale * 1e-14 ? 0 : Number(difference.toPrecision(digitsLeft(difference, scale)));
+  const [x, y] = [tidy(a), tidy(b)];
+  const places = Math.max(places10(x), places10(y));
+  return places > 100 ? x - y : Number((x - y).toFixed(places)) || 0;
 }
 
-function digitsLeft(difference: number, scale: number): number {
-  const lost = Math.floor(Math.log10(scale / Math.abs(difference)));
-  return Math.min(15, Math.max(1, 15 - Math.max(0, lost)));
+/** How many decimal places the shortest way to write a number has. */
+function places10(value: number): number {
+  const [digits = '', exponent = '0'] = String(value).split('e');
+  return Math.max(0, (digits.split('.')[1]?.length ?? 0) - Number(exponent));
 }
 
 /** Neumaier's compensated sum. */

@@ -1,0 +1,378 @@
+import fc from 'fast-check';
+import { CoreError } from '../units';
+import { scoreEvent, type Attempt, type Entry, type EventRule } from '.';
+
+const crossing: EventRule = {
+  attempts: { allowed: 3, use: 'best', foul: 'drop' },
+  better: 'lower',
+  points: { kind: 'linear', from: [12, 0], to: [7, 100] },
+};
+const stop: EventRule = {
+  attempts: { allowed: 3, use: 'best', foul: 'drop' },
+  better: 'nearest',
+  target: 10,
+  points: { kind: 'deviation', start: 100, step: 0.05, perStep: 4, count: 'completed', overshoot: 10 },
+};
+const runs = (...values: (number | Attempt)[]): Attempt[] =>
+  values.map((value) => (typeof value === 'number' ? { value } : value));
+const entry = (team: string, ...values: (number | Attempt)[]): Entry => ({ team, attempts: runs(...values) });
+const one = (rule: EventRule, ...values: (number | Attempt)[]) =>
+  scoreEvent({ rule, entries: [entry('Flint', ...values)] }).results[0]!;
+const places = (rule: EventRule, entries: Entry[]) =>
+  scoreEvent({ rule, entries }).results.map((r) => `${r.place} ${r.team}`);
+const using = (use: EventRule['attempts']['use'], more: object = {}): EventRule => ({
+  attempts: { allowed: 5, use, foul: 'drop', ...more },
+  better: 'higher',
+  points: { kind: 'value' },
+});
+
+describe('which attempts count', () => {
+  test.each<[EventRule['attempts']['use'], number, number[]]>([
+    ['best', 9, [2]],
+    ['worst', 2, [3]],
+    ['last', 4, [4]],
+    ['sum', 20, [1, 2, 3, 4]],
+    ['mean', 5, [1, 2, 3, 4]],
+    ['median', 4.5, [1, 2, 3, 4]],
+  ])('%s of 5, 9, 2, 4', (use, counted, attempts) => {
+    expect(one(using(use), 5, 9, 2, 4)).toMatchObject({ counted, attempts, points: counted });
+  });
+
+  test('the mean of the best two, and of the one there is', () => {
+    const rule = using('mean-of-best', { count: 2 });
+    expect(one(rule, 5, 9, 2)).toMatchObject({ counted: 7, attempts: [2, 1] });
+    expect(one(rule, 5)).toMatchObject({ counted: 5, attempts: [1] });
+  });
+
+  test('the first of two equal bests is named', () => {
+    expect(one(using('best'), 5, 9, 9).attempts).toEqual([2]);
+  });
+});
+
+describe('fouls', () => {
+  const foul: Attempt = { value: 50, status: 'foul' };
+  const dnf: Attempt = { status: 'did-not-finish' };
+  const rule = (kind: EventRule['attempts']['foul']) => ({
+    ...using('best'),
+    attempts: { allowed: 3, use: 'best' as const, foul: kind },
+  });
+
+  test('dropped: as if not made', () => {
+    expect(one(rule('drop'), 3, foul).counted).toBe(3);
+    expect(one(rule('drop'), foul, dnf)).toMatchObject({ counted: null, points: 0, attempts: [] });
+  });
+  test('zero, where higher is better', () => {
+    expect(one(rule('zero'), foul).counted).toBe(0);
+    expect(() => one({ ...rule('zero'), better: 'lower' }, foul)).toThrow(/a zero would win/);
+  });
+  test('kept: measured where it left the lane; not finished is dropped', () => {
+    expect(one(rule('keep'), 3, foul).counted).toBe(50);
+    expect(one(rule('keep'), 3, dnf).counted).toBe(3);
+  });
+  test('a set value, for fouls and for runs not finished', () => {
+    expect(one(rule({ value: 1 }), dnf).counted).toBe(1);
+    expect(one(rule({ value: 1 }), foul, 0.5).counted).toBe(1);
+  });
+  test('a foul uses an attempt up', () => {
+    expect(() => one(rule('drop'), foul, foul, foul, 1)).toThrow(/at most 3 attempts are allowed/);
+  });
+});
+
+describe('points', () => {
+  const points = (rule: EventRule['points'], value: number, more: Partial<EventRule> = {}) =>
+    one({ ...using('best'), points: rule, ...more }, value).points;
+
+  test('bands: the strictest that fits, edges included', () => {
+    const bands = { kind: 'bands' as const, bands: [4, 8, 12].map((atLeast) => ({ atLeast, points: atLeast * 10 })) };
+    expect([3.9, 4, 7.99, 8, 40].map((v) => points(bands, v))).toEqual([0, 40, 40, 80, 120]);
+    const most = {
+      kind: 'bands' as const,
+      bands: [
+        { atMost: 10, points: 5 },
+        { atMost: 8, points: 9 },
+      ],
+    };
+    expect([8, 9, 11].map((v) => points(most, v, { better: 'lower' }))).toEqual([9, 5, 0]);
+  });
+
+  test('a straight line, clamped at both ends', () => {
+    expect([12.5, 12, 9.5, 7.9, 7, 6].map((v) => one(crossing, v).points)).toEqual([0, 0, 50, 82, 100, 100]);
+  });
+
+  test('deviation in completed, started and proportional steps', () => {
+    const at = (value: number, count: 'completed' | 'started' | 'proportional') =>
+      one({ ...stop, points: { kind: 'deviation', start: 100, step: 0.1, perStep: 10, count } }, value).points;
+    expect(at(9.75, 'completed')).toBe(80);
+    expect(at(9.75, 'started')).toBe(70);
+    expect(at(9.75, 'proportional')).toBe(75);
+    expect(at(9.7, 'completed')).toBe(70);
+    expect(at(9.7, 'started')).toBe(70);
+    expect(at(10.3, 'started')).toBe(70);
+  });
+
+  test('overshooting costs once, and the floor holds', () => {
+    expect(one(stop, 10.12).points).toBe(82);
+    expect(one(stop, 9.88).points).toBe(92);
+    expect(one(stop, 3).points).toBe(0);
+  });
+
+  test('relative to the best of the class, and to last season’s benchmark', () => {
+    const relative = (to: 'best' | number, better: 'higher' | 'lower') => ({
+      ...using('best'),
+      better,
+      points: { kind: 'relative' as const, to, max: 50 },
+    });
+    const entries = [entry('a', 4), entry('b', 8)];
+    const got = (rule: EventRule) =>
+      Object.fromEntries(scoreEvent({ rule, entries }).results.map((r) => [r.team, r.points]));
+    expect(got(relative('best', 'higher'))).toEqual({ a: 25, b: 50 });
+    expect(got(relative('best', 'lower'))).toEqual({ a: 50, b: 25 });
+    expect(got(relative(5, 'higher'))).toEqual({ a: 40, b: 80 });
+    expect(() => one(relative('best', 'higher'), -1)).toThrow(/negative/);
+    expect(one(relative('best', 'higher'), 0).points).toBe(50);
+  });
+
+  test('places: the same points for all who share one, or the average', () => {
+    const place = (shared: 'same' | 'average'): EventRule => ({
+      ...using('best'),
+      points: { kind: 'place', table: [10, 8, 6], shared },
+    });
+    const entries = [entry('a', 5), entry('b', 7), entry('c', 5), entry('d', 1), entry('e', 0)];
+    const got = (rule: EventRule) => scoreEvent({ rule, entries }).results.map((r) => [r.team, r.place, r.points]);
+    expect(got(place('same'))).toEqual([
+      ['b', 1, 10],
+      ['a', 2, 8],
+      ['c', 2, 8],
+      ['d', 4, 0],
+      ['e', 5, 0],
+    ]);
+    expect(got(place('average'))).toEqual([
+      ['b', 1, 10],
+      ['a', 2, 7],
+      ['c', 2, 7],
+      ['d', 4, 0],
+      ['e', 5, 0],
+    ]);
+  });
+});
+
+describe('formulas', () => {
+  const haul: EventRule = {
+    ...using('best'),
+    value: 'value / mass',
+    points: { kind: 'relative', to: 'best', max: 100 },
+  };
+
+  test('payload by carrier mass is formed before the best is chosen', () => {
+    const { results } = scoreEvent({
+      rule: haul,
+      entries: [
+        { team: 'heavy', attempts: runs(3000), facts: { mass: 1000 } },
+        { team: 'light', attempts: runs(2700, 2600), facts: { mass: 600 } },
+      ],
+    });
+    expect(results.map((r) => [r.team, r.counted, r.points])).toEqual([
+      ['light', 4.5, 100],
+      ['heavy', 3, 66.666666666667],
+    ]);
+  });
+
+  test('a fact that is missing is named', () => {
+    expect(() => one(haul, 5)).toThrow(/mass/);
+  });
+
+  test.each(['value +', 'value = 3', 'f(value)', 'value[0]', '"a"', 'import("fs")', 'cos', 'x'.repeat(201)])(
+    'the formula %s is refused',
+    (value) => expect(() => one({ ...haul, value }, 5)).toThrow(CoreError),
+  );
+
+  test('a division by zero has no silent number', () => {
+    expect(() => scoreEvent({ rule: haul, entries: [{ team: 'a', attempts: runs(1), facts: { mass: 0 } }] })).toThrow(
+      /no finite value/,
+    );
+  });
+});
+
+describe('penalties', () => {
+  const rule: EventRule = {
+    ...crossing,
+    penalties: { touched: { value: 0.5 }, late: { points: 15 }, banned: { disqualify: true } },
+  };
+  test('seconds are added before the best is chosen', () => {
+    expect(one(rule, { value: 8, penalties: { touched: 2 } }, 8.5)).toMatchObject({ counted: 8.5, attempts: [2] });
+  });
+  test('points are taken for the attempt that counts only, never below 0', () => {
+    expect(one(rule, { value: 8, penalties: { late: 1 } }, { value: 9, penalties: { late: 4 } }).points).toBe(65);
+    expect(one(rule, { value: 11.9, penalties: { late: 1 } }).points).toBe(0);
+  });
+  test('the disqualified stand behind all others', () => {
+    const entries = [entry('a', { value: 7, penalties: { banned: 1 } }), entry('b', 11), entry('c')];
+    expect(places(rule, entries)).toEqual(['1 b', '2 a', '2 c']);
+    expect(scoreEvent({ rule, entries }).results[1]).toMatchObject({ counted: null, points: 0 });
+  });
+  test('an unknown penalty or half of one is refused', () => {
+    expect(() => one(rule, { value: 8, penalties: { nothing: 1 } })).toThrow(/no penalty "nothing"/);
+    expect(() => one(rule, { value: 8, penalties: { late: 0.5 } })).toThrow(/whole number/);
+    expect(() => one(rule, { value: 8, penalties: JSON.parse('{"__proto__": 1}') as never })).toThrow(CoreError);
+  });
+});
+
+describe('places', () => {
+  const ties = (...rules: string[]): EventRule => ({ ...using('best'), ties: rules });
+  test('shared places leave a gap: 1, 2, 2, 4', () => {
+    expect(places(using('best'), [entry('a', 3), entry('b', 9), entry('c', 3), entry('d', 1)])).toEqual([
+      '1 b',
+      '2 a',
+      '2 c',
+      '4 d',
+    ]);
+  });
+  test('the next best attempt breaks a tie; having one more beats having none', () => {
+    expect(places(ties('next-best'), [entry('a', 9, 2), entry('b', 9, 5), entry('c', 9)])).toEqual([
+      '1 b',
+      '2 a',
+      '3 c',
+    ]);
+  });
+  test('fewest attempts counts those made up to the best, fouls included', () => {
+    const foul: Attempt = { status: 'foul' };
+    expect(places(ties('fewest-attempts'), [entry('a', foul, 9), entry('b', 9, 1, 1)])).toEqual(['1 b', '2 a']);
+  });
+  test('a fact breaks a tie in the direction asked for', () => {
+    const entries = [
+      { ...entry('a', 9), facts: { mass: 800 } },
+      { ...entry('b', 9), facts: { mass: 700 } },
+    ];
+    expect(places(ties('lower:mass'), entries)).toEqual(['1 b', '2 a']);
+    expect(places(ties('higher:mass'), entries)).toEqual(['1 a', '2 b']);
+    expect(() => places(ties('lower:mass'), [entry('a', 9), entry('b', 9)])).toThrow(/needs the mass of/);
+  });
+  test('points lead, then the counted value', () => {
+    const bands: EventRule = { ...crossing, points: { kind: 'bands', bands: [{ atMost: 9, points: 10 }] } };
+    expect(places(bands, [entry('a', 8.9), entry('b', 8.2), entry('c', 9.1)])).toEqual(['1 b', '2 a', '3 c']);
+  });
+});
+
+describe('the sentences', () => {
+  test('reproduce the arithmetic with the attempt’s number', () => {
+    expect(one(stop, 9.7, 10.12).because.join(' ')).toBe(
+      'Attempt 2 (10.12) counts as the best: 2 made, 3 allowed. 10.12 is 0.12 from 10, 2 steps of 0.05 (completed): 100 − 2 × 4 − 10 for overshooting = 82.',
+    );
+    expect(one(crossing).because).toEqual(['No attempt yet: 0 points, after all others.']);
+  });
+});
+
+describe('properties', () => {
+  const value = fc.integer({ min: 0, max: 2000 }).map((n) => n / 100);
+  const status = fc.constantFrom(
+    'ok' as const,
+    'ok' as const,
+    'ok' as const,
+    'foul' as const,
+    'did-not-finish' as const,
+  );
+  const attempt = fc.record({ value, status });
+  const field = fc
+    .array(fc.array(attempt, { maxLength: 3 }), { minLength: 1, maxLength: 8 })
+    .map((teams) => teams.map((attempts, i): Entry => ({ team: `T${i}`, attempts })));
+  const rules = fc.constantFrom<EventRule>(
+    crossing,
+    stop,
+    { ...using('mean'), attempts: { allowed: 3, use: 'mean', foul: 'drop' } },
+    {
+      ...crossing,
+      ties: ['next-best', 'fewest-attempts'],
+    },
+  );
+  const table = (rule: EventRule, entries: Entry[]) =>
+    new Map(scoreEvent({ rule, entries }).results.map((r) => [r.team, r]));
+
+  test('the order of entries never matters', () => {
+    fc.assert(
+      fc.property(rules, field, fc.infiniteStream(fc.nat()), (rule, entries, dice) => {
+        const mixed = entries
+          .map((e) => ({ e, at: dice.next().value as number }))
+          .sort((a, b) => a.at - b.at)
+          .map(({ e }) => e);
+        const [a, b] = [table(rule, entries), table(rule, mixed)];
+        for (const [team, row] of a) expect(b.get(team)).toEqual(row);
+      }),
+    );
+  });
+
+  test('a better attempt never lowers a place', () => {
+    fc.assert(
+      fc.property(field, fc.nat(7), value, (entries, who, gain) => {
+        const chosen = entries[who % entries.length]!;
+        const before = table(crossing, entries).get(chosen.team)!;
+        const improved = entries.map((e) =>
+          e === chosen ? { ...e, attempts: e.attempts.map((a) => ({ ...a, value: Math.max(0, a.value! - gain) })) } : e,
+        );
+        expect(table(crossing, improved).get(chosen.team)!.place).toBeLessThanOrEqual(before.place);
+      }),
+    );
+  });
+
+  test('points stay within their bounds', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(crossing, stop), field, (rule, entries) => {
+        for (const { points, counted } of scoreEvent({ rule, entries }).results) {
+          expect(points).toBeGreaterThanOrEqual(0);
+          expect(points).toBeLessThanOrEqual(100);
+          if (counted === null) expect(points).toBe(0);
+        }
+      }),
+    );
+  });
+
+  test('against a plain second computation of the best and its place', () => {
+    fc.assert(
+      fc.property(field, (entries) => {
+        const best = (e: Entry) => Math.min(...e.attempts.filter((a) => a.status === 'ok').map((a) => a.value!));
+        const share = (x: number) => Math.min(1, Math.max(0, (12 - x) / 5));
+        const found = table(crossing, entries);
+        for (const e of entries) {
+          const mine = best(e);
+          const ahead = entries.filter((o) => best(o) < mine && Number.isFinite(best(o)));
+          expect(found.get(e.team)!.place).toBe(ahead.length + 1);
+          expect(found.get(e.team)!.points).toBeCloseTo(Number.isFinite(mine) ? share(mine) * 100 : 0, 9);
+        }
+      }),
+    );
+  });
+});
+
+test.each<[string, unknown]>([
+  ['a team twice', { rule: crossing, entries: [entry('a', 1), entry('a', 2)] }],
+  ['no list of entries', { rule: crossing }],
+  ['a value that is missing', { rule: crossing, entries: [entry('a', {})] }],
+  ['a value that is not finite', { rule: crossing, entries: [entry('a', NaN)] }],
+  ['an unknown status', { rule: crossing, entries: [entry('a', { value: 1, status: 'late' as never })] }],
+  ['no attempts allowed', { rule: { ...crossing, attempts: { ...crossing.attempts, allowed: 0 } }, entries: [] }],
+  ['an unknown use', { rule: { ...crossing, attempts: { ...crossing.attempts, use: 'middle' } }, entries: [] }],
+  ['nearest without a target', { rule: { ...stop, target: undefined }, entries: [] }],
+  [
+    'mixed bands',
+    {
+      rule: {
+        ...crossing,
+        points: {
+          kind: 'bands',
+          bands: [
+            { atLeast: 1, points: 1 },
+            { atMost: 2, points: 1 },
+          ],
+        },
+      },
+      entries: [],
+    },
+  ],
+  ['no band', { rule: { ...crossing, points: { kind: 'bands', bands: [] } }, entries: [] }],
+  ['a line of one point', { rule: { ...crossing, points: { kind: 'linear', from: [1, 0], to: [1, 5] } }, entries: [] }],
+  ['a step of 0', { rule: { ...stop, points: { ...stop.points, step: 0 } }, entries: [] }],
+  ['relative to a target', { rule: { ...stop, points: { kind: 'relative', to: 'best', max: 1 } }, entries: [] }],
+  ['an unknown tie rule', { rule: { ...crossing, ties: ['age'] }, entries: [] }],
+  ['an unknown kind of points', { rule: { ...crossing, points: { kind: 'luck' } }, entries: [] }],
+])('%s throws', (_name, input) => {
+  expect(() => scoreEvent(input as Parameters<typeof scoreEvent>[0])).toThrow(CoreError);
+});
