@@ -18,7 +18,19 @@ const shared = {
 const config = {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts'] },
-    { ...shared, displayName: 'db', testMatch: ['<rootDir>/tests/db/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'db',
+      testMatch: ['<rootDir>/tests/db/**/*.test.ts'],
+      globalSetup: '<rootDir>/tests/db/setUp.mjs',
+      globalTeardown: '<rootDir>/tests/db/tearDown.mjs',
+      // The framework's request context: tests say who asks by setting the cookies of tests/db/request.ts.
+      moduleNameMapper: {
+        ...shared.moduleNameMapper,
+        '^next/headers$': '<rootDir>/tests/db/request.ts',
+        '^next/navigation$': '<rootDir>/tests/db/request.ts',
+      },
+    },
   ],
 };
 export default config;

@@ -107,7 +107,7 @@ describe('properties', () => {
   const teams = ['A', 'B', 'C', 'D', 'E'];
   const scores = fc
     .tuple(...teams.map(() => fc.option(fc.integer({ min: 0, max: 100 }), { freq: 6 })))
-    .map((values) => Object.fromEntries(teams.map((team, i) => [team, values[i]!])));
+    .map((values) => Object.fromEntries(teams.map((team, i) => [team, values[i] ?? null])));
   const field = fc.array(fc.record({ scores, weight: fc.integer({ min: 1, max: 9 }) }), { minLength: 1, maxLength: 4 });
   const kinds = fc.constantFrom<Component['as']>('points', 'percent-of-max', 'percent-of-best', 'z-score', 'place-sum');
   const build = (as: Component['as'], parts: { scores: Component['scores']; weight: number }[]) =>

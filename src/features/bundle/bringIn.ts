@@ -273,7 +273,9 @@ function inSi(value: number | null, unit: string | null, dimension: string | und
 
 /** What the format can't say: time zone, dimensions, units, patterns and rules that the core can work with. */
 function checkSense(bundle: Bundle) {
-  const { project, parameters, sections, events, instruments } = bundle;
+  const { project, parameters, requirements, protocols, sections, events, instruments } = bundle;
+  const dimensionOf = (name: string | null) =>
+    parameters.find((one) => one.name === name)?.dimension as Dimension | undefined;
   if (!isTimeZone(project.timeZone)) throw new FieldError('file', `The time zone "${project.timeZone}" is not known.`);
   try {
     for (const { name, dimension } of [...parameters, ...instruments]) {
@@ -281,6 +283,12 @@ function checkSense(bundle: Bundle) {
         throw new CoreError(`"${name}" has the unknown dimension ${dimension}.`);
     }
     instruments.forEach((i) => checkDimension(i.unit, i.dimension as Dimension));
+    for (const { unit, parameter } of [...requirements, ...protocols]) {
+      const dimension = dimensionOf(parameter);
+      if (unit !== null && dimension) checkDimension(unit, dimension);
+    }
+    for (const { value, unit } of protocols.flatMap((protocol) => protocol.conditions))
+      convert({ value, from: unit, to: unit });
     sections.forEach((s) => meetings({ pattern: s.pattern, from: s.firstDay, to: s.lastDay, extra: s.extra }));
     events.forEach((e) => checkRule(e.rule));
   } catch (error) {

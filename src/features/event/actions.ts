@@ -4,7 +4,7 @@ import { checkRule } from '@/core/scoring';
 import { CoreError, type Dimension } from '@/core/units';
 import { json } from '@/db/connection';
 import { FieldError, type Outcome } from '@/server/outcome';
-import { perform } from '@/server/perform';
+import { perform, type Work } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { eventForm, ruleOf } from './rule';
@@ -33,6 +33,7 @@ export async function saveEvent(input: unknown): Promise<Outcome<{ id: string }>
           { dimension: Dimension }[]
         >`select dimension from protocol where id = ${input.protocolId} and project_id = ${projectId}`;
         if (!protocol) throw new FieldError('protocolId', 'This protocol is not part of the project.');
+        if (input.id) await checkRuns(work, input.id, rule.attempts.allowed, protocol.dimension);
         const values = {
           name: input.name,
           protocolId: input.protocolId,
@@ -46,4 +47,20 @@ export async function saveEvent(input: unknown): Promise<Outcome<{ id: string }>
     },
     input,
   );
+}
+
+/** Runs that are recorded stay countable: the rule can't allow fewer attempts, nor the protocol measure something else. */
+async function checkRuns(
+  { tx, projectId }: Work,
+  eventId: string,
+  allowed: number,
+  dimension: Dimension,
+): Promise<void> {
+  const [runs] = await tx<[{ most: number | null; other: string | null }]>`
+    select max(attempt) as most, max(dimension) filter (where dimension <> ${dimension}) as other from trial
+    where event_id = ${eventId} and project_id = ${projectId} and taken_back_at is null`;
+  if ((runs.most ?? 0) > allowed)
+    throw new FieldError('allowed', `A team has ${runs.most} attempts recorded; take those back first.`);
+  if (runs.other)
+    throw new FieldError('protocolId', `Runs in ${runs.other} are recorded; this protocol measures ${dimension}.`);
 }

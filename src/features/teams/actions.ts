@@ -39,7 +39,7 @@ export async function importRoster(
         if (roster.problem) throw new FieldError('text', roster.problem);
         const rows = roster.rows.filter((row) => !row.problem);
         if (rows.length === 0) throw new FieldError('text', 'No row of this roster can be taken.');
-        const { people, accounts } = await findOrMake(tx, rows);
+        const { people, accounts } = await findOrMake(tx, sectionId, rows);
         const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);
         await tx`insert into enrolment ${tx(people.map(({ id }) => ({ projectId, sectionId, accountId: id })))}
           on conflict (project_id, account_id) do nothing`;
@@ -124,13 +124,18 @@ async function checkAgainst(tx: Tx, projectId: string, sectionId: string, roster
   return roster;
 }
 
-async function findOrMake(tx: Tx, rows: RosterRow[]) {
+/** The student of a row: by student number, or without one by the name in the section; else a new account. */
+async function findOrMake(tx: Tx, sectionId: string, rows: RosterRow[]) {
   const numbers = rows.map((row) => row.number).filter(Boolean);
-  const known = await tx<{ id: string; studentNumber: string }[]>`
-    select id, student_number from account where kind = 'student' and student_number = any(${numbers})`;
-  const existing = rows.flatMap((row) =>
-    known.filter((one) => one.studentNumber === row.number).map(({ id }) => ({ id, row })),
-  );
+  const known = await tx<{ id: string; number: string | null; name: string | null }[]>`
+    select id, student_number as number, null as name from account
+    where kind = 'student' and student_number = any(${numbers})
+    union all select a.id, null, lower(a.name) from account a join enrolment e on e.account_id = a.id
+    where e.section_id = ${sectionId}`;
+  const existing = rows.flatMap((row) => {
+    const found = known.find((one) => (row.number ? one.number === row.number : one.name === row.name.toLowerCase()));
+    return found ? [{ id: found.id, row }] : [];
+  });
   const missing = rows.filter((row) => !existing.some((one) => one.row === row));
   if (missing.length === 0) return { people: existing, accounts: [] };
   const logins = await tx<{ login: string }[]>`select lower(login) as login from account`;

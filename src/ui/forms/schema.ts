@@ -1,3 +1,4 @@
+import { isValid, parseISO } from 'date-fns';
 import * as yup from 'yup';
 import { CoreError, readNumber } from '@/core/numbers';
 
@@ -20,7 +21,8 @@ export function date(what: string) {
   return yup
     .string()
     .required(`${what} is needed.`)
-    .matches(/^\d{4}-\d\d-\d\d$/, `${what} is a date like 2026-10-05.`);
+    .matches(/^\d{4}-\d\d-\d\d$/, `${what} is a date like 2026-10-05.`)
+    .test('exists', `${what} is no day of the calendar.`, (text) => !text || isValid(parseISO(text)));
 }
 
 /** An id of one of our things. */

@@ -1,0 +1,207 @@
+import { randomUUID } from 'node:crypto';
+import { json, pool, type Tx } from '@/db/connection';
+import { problemOf } from '@/db/problems';
+import { bySystem, demoProject, ownDatabase, type DemoProject } from './database';
+
+ownDatabase();
+let p: DemoProject;
+let other: DemoProject;
+beforeAll(async () => {
+  p = await demoProject('own');
+  other = await demoProject('other');
+});
+
+/** The constraint that refuses a write, or the code where it has no name of its own. */
+async function refusal(run: (tx: Tx) => Promise<unknown>): Promise<string> {
+  try {
+    await bySystem(run);
+  } catch (error) {
+    const { code, constraint_name: name } = error as { code: string; constraint_name?: string };
+    return name ?? code;
+  }
+  throw new Error('was accepted');
+}
+
+const trial = (tx: Tx, more: object = {}) => {
+  const row = {
+    id: randomUUID(),
+    projectId: p.id,
+    sectionId: p.sections['2']!,
+    eventId: p.events['Crossing time']!,
+    teamId: p.teams.Flint!,
+    iterationId: p.iteration['Flint 3']!,
+    attempt: null,
+    status: 'ok',
+    value: 8,
+    unit: 's',
+    valueSi: 8,
+    dimension: 'time',
+    instrumentId: p.instruments['Two stopwatches']!,
+    runAt: new Date(),
+    ...more,
+  };
+  return tx`insert into trial ${tx(row as never)}`;
+};
+
+describe('runs', () => {
+  test.each<[string, object, RegExp]>([
+    ['a run without a value', { value: null, unit: null, valueSi: null }, /trial_has_value/],
+    ['a value without its SI value', { valueSi: null }, /trial_value_has_unit/],
+    ['a negative time', { value: -1, valueSi: -1 }, /trial_not_negative/],
+    ['an attempt that is recorded', { attempt: 1 }, /trial_attempt_key/],
+    ['an unknown status', { status: 'late' }, /trial_status_check/],
+    ['infinity', { value: Infinity }, /finite_number/],
+  ])('%s', async (_name, more, constraint) => {
+    expect(await refusal((tx) => trial(tx, more))).toMatch(constraint);
+  });
+
+  test('a fourth attempt where three are allowed', async () => {
+    const refused = await refusal((tx) => trial(tx, { attempt: 4 }));
+    expect(refused).toBe('trial_within_allowed');
+    expect(problemOf({ code: '23514', constraint_name: refused })!.message).toMatch(/practice run/);
+  });
+
+  test('a team of another section, and things of another project', async () => {
+    expect(await refusal((tx) => trial(tx, { sectionId: p.sections['5'] }))).toMatch(
+      /trial_project_id_section_id_team/,
+    );
+    expect(await refusal((tx) => trial(tx, { teamId: other.teams.Flint }))).toMatch(/fkey/);
+    expect(await refusal((tx) => trial(tx, { eventId: other.events['Crossing time'] }))).toMatch(/fkey/);
+    expect(await refusal((tx) => trial(tx, { iterationId: p.iteration['Marl 2'] }))).toMatch(
+      /trial_project_id_team_id_iteration/,
+    );
+    expect(await refusal((tx) => trial(tx, { instrumentId: p.instruments['Kitchen scale'] }))).toMatch(/instrument/);
+  });
+
+  test('an attempt taken back frees its number', async () => {
+    await bySystem(async (tx) => {
+      await tx`update trial set taken_back_at = now() where project_id = ${p.id} and event_id = ${p.events['Crossing time']!}
+        and team_id = ${p.teams.Flint!} and attempt = 3`;
+      await trial(tx, { attempt: 3 });
+    });
+  });
+
+  test('fewer attempts can’t be allowed than are recorded', async () => {
+    const rule = (allowed: number) => ({ attempts: { allowed, use: 'best', foul: 'drop' } });
+    const event = p.events['Crossing time']!;
+    const agrees = (tx: Tx) => tx`update event set rule = ${json(tx, rule(2))} where id = ${event}`;
+    expect(await refusal(agrees)).toBe('event_rule_agrees');
+  });
+});
+
+describe('measurements, requirements and the rest', () => {
+  const measurement = (tx: Tx, more: object) => {
+    const row = {
+      projectId: p.id,
+      iterationId: p.iteration['Flint 2']!,
+      parameterId: p.parameters['Carrier mass']!,
+      dimension: 'mass',
+      measuredOn: '2026-10-01',
+      value: 900,
+      unit: 'g',
+      valueSi: 0.9,
+      ...more,
+    };
+    return tx`insert into measurement ${tx(row as never)}`;
+  };
+
+  test.each<[string, object, RegExp]>([
+    ['a second value of one parameter', {}, /measurement_once/],
+    ['a mass that is an answer', { answer: true, value: null, iterationId: 'Flint 1' }, /measurement_/],
+  ])('%s', async (_name, more, constraint) => {
+    const fixed = 'iterationId' in more ? { ...more, iterationId: p.iteration['Flint 1'] } : more;
+    expect(await refusal((tx) => measurement(tx, fixed))).toMatch(constraint);
+  });
+
+  test('a negative mass', async () => {
+    const change = (tx: Tx) =>
+      tx`update measurement set value = -5 where iteration_id = ${p.iteration['Flint 2']!} and dimension = 'mass'`;
+    expect(await refusal(change)).toBe('measurement_not_negative');
+  });
+
+  test('a requirement must be whole', async () => {
+    const change = (set: (tx: Tx) => Promise<unknown>) => refusal(set);
+    const where = (tx: Tx) => tx`project_id = ${p.id} and code = 'R-01'`;
+    expect(await change((tx) => tx`update requirement set value = null where ${where(tx)}`)).toBe(
+      'requirement_limit_is_whole',
+    );
+    expect(await change((tx) => tx`update requirement set statement_id = null where ${where(tx)}`)).toBe(
+      'requirement_client_source_named',
+    );
+    expect(await change((tx) => tx`update requirement set code = 'R-02' where ${where(tx)}`)).toBe(
+      'requirement_code_key',
+    );
+    expect(await change((tx) => tx`update requirement set code = 'first' where ${where(tx)}`)).toMatch(/code_check/);
+  });
+
+  test('an iteration is not its own parent, nor the child of another team', async () => {
+    const parent = (id: string) =>
+      refusal((tx) => tx`update iteration set parent_id = ${id} where id = ${p.iteration['Flint 2']!}`);
+    expect(await parent(p.iteration['Flint 2']!)).toBe('iteration_not_its_parent');
+    expect(await parent(p.iteration['Marl 1']!)).toMatch(/parent/);
+  });
+
+  test('days in order, and data kept past the event', async () => {
+    expect(await refusal((tx) => tx`update section set last_day = '2020-01-01' where project_id = ${p.id}`)).toBe(
+      'section_days_in_order',
+    );
+    expect(await refusal((tx) => tx`update project set retention_until = '2020-01-01' where id = ${p.id}`)).toBe(
+      'project_kept_past_event',
+    );
+  });
+
+  test('a score lies within its criterion and belongs to its rubric', async () => {
+    expect(await refusal((tx) => tx`update score set points = 36 where project_id = ${p.id}`)).toBe('score_within_max');
+    expect(await refusal((tx) => tx`update score set points = -1 where project_id = ${p.id}`)).toMatch(/not_negative/);
+  });
+
+  test('a component has one source, and its most where it needs one', async () => {
+    const change = (tx: Tx) =>
+      tx`update component set event_id = null where project_id = ${p.id} and rubric_id is null`;
+    expect(await refusal(change)).toBe('component_has_one_source');
+    expect(
+      await refusal(
+        (tx) => tx`update component set counts_as = 'percent-of-max', max = null where project_id = ${p.id}`,
+      ),
+    ).toBe('component_max_given');
+  });
+
+  test('a judge’s link names rubric and judge', async () => {
+    const row = { projectId: p.id, purpose: 'judge', label: 'J', tokenHash: Buffer.alloc(32), endsAt: new Date() };
+    expect(await refusal((tx) => tx`insert into access_link ${tx(row)}`)).toBe('access_link_judge_scoped');
+  });
+
+  test('a picture has at most 10 MB and a type that browsers show', async () => {
+    const picture = (tx: Tx, mime: string, size: number) => {
+      const row = {
+        projectId: p.id,
+        teamId: p.teams.Flint!,
+        objectKind: 'iteration',
+        objectId: p.iteration['Flint 1']!,
+        mime,
+        bytes: Buffer.alloc(size),
+        sha256: Buffer.alloc(32),
+        id: randomUUID(),
+      };
+      return tx`insert into attachment ${tx(row as never)}`;
+    };
+    await bySystem((tx) => picture(tx, 'image/png', 10 * 1024 * 1024));
+    expect(await refusal((tx) => picture(tx, 'image/png', 10 * 1024 * 1024 + 1))).toMatch(/bytes/);
+    expect(await refusal((tx) => picture(tx, 'text/html', 10))).toMatch(/mime/);
+  });
+});
+
+test('every constraint that has words for people exists', async () => {
+  const { readFileSync } = await import('node:fs');
+  const named = [...readFileSync('src/db/problems.ts', 'utf8').matchAll(/^ {2}([a-z_]+): \{/gm)].map(
+    (match) => match[1]!,
+  );
+  expect(named.length).toBeGreaterThan(20);
+  const known = await pool()<{ name: string }[]>`
+    select conname as name from pg_constraint union select indexname from pg_indexes where schemaname = 'public'`;
+  const raised = readFileSync('src/db/migrations/0001_ground.sql', 'utf8');
+  const missing = named.filter(
+    (name) => !known.some((one) => one.name === name) && !raised.includes(`constraint = '${name}'`),
+  );
+  expect(missing).toEqual([]);
+});

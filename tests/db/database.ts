@@ -1,0 +1,125 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import postgres from 'postgres';
+import { connect, pool, type Tx } from '@/db/connection';
+import { bringIn } from '@/features/bundle/bringIn';
+import type { Bundle } from '@/features/bundle/format';
+import { makeLink, type LinkWanted } from '@/features/links/commands';
+import { LINK_COOKIE, SESSION_COOKIE } from '@/server/actor';
+import type { Outcome } from '@/server/outcome';
+import { newToken, tokenHash } from '@/server/secrets';
+import { writeAs } from '@/server/write';
+import { holding } from './request';
+
+const SYSTEM = { kind: 'system' as const, id: null, name: 'Test' };
+
+/** A database of its own for a test file, cloned from the template; the app's pool uses it. */
+export function ownDatabase(template = 'template_ironstone'): void {
+  const name = `test_${randomUUID().slice(0, 8)}`;
+  const cluster = process.env.IRONSTONE_TEST_CLUSTER!;
+  const admin = postgres(cluster, { max: 1, onnotice: () => {} });
+  beforeAll(async () => {
+    await admin.unsafe(`create database ${name} template ${template}`);
+    process.env.DATABASE_URL = cluster.replace(/\/postgres$/, `/${name}`);
+  });
+  afterAll(async () => {
+    await pool().end();
+    await admin.unsafe(`drop database ${name} with (force)`);
+    await admin.end();
+  });
+}
+
+/** A second connection to the same database. */
+export function otherConnection() {
+  return connect(process.env.DATABASE_URL!, 1);
+}
+
+/** Writes as the program itself. */
+export function bySystem<R>(run: (tx: Tx) => Promise<R>): Promise<R> {
+  return writeAs(SYSTEM, 'test', run);
+}
+
+export function demoBundle(): Bundle {
+  return JSON.parse(readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8')) as Bundle;
+}
+
+export async function makeAccount(kind: 'instructor' | 'student', login: string, name = login): Promise<string> {
+  return bySystem(async (tx) => {
+    const [row] = await tx<[{ id: string }]>`
+      insert into account (kind, login, name) values (${kind}, ${login}, ${name}) returning id`;
+    return row.id;
+  });
+}
+
+/** The demo project with its own instructor; names of things lead to their ids. */
+export async function demoProject(login: string, bundle: Bundle = demoBundle()) {
+  const instructorId = await makeAccount('instructor', login);
+  const { id } = await bySystem((tx) => bringIn(tx, bundle, { instructorId }));
+  const sql = pool();
+  const named = async (table: string): Promise<Record<string, string>> => {
+    const rows = await sql<{ id: string; name: string }[]>`select id, name from ${sql(table)} where project_id = ${id}`;
+    return Object.fromEntries(rows.map((row) => [row.name, row.id]));
+  };
+  const iterations = await sql<{ key: string; id: string }[]>`
+    select t.name || ' ' || i.number as key, i.id from iteration i join team t on t.id = i.team_id where i.project_id = ${id}`;
+  const members = await sql<{ team: string; accountId: string }[]>`
+    select t.name as team, m.account_id from team_member m join team t on t.id = m.team_id
+    where m.project_id = ${id} order by m.account_id`;
+  const [teams, sections, events, instruments, parameters, rubrics] = [
+    await named('team'),
+    await named('section'),
+    await named('event'),
+    await named('instrument'),
+    await named('parameter'),
+    await named('rubric'),
+  ];
+  const studentOf = (team: string) => members.find((one) => one.team === team)!.accountId;
+  const iteration = Object.fromEntries(iterations.map((one) => [one.key, one.id]));
+  return { id, instructorId, teams, sections, events, instruments, parameters, rubrics, iteration, studentOf };
+}
+export type DemoProject = Awaited<ReturnType<typeof demoProject>>;
+
+/** From now on this person asks. */
+export async function asPerson(accountId: string): Promise<void> {
+  const token = newToken();
+  await pool()`insert into session (token_hash, account_id, expires_at) values (${tokenHash(token)}, ${accountId}, now() + interval '1 hour')`;
+  holding({ [SESSION_COOKIE]: token });
+}
+
+/** From now on the holder of a new link asks. */
+export async function asLink(projectId: string, wanted: Omit<LinkWanted, 'endsOn'>): Promise<void> {
+  const path = await bySystem((tx) => makeLink(tx, projectId, { ...wanted, endsOn: '2099-01-01' }));
+  holding({ [LINK_COOKIE]: path.replace('/l/', '') });
+}
+
+/** From now on a stranger asks. */
+export function asVisitor(): void {
+  holding({});
+}
+
+/** The result of a write that must have been done. */
+export function done<R>(outcome: Outcome<R>): R {
+  if (!outcome.ok) throw new Error(`refused: ${outcome.message} ${JSON.stringify(outcome.errors ?? {})}`);
+  return outcome.result;
+}
+
+/** The messages of a write that must have been refused, by field. */
+export function refused(outcome: Outcome): Record<string, string> {
+  if (outcome.ok) throw new Error(`was done: ${JSON.stringify(outcome.result)}`);
+  return outcome.errors ?? { '': outcome.message };
+}
+
+/** Every row count of the database, to show that nothing was half written. */
+export async function rowCounts(): Promise<Record<string, number>> {
+  const sql = pool();
+  const tables = await sql<{ name: string }[]>`
+    select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1`;
+  const counts = await Promise.all(
+    tables.map(async ({ name }) => {
+      const [row] = await sql<[{ n: number }]>`select count(*) as n from ${sql(name)}`;
+      return [name, row.n] as const;
+    }),
+  );
+  return Object.fromEntries(counts);
+}

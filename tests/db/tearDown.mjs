@@ -1,0 +1,4 @@
+/** Stops the tests' cluster. */
+export default function tearDown() {
+  globalThis.ironstoneCluster?.stop();
+}
