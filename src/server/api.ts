@@ -30,7 +30,7 @@ export function refuseForeign(request: Request): Response | null {
   const site = request.headers.get('sec-fetch-site');
   const foreign =
     (site && site !== 'same-origin' && site !== 'none') ||
-    (origin && new URL(origin).host !== request.headers.get('host'));
+    (origin && (!URL.canParse(origin) || new URL(origin).host !== request.headers.get('host')));
   return foreign ? reply({ ok: false, denied: true, message: 'Writes are accepted from this app only.' }, 403) : null;
 }
 

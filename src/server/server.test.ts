@@ -1,0 +1,142 @@
+import { csv } from './download';
+import { inZone, isTimeZone, projectNow } from './clock';
+import { loginFor } from './logins';
+import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './policy';
+import { refuseForeign } from './api';
+import { readMeasured } from './measure';
+import { FieldError } from './outcome';
+
+describe('policy', () => {
+  const ROLES: Role[] = ['instructor', 'student', 'client', 'judge', 'board', 'visitor'];
+  const can = (permission: Permission, role: Role, own = false, released = false) =>
+    may(permission, { role, own, released });
+
+  test('a visitor may do nothing in a project', () => {
+    for (const permission of Object.keys(POLICY) as Permission[])
+      for (const flag of [false, true]) expect(can(permission, 'visitor', flag, flag)).toBe(false);
+  });
+
+  test('a student reads and writes the own team’s work, and reads others’ once it is released', () => {
+    for (const what of ['iteration', 'trial'] as const) {
+      expect(can(`${what}.read`, 'student', true)).toBe(true);
+      expect(can(`${what}.read`, 'student', false, true)).toBe(true);
+      expect(can(`${what}.read`, 'student', false, false)).toBe(false);
+      expect(can(`${what}.write`, 'student', true)).toBe(true);
+      expect(can(`${what}.write`, 'student', false, true)).toBe(false);
+    }
+  });
+
+  test('only instructors lead: rules, rosters, links, publishing and history', () => {
+    const led = (Object.keys(POLICY) as Permission[]).filter((name) =>
+      /\.write$|export|history|reset|release/.test(name),
+    );
+    const others = led.filter((name) => !['iteration.write', 'trial.write', 'score.write'].includes(name));
+    expect(others.length).toBeGreaterThan(10);
+    for (const name of others) expect(ROLES.filter((role) => can(name, role, true, true))).toEqual(['instructor']);
+  });
+
+  test('grades: a judge writes own scores, no student reads a score, places are seen once published', () => {
+    expect(ROLES.filter((role) => can('score.write', role, true))).toEqual(['judge']);
+    expect(can('score.write', 'judge', false)).toBe(false);
+    expect(ROLES.filter((role) => can('score.read', role, true, true))).toEqual(['instructor']);
+    expect(can('standings.read', 'student', true, false)).toBe(false);
+    expect(can('standings.read', 'board', false, true)).toBe(true);
+    expect(can('trace.read', 'student', false, true)).toBe(false);
+  });
+
+  test('a client reads the brief and nothing else of a project’s pages', () => {
+    const readable = (Object.keys(POLICY) as Permission[]).filter((name) => can(name, 'client', true, true));
+    expect(readable.sort()).toEqual(['brief.read', 'client.page']);
+  });
+
+  test('every door names a permission that exists', () => {
+    const open = ['anybody', 'signed-in', 'instructor', ...Object.keys(POLICY)];
+    for (const door of [...Object.values(ROUTES), ...Object.values(ACTIONS)]) expect(open).toContain(door);
+  });
+});
+
+describe('clock', () => {
+  const project = { pinnedNow: '2026-10-26T10:02', timeZone: 'UTC' };
+  afterEach(() => void delete process.env.IRONSTONE_TODAY);
+  test('the pinned present holds, and IRONSTONE_TODAY goes before it', () => {
+    expect(projectNow(project)).toBe('2026-10-26T10:02');
+    process.env.IRONSTONE_TODAY = '2026-10-30';
+    expect(projectNow(project)).toBe('2026-10-30T12:00');
+    process.env.IRONSTONE_TODAY = '2026-10-30T08:15';
+    expect(projectNow(project)).toBe('2026-10-30T08:15');
+    process.env.IRONSTONE_TODAY = 'tomorrow';
+    expect(projectNow(project)).toBe('2026-10-26T10:02');
+  });
+  test('an instant is told in the project’s zone', () => {
+    expect(inZone(new Date('2026-03-01T23:30:00Z'), 'Asia/Tokyo')).toBe('2026-03-02T08:30');
+    expect(isTimeZone('Europe/Berlin')).toBe(true);
+    expect(isTimeZone('Moon/Crater')).toBe(false);
+  });
+});
+
+test('files for spreadsheets run no formula and keep negative numbers', () => {
+  const text = csv(
+    ['team', 'value'],
+    [
+      ['=1+1', -2.5],
+      ['@here', '+3'],
+      ['-rm', 4],
+      ['a "b", c', null],
+    ],
+  );
+  expect(text).toBe('\uFEFFteam,value\r\n"\'=1+1",-2.5\r\n"\'@here","\'+3"\r\n"\'-rm",4\r\n"a ""b"", c",\r\n');
+});
+
+test('sign-in names are made of names, numbered when taken', () => {
+  const taken = new Set(['ada.f']);
+  expect(['Ada Fern', 'Zoë Óðins', 'Prince', '李 雷', '...'].map((name) => loginFor(name, taken))).toEqual([
+    'ada.f2',
+    'zoe.o',
+    'prince',
+    '李.雷',
+    'student',
+  ]);
+});
+
+describe('foreign writes', () => {
+  const request = (headers: Record<string, string>) =>
+    new Request('http://h.test/api', { method: 'POST', headers: { host: 'h.test', ...headers } });
+  test.each([{}, { origin: 'http://h.test' }, { 'sec-fetch-site': 'same-origin' }, { 'sec-fetch-site': 'none' }])(
+    '%p is ours',
+    (headers) => expect(refuseForeign(request(headers as unknown as Record<string, string>))).toBeNull(),
+  );
+  test.each([
+    { origin: 'http://evil.test' },
+    { 'sec-fetch-site': 'cross-site' },
+    { 'sec-fetch-site': 'same-site' },
+    { origin: 'null' },
+  ])('%p is refused', (headers) =>
+    expect(refuseForeign(request(headers as unknown as Record<string, string>))?.status).toBe(403),
+  );
+});
+
+describe('measured values', () => {
+  test('are kept as entered, with their SI value', () => {
+    const notes: string[] = [];
+    expect(readMeasured('', '12,5', 'cm', 'length', notes)).toEqual({ value: 12.5, unit: 'cm', valueSi: 0.125 });
+    expect(notes).toHaveLength(1);
+    expect(readMeasured('', '-4', 'degC', 'temperature', []).valueSi).toBeCloseTo(269.15, 9);
+    expect(readMeasured('', '-0.4', 'm', 'length', [], true).value).toBe(-0.4);
+  });
+  test.each<[string, string, 'mass' | 'length', string]>([
+    ['-1', 'g', 'mass', 'm.value'],
+    ['-1', 'm', 'length', 'm.value'],
+    ['1e400', 'g', 'mass', 'm.value'],
+    ['5', 'mm', 'mass', 'm.unit'],
+    ['5', '', 'mass', 'm.unit'],
+  ])('%s %s of %s is refused at %s', (text, unit, dimension, path) => {
+    try {
+      readMeasured('m', text, unit, dimension, []);
+    } catch (error) {
+      expect(error).toBeInstanceOf(FieldError);
+      expect((error as FieldError).path).toBe(path);
+      return;
+    }
+    throw new Error('was accepted');
+  });
+});

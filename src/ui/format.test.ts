@@ -1,0 +1,54 @@
+import { column, fixed, measured, number, plural, quantity, shortName, unitName } from './format';
+import { limitText } from './limit';
+
+test.each([
+  [1.5, '1.5'],
+  [-2, '−2'],
+  [0.1 + 0.2, '0.3'],
+  [1 / 3, '0.333'],
+  [null, '–'],
+])('%p is written %s', (value, text) => expect(number(value)).toBe(text));
+
+test('a column lines up on the point without zeros that nobody measured', () => {
+  const write = column([7.61, 7.9, 8, null]);
+  expect([7.61, 7.9, 8, null].map(write)).toEqual(['7.61', '7.9\u00a0', '8\u00a0\u00a0\u00a0', '–\u00a0\u00a0\u00a0']);
+});
+
+test.each<[number | null, number, string | null, string]>([
+  [902, 4.6547, 'g', '902.0 ± 4.7 g'],
+  [10.117, 0.2874, 'm', '10.12 ± 0.29 m'],
+  [12, 1.1837, 'deg', '12.0 ± 1.2°'],
+  [2950, 512, 'g', '2950 ± 512 g'],
+  [18, 0, 'credits', '18 credits'],
+  [-0.42, 0.031, 'm', '−0.420 ± 0.031 m'],
+  [null, 1, 'g', '– g'],
+])('%p ± %p %s is told as %s', (value, uncertainty, unit, text) => {
+  expect(measured(value, uncertainty, unit)).toBe(text);
+});
+
+test('units stand where readers expect them', () => {
+  expect(quantity(15, 'deg')).toBe('15°');
+  expect(quantity(3, '%')).toBe('3 %');
+  expect(quantity(2, 'count')).toBe('2');
+  expect(quantity(900, 'g')).toBe('900 g');
+  expect(unitName('count')).toBe('number');
+  expect(fixed(2, 2)).toBe('2.00');
+});
+
+test('limits read as in a list of requirements', () => {
+  const none = { value: null, low: null, high: null, tolerance: null, unit: 'g', weight: null };
+  expect(limitText({ ...none, kind: 'max', value: 900 })).toBe('≤ 900 g');
+  expect(limitText({ ...none, kind: 'min', value: 2, unit: 'count' })).toBe('≥ 2');
+  expect(limitText({ ...none, kind: 'range', low: 10, high: 20, unit: 'mm' })).toBe('10 to 20 mm');
+  expect(limitText({ ...none, kind: 'target', value: 10, tolerance: 0.15, unit: 'm' })).toBe('10 ± 0.15 m');
+  expect(limitText({ ...none, kind: 'yes', unit: null })).toBe('yes / no');
+  expect(limitText({ ...none, kind: 'wish', weight: 2 })).toBe('wish, weight 2');
+});
+
+test('a name for screens that others see is first name and initial', () => {
+  expect(shortName('Nour Aziz')).toBe('Nour A.');
+  expect(shortName('  Ada  Maria  Fern ')).toBe('Ada F.');
+  expect(shortName('Demo')).toBe('Demo');
+  expect(plural(1, 'team')).toBe('1 team');
+  expect(plural(3, 'match', 'matches')).toBe('3 matches');
+});
