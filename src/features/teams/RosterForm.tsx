@@ -11,8 +11,18 @@ import type { Roster } from './roster';
 const EXAMPLE = 'name, student number, team\nAda Example, 4101, Basalt';
 
 /** Paste a roster, look at what it says, confirm. Nothing is written before. */
-export function RosterForm({ projectId, sections }: { projectId: string; sections: { id: string; name: string }[] }) {
+export function RosterForm({
+  projectId,
+  sections,
+  first,
+}: {
+  projectId: string;
+  sections: { id: string; name: string }[];
+  /** The project has no student yet, so the form stands open. */
+  first: boolean;
+}) {
   const router = useRouter();
+  const [open, setOpen] = useState(first);
   const [sectionId, setSection] = useState(sections[0]?.id ?? '');
   const [text, setText] = useState('');
   const [roster, setRoster] = useState<Roster | null>(null);
@@ -36,58 +46,61 @@ export function RosterForm({ projectId, sections }: { projectId: string; section
   };
 
   return (
-    <div className="flex flex-col gap-3 max-w-3xl">
-      <div>
-        <label htmlFor="roster-section" className="font-medium">
-          Into section
-        </label>
-        <select
-          id="roster-section"
-          value={sectionId}
-          onChange={(e) => setSection(e.target.value)}
-          className="!w-28 ml-2"
-        >
-          {sections.map((section) => (
-            <option key={section.id} value={section.id}>
-              {section.name}
-            </option>
-          ))}
-        </select>
+    <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="cursor-pointer font-medium no-print">Paste a roster</summary>
+      <div className="flex flex-col gap-3 max-w-3xl pt-3">
+        <div className="no-print">
+          <label htmlFor="roster-section" className="font-medium">
+            Into section
+          </label>
+          <select
+            id="roster-section"
+            value={sectionId}
+            onChange={(e) => setSection(e.target.value)}
+            className="!w-28 ml-2"
+          >
+            {sections.map((section) => (
+              <option key={section.id} value={section.id}>
+                {section.name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <div>
+          <label htmlFor="roster-text" className="font-medium">
+            Roster, pasted from a spreadsheet or a CSV file
+          </label>
+          <textarea
+            id="roster-text"
+            rows={6}
+            className="num"
+            placeholder={EXAMPLE}
+            value={text}
+            onChange={(e) => (setText(e.target.value), setRoster(null))}
+            aria-invalid={message ? true : undefined}
+            aria-describedby="roster-message"
+          />
+          <p className="text-sm faint">
+            The first line names the columns, in any order: name (or first name and last name), student number, team,
+            role.
+          </p>
+        </div>
+        {message && (
+          <p id="roster-message" role="alert" className="text-brick font-medium">
+            {message}
+          </p>
+        )}
+        {!roster && (
+          <p>
+            <button className="btn btn-go" onClick={preview}>
+              Look at it first
+            </button>
+          </p>
+        )}
+        {roster && <Preview roster={roster} confirm={confirm} />}
+        {accounts.length > 0 && <NewAccounts accounts={accounts} />}
       </div>
-      <div>
-        <label htmlFor="roster-text" className="font-medium">
-          Roster, pasted from a spreadsheet or a CSV file
-        </label>
-        <textarea
-          id="roster-text"
-          rows={6}
-          className="num"
-          placeholder={EXAMPLE}
-          value={text}
-          onChange={(e) => (setText(e.target.value), setRoster(null))}
-          aria-invalid={message ? true : undefined}
-          aria-describedby="roster-message"
-        />
-        <p className="text-sm faint">
-          The first line names the columns, in any order: name (or first name and last name), student number, team,
-          role.
-        </p>
-      </div>
-      {message && (
-        <p id="roster-message" role="alert" className="text-brick font-medium">
-          {message}
-        </p>
-      )}
-      {!roster && (
-        <p>
-          <button className="btn btn-go" onClick={preview}>
-            Look at it first
-          </button>
-        </p>
-      )}
-      {roster && <Preview roster={roster} confirm={confirm} />}
-      {accounts.length > 0 && <NewAccounts accounts={accounts} />}
-    </div>
+    </details>
   );
 }
 

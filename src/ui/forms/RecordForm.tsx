@@ -46,9 +46,10 @@ export function forgetDrafts() {
  */
 export function RecordForm(props: Props) {
   const { id, schema, values, fixed, submit, label, then, children } = props;
+  const check = yupResolver(schema) as unknown as Resolver<FieldValues>;
   const form = useForm<FieldValues>({
     defaultValues: values,
-    resolver: yupResolver(schema) as unknown as Resolver<FieldValues>,
+    resolver: (entered, context, options) => check({ ...entered, ...fixed }, context, options),
   });
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
@@ -76,10 +77,12 @@ export function RecordForm(props: Props) {
       if (path) form.setError(path, { message: text }, { shouldFocus: true });
   };
 
+  const invalid = () => setMessage('Not saved yet: look at the marked fields.');
+
   return (
     <FormProvider {...form}>
       <form
-        onSubmit={form.handleSubmit((entered) => send(entered))}
+        onSubmit={form.handleSubmit((entered) => send(entered), invalid)}
         noValidate
         className={props.compact ? 'flex flex-wrap items-end gap-3' : 'flex flex-col gap-3 max-w-3xl'}
       >

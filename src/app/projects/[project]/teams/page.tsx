@@ -73,12 +73,11 @@ export default async function TeamsPage(props: SheetProps) {
         </section>
       ))}
       {leads && frame.sections.length > 0 && (
-        <details open={members.length === 0} className="no-print">
-          <summary className="cursor-pointer font-medium">Paste a roster</summary>
-          <div className="pt-3">
-            <RosterForm projectId={project.id} sections={sections.map(({ id, name }) => ({ id, name }))} />
-          </div>
-        </details>
+        <RosterForm
+          projectId={project.id}
+          sections={sections.map(({ id, name }) => ({ id, name }))}
+          first={members.length === 0}
+        />
       )}
     </ProjectFrame>
   );
