@@ -67,7 +67,7 @@ export function RecordForm(props: Props) {
       toast.success([props.saved ?? 'Saved.', ...outcome.notes.map((note) => `${note}.`)].join(' '));
       const next = typeof then === 'function' ? then(outcome.result as Record<string, unknown>) : then;
       if (next) router.push(next);
-      else form.reset(entered);
+      else form.reset(fixed?.version == null ? values : entered); // a form that adds is empty again
       router.refresh();
       return;
     }
@@ -154,7 +154,10 @@ function useDraft(key: string | null, form: ReturnType<typeof useForm<FieldValue
       form.reset(JSON.parse(draft) as FieldValues, { keepDefaultValues: true });
       setRestored(true);
     }
-    const watching = form.watch((now) => localStorage.setItem(key, JSON.stringify(now)));
+    // A change names its field; a reset names none and leaves no draft.
+    const watching = form.watch((now, { name }) => {
+      if (name !== undefined) localStorage.setItem(key, JSON.stringify(now));
+    });
     return () => watching.unsubscribe();
   }, [key, form]);
   const forget = () => {
