@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { lastPublication } from '@/features/standings/queries';
+import { lastPublication, standingsOf } from '@/features/standings/queries';
 import { Trace } from '@/features/standings/Trace';
 import { enter } from '@/server/access';
 import { listTeams } from '@/server/records/classes';
@@ -14,12 +14,17 @@ export default async function TracePage(props: SheetProps<{ team: string }>) {
   const seat = await enter(project, 'project.read');
   const team = (await listTeams(project)).find((one) => one.id === id);
   if (!team) notFound();
-  const released = (await lastPublication(project, seat.sectionId)) !== null;
-  const frame = await openSheet('/projects/[project]/standings/[team]', props, { teamId: team.id, released });
+  const published = await lastPublication(project, seat.sectionId);
+  const frame = await openSheet('/projects/[project]/standings/[team]', props, {
+    teamId: team.id,
+    released: published !== null,
+  });
   const { section } = await props.searchParams;
   const sectionId = frame.seat.role === 'instructor' && section === team.sectionId ? team.sectionId : null;
   const [standings, attempts, iterations, protocols, requirements] = await Promise.all([
-    loadStandings(frame.seat.project, sectionId),
+    frame.seat.role === 'instructor' || !published
+      ? loadStandings(frame.seat.project, sectionId)
+      : standingsOf(published),
     listAttempts(project),
     listIterations(project),
     listProtocols(project),
@@ -32,6 +37,7 @@ export default async function TracePage(props: SheetProps<{ team: string }>) {
       name="Standings"
       title={`Where ${team.name}’s place comes from`}
       byTeam={false}
+      about={frame.seat.role === 'student' ? 'as published' : undefined}
     >
       {standings.table.length === 0 ? (
         <p className="faint">There are no standings yet.</p>

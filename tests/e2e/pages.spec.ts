@@ -1,0 +1,133 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { demoHome, enter, expect, test, type DemoRole } from './world';
+
+const MOST_SCRIPT = 250 * 1024;
+const SHEETS = [
+  '',
+  'brief',
+  'requirements',
+  'requirements/edit',
+  'schedule',
+  'concepts',
+  'teams',
+  'builds',
+  'builds/new',
+  'bench',
+  'bench/enter',
+  'reviews',
+  'grades',
+  'event',
+  'standings',
+  'legacy',
+  'safety',
+  'history',
+  'find?q=tray',
+];
+const FOR_STUDENTS = SHEETS.filter((sheet) => !['requirements/edit', 'history'].includes(sheet));
+
+async function look(page: Page, address: string, opened: boolean) {
+  await page.goto(address);
+  await page.waitForLoadState('networkidle');
+  if (opened)
+    for (const summary of await page.locator('main details:not([open]) > summary').all()) await summary.click();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const grave = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
+  expect(
+    grave.map((one) => `${address}: ${one.id} at ${one.nodes.map((node) => node.target.join(' ')).join(', ')}`),
+  ).toEqual([]);
+}
+
+async function addresses(page: Page, role: DemoRole): Promise<string[]> {
+  if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup'];
+  if (role === 'client' || role === 'board') return [`/${role}`];
+  if (role === 'judge') {
+    await page.goto('/judge');
+    return [
+      '/judge',
+      (await page.locator('main a[href^="/judge/"], a[href^="/judge/"]').first().getAttribute('href'))!,
+    ];
+  }
+  const home = await demoHome(page);
+  const within = async (sheet: string, link: string) => {
+    await page.goto(`${home}/${sheet}`);
+    const found = page.locator(`main a[href*="${link}"]`).first();
+    return (await found.count()) ? [(await found.getAttribute('href'))!] : [];
+  };
+  const inside = [
+    ...(await within('builds', '/builds/')),
+    ...(await within('bench', '/trials/')),
+    ...(await within('standings', '/standings/')),
+  ];
+  const sheets = (role === 'instructor' ? SHEETS : FOR_STUDENTS).map((sheet) => `${home}/${sheet}`);
+  return ['/projects', '/account', ...(role === 'instructor' ? ['/projects/new'] : []), ...sheets, ...inside];
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  for (const role of ['instructor', 'student', 'client', 'judge', 'board', 'visitor'] as const) {
+    test(`no serious obstacle on any page of the ${role}, ${colorScheme}`, async ({ browser, watch }) => {
+      test.setTimeout(300_000);
+      const small = role === 'student' || role === 'judge';
+      const page = await enter(browser, role, {
+        colorScheme,
+        reducedMotion: 'reduce',
+        ...(small ? { viewport: { width: 390, height: 844 } } : {}),
+      });
+      watch(page);
+      const all = await addresses(page, role);
+      expect(all.length).toBeGreaterThanOrEqual(role === 'instructor' ? 24 : 1);
+      for (const address of all) await look(page, address, role === 'instructor');
+      await page.context().close();
+    });
+  }
+}
+
+test('a cold load of any page transfers at most 250 kB of script, compressed', async ({ browser }) => {
+  const page = await enter(browser, 'instructor');
+  const all = [...(await addresses(page, 'instructor')), '/sign-in'];
+  const state = await page.context().storageState();
+  const heaviest: [string, number][] = [];
+  for (const address of all) {
+    const context = await browser.newContext({ storageState: state, baseURL: new URL(page.url()).origin });
+    const cold = await context.newPage();
+    const session = await context.newCDPSession(cold);
+    await session.send('Network.enable');
+    const scripts = new Set<string>();
+    let bytes = 0;
+    session.on('Network.responseReceived', ({ requestId, type }) => void (type === 'Script' && scripts.add(requestId)));
+    session.on(
+      'Network.loadingFinished',
+      ({ requestId, encodedDataLength }) => void (bytes += scripts.has(requestId) ? encodedDataLength : 0),
+    );
+    await cold.goto(address);
+    await cold.waitForLoadState('networkidle');
+    expect(scripts.size, address).toBeGreaterThan(0);
+    heaviest.push([address.replace(/[0-9a-f-]{36}/g, '…'), bytes]);
+    await context.close();
+  }
+  heaviest.sort((a, b) => b[1] - a[1]);
+  console.log(`heaviest: ${heaviest[0]![0]} with ${Math.round(heaviest[0]![1] / 1024)} kB of script`);
+  expect(heaviest.filter(([, bytes]) => bytes > MOST_SCRIPT)).toEqual([]);
+});
+
+test('nothing is fetched from anywhere else, and no page scrolls sideways', async ({ browser }) => {
+  const page = await enter(browser, 'instructor');
+  const { origin } = new URL(page.url());
+  const foreign: string[] = [];
+  page.on(
+    'request',
+    (request) =>
+      void (/^(https?|wss?):/.test(request.url()) && !request.url().startsWith(origin) && foreign.push(request.url())),
+  );
+  for (const address of await addresses(page, 'instructor')) {
+    for (const width of [1280, 390]) {
+      await page.setViewportSize({ width, height: 800 });
+      await page.goto(address);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(over, `${address} at ${width}`).toBeLessThanOrEqual(0);
+    }
+  }
+  expect(foreign).toEqual([]);
+});

@@ -1,0 +1,271 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { request, type APIRequestContext } from '@playwright/test';
+import postgres from 'postgres';
+import { ACTIONS, may, ROUTES, type Door, type Permission, type Role } from '@/server/policy';
+import { enter, expect, test, world } from './world';
+
+// The doors of the app are read from what the production build serves, not from our own list.
+const built = <T>(file: string) => JSON.parse(readFileSync(path.join(process.cwd(), '.next', file), 'utf8')) as T;
+const paths = Object.values(built<Record<string, string>>('app-path-routes-manifest.json'));
+const OWN_TO_THE_FRAMEWORK = ['/_global-error', '/_not-found', '/icon.svg'];
+const routes = [...new Set(paths)].filter((route) => !OWN_TO_THE_FRAMEWORK.includes(route));
+const { node, edge } = built<
+  Record<'node' | 'edge', Record<string, { exportedName: string; workers: Record<string, unknown> }>>
+>('server/server-reference-manifest.json');
+const actions = Object.entries({ ...node, ...edge }).map(([id, one]) => ({
+  id,
+  name: one.exportedName,
+  page: Object.keys(one.workers)[0]!,
+}));
+
+interface Things {
+  project: string;
+  team: string;
+  section: string;
+  iteration: string;
+  trial: string;
+  event: string;
+  rubric: string;
+  criterion: string;
+}
+const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'visitor'] as const;
+type Where = 'own' | 'foreign';
+let asks: Record<Role, APIRequestContext>;
+let things: Record<'own' | 'otherTeam' | 'foreign', Things>;
+let sql: postgres.Sql;
+
+async function thingsOf(project: string, team: string): Promise<Things> {
+  const [row] = await sql<[Things]>`
+    select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as trial, r.event_id as event,
+      b.id as rubric, c.id as criterion
+    from team t join iteration i on i.team_id = t.id join trial r on r.iteration_id = i.id
+      join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
+    where t.project_id = ${project} and t.name = ${team} order by i.number desc, c.position limit 1`;
+  return row;
+}
+
+test.beforeAll(async ({ browser }) => {
+  const { url, origin } = world().demo;
+  sql = postgres(url, { max: 2, onnotice: () => {} });
+  const pages = await Promise.all(ROLES.map((role) => enter(browser, role)));
+  const states = await Promise.all(pages.map((page) => page.context().storageState()));
+  await Promise.all(pages.map((page) => page.context().close()));
+  const contexts = await Promise.all(
+    states.map((storageState) => request.newContext({ baseURL: origin, storageState, maxRedirects: 0 })),
+  );
+  asks = Object.fromEntries(ROLES.map((role, i) => [role, contexts[i]!])) as typeof asks;
+  // A second project that none of them belongs to: a bundle of the first, brought in and handed to somebody else.
+  const [own] = await sql<[{ id: string }]>`select id from project where is_demo limit 1`;
+  const bundle = await (await asks.instructor.get(`/projects/${own.id}/export/bundle.zip`)).body();
+  const brought = (await (await asks.instructor.post('/api/v1/bundles', { data: bundle })).json()) as {
+    result: { id: string };
+  };
+  await sql.begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    const [other] = await tx<[{ id: string }]>`
+      insert into account (kind, login, name) values ('instructor', ${`other-${Date.now()}`}, 'Other One') returning id`;
+    await tx`update project_instructor set account_id = ${other.id} where project_id = ${brought.result.id}`;
+    await tx`delete from team_member where project_id = ${brought.result.id}`;
+    await tx`delete from enrolment where project_id = ${brought.result.id}`;
+  });
+  const foreign = await sql<
+    [{ id: string }]
+  >`select id from team where project_id = ${brought.result.id} and name = 'Flint'`;
+  things = {
+    own: await thingsOf(own.id, 'Flint'),
+    otherTeam: await thingsOf(own.id, 'Marl'),
+    foreign: await thingsOf(brought.result.id, 'Flint'),
+  };
+});
+test.afterAll(async () => {
+  await Promise.all(Object.values(asks ?? {}).map((context) => context.dispose()));
+  await sql?.end();
+});
+
+const addressOf = (route: string, t: Things) =>
+  route
+    .replace('[project]', t.project)
+    .replace('[iteration]', t.iteration)
+    .replace('[trial]', t.trial)
+    .replace('[team]', t.team)
+    .replace('[token]', 'x'.repeat(43));
+
+/** Whether the policy opens a door, for work of the own team or another's, in the own project or a foreign one. */
+function opens(door: Door, role: Role, where: Where, own: boolean, released = false): boolean {
+  if (door === 'anybody') return true;
+  if (door === 'signed-in') return role === 'instructor' || role === 'student';
+  if (door === 'instructor') return role === 'instructor';
+  const link = door.endsWith('.page');
+  if (where === 'foreign') return false;
+  // Pages of a project are for accounts; links have pages of their own.
+  if (!link && !['instructor', 'student'].includes(role)) return false;
+  return may(door as Permission, { role, own: own || link, released });
+}
+
+test('every route and server action of the build has its row in the policy, and no row is left over', () => {
+  expect(routes.length).toBeGreaterThan(30);
+  expect(actions.length).toBeGreaterThan(20);
+  expect(routes.filter((route) => !(route in ROUTES))).toEqual([]);
+  expect(actions.map((one) => one.name).filter((name) => !(name in ACTIONS))).toEqual([]);
+  expect(Object.keys(ROUTES).filter((route) => !routes.includes(route))).toEqual([]);
+  expect(Object.keys(ACTIONS).filter((name) => !actions.some((one) => one.name === name))).toEqual([]);
+});
+
+for (const role of ROLES) {
+  test(`pages and files: what a ${role} may open opens, and nothing else does`, async () => {
+    const wrong: string[] = [];
+    let tried = 0;
+    for (const route of routes.filter((one) => !one.startsWith('/api/'))) {
+      const door = ROUTES[route]!;
+      const about = route.includes('[iteration]') || route.includes('[trial]') || route.includes('/[team]');
+      for (const which of ['own', 'otherTeam', 'foreign'] as const) {
+        if (which !== 'own' && !route.includes('[')) continue;
+        const where = which === 'foreign' ? 'foreign' : 'own';
+        // A page that is about no team asks for the own one; standings are released to students as a page.
+        const expected = opens(door, role, where, !about || which === 'own', door === 'standings.read');
+        const unpublished = door === 'trace.read' && role === 'student';
+        const answer = await asks[role].get(addressOf(route, things[which]), { maxRedirects: 0 });
+        tried++;
+        const open = answer.status() === 200 || (door === 'anybody' && answer.status() < 400);
+        if (open !== (expected && !unpublished))
+          wrong.push(`${role} ${route} (${which}): ${answer.status()}, policy says ${expected ? 'open' : 'shut'}`);
+        if (answer.status() >= 500) wrong.push(`${route}: ${answer.status()}`);
+      }
+    }
+    expect(tried).toBeGreaterThan(60);
+    expect(wrong).toEqual([]);
+  });
+
+  test(`actions: a ${role} is denied what the policy denies, on own and foreign projects`, async () => {
+    const wrong: string[] = [];
+    for (const { id, name, page } of actions) {
+      if (['signIn', 'setUp', 'signOut'].includes(name)) continue;
+      const door = ACTIONS[name as keyof typeof ACTIONS];
+      for (const which of ['own', 'otherTeam', 'foreign'] as const) {
+        const t = things[which];
+        const object = name === 'takeBackTrial' ? t.trial : name === 'releaseIteration' ? t.iteration : null;
+        // Nothing else is given, so whoever passes the policy is stopped by the fields and changes nothing.
+        const input = { projectId: t.project, id: object, teamId: t.team, sectionId: 'none' };
+        const answer = await asks[role].post(addressOf(pageOf(page), t), {
+          headers: { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', origin: world().demo.origin },
+          data: JSON.stringify([input]),
+        });
+        const text = await answer.text();
+        const expected = opens(door, role, which === 'foreign' ? 'foreign' : 'own', which === 'own' || object === null);
+        const denied = /"denied":true/.test(text);
+        if (answer.status() >= 500) wrong.push(`${name}: ${answer.status()}`);
+        if (/"ok":true/.test(text) && !expected) wrong.push(`${role} ${name} (${which}) was done`);
+        if (!denied && !expected)
+          wrong.push(`${role} ${name} (${which}) was not denied: ${answer.status()} ${text.slice(0, 120)}`);
+        if (denied && expected) wrong.push(`${role} ${name} (${which}) was denied against the policy`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });
+
+  test(`entry: a ${role} writes what the policy lets, on own and foreign teams`, async () => {
+    const wrong: string[] = [];
+    for (const route of ['/api/v1/iterations', '/api/v1/trials', '/api/v1/scores', '/api/v1/bundles']) {
+      for (const which of ['own', 'otherTeam', 'foreign'] as const) {
+        const t = things[which];
+        const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }] };
+        const answer = await asks[role].post(route, { data });
+        const door = ROUTES[route]!;
+        const expected =
+          door === 'score.write'
+            ? role === 'judge' && which !== 'foreign'
+            : opens(door, role, which === 'foreign' ? 'foreign' : 'own', which === 'own');
+        const denied = answer.status() === 403;
+        if (denied === expected) wrong.push(`${role} ${route} (${which}): ${answer.status()}`);
+        if (answer.ok() || answer.status() >= 500) wrong.push(`${route}: ${answer.status()}`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });
+}
+
+const pageOf = (worker: string) => worker.replace(/^app/, '').replace(/\/page$/, '') || '/';
+
+test('a student reads another team’s draft nowhere, and reads it once it is released', async () => {
+  const { otherTeam: t } = things;
+  const iteration = `/projects/${t.project}/builds/${t.iteration}`;
+  const run = `/projects/${t.project}/bench/trials/${t.trial}`;
+  const [{ change }] = await sql<[{ change: string }]>`select change from iteration where id = ${t.iteration}`;
+  const listed = async () => (await (await asks.student.get(`/projects/${t.project}/builds`)).text()).includes(change);
+  const everywhere = [
+    '',
+    '/requirements',
+    '/builds',
+    '/bench',
+    '/event',
+    `/find?q=${encodeURIComponent(change)}`,
+    `/builds?team=${t.team}`,
+    `/bench/enter?team=${t.team}`,
+  ];
+  for (const sheet of everywhere) {
+    const text = await (await asks.student.get(`/projects/${t.project}${sheet}`)).text();
+    expect(text.replaceAll(encodeURIComponent(change), '').includes(`>${change}`), sheet).toBe(false);
+    expect(text.includes(t.iteration), sheet).toBe(false);
+  }
+  expect((await asks.student.get(iteration)).status()).toBe(404);
+  expect((await asks.student.get(run)).status()).toBe(404);
+  const release = (released: boolean) =>
+    sql.begin(async (tx) => {
+      await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+      await tx`update iteration set released_at = case when ${released} then now() end where id = ${t.iteration}`;
+    });
+  await release(true);
+  expect((await asks.student.get(iteration)).status()).toBe(200);
+  expect((await asks.student.get(run)).status()).toBe(200);
+  expect(await listed()).toBe(true);
+  const change2 = {
+    projectId: t.project,
+    id: t.iteration,
+    teamId: t.team,
+    version: 2,
+    state: 'built',
+    change: 'Mine now',
+    reason: '',
+    builtOn: '2026-10-26',
+    measurements: [],
+    parentId: null,
+  };
+  expect((await asks.student.post('/api/v1/iterations', { data: change2 })).status()).toBe(403);
+  expect(
+    (await asks.student.post('/api/v1/iterations', { data: { ...change2, teamId: things.own.team } })).status(),
+  ).toBe(403);
+  await release(false);
+  expect((await asks.student.get(iteration)).status()).toBe(404);
+  const [{ now }] = await sql<[{ now: string }]>`select change as now from iteration where id = ${t.iteration}`;
+  expect(now).toBe(change);
+});
+
+test('a body over its cap is refused, one under it is read', async () => {
+  const entry = (size: number) =>
+    asks.student.post('/api/v1/trials', {
+      data: JSON.stringify({ note: 'x'.repeat(size) }),
+      headers: { 'content-type': 'application/json' },
+    });
+  expect((await entry(256 * 1024)).status()).toBe(413);
+  expect((await entry(256 * 1024 - 11)).status()).toBe(403);
+  const bundle = (size: number) => asks.instructor.post('/api/v1/bundles', { data: Buffer.alloc(size) });
+  expect((await bundle(64 * 1024 * 1024 + 1)).status()).toBe(413);
+  expect((await bundle(64 * 1024 * 1024)).status()).toBe(422);
+});
+
+test('pages carry their security headers and a policy with a nonce of their own', async () => {
+  const [one, two] = [await asks.visitor.get('/sign-in'), await asks.visitor.get('/sign-in')];
+  const policy = one.headers()['content-security-policy']!;
+  expect(policy).toContain("default-src 'self'");
+  expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+' 'strict-dynamic'/);
+  expect(policy).not.toBe(two.headers()['content-security-policy']);
+  expect(one.headers()).toMatchObject({
+    'x-content-type-options': 'nosniff',
+    'x-frame-options': 'DENY',
+    'referrer-policy': 'same-origin',
+  });
+  expect(one.headers()['x-powered-by']).toBeUndefined();
+  const cookie = (await asks.student.storageState()).cookies.find((one) => one.name === 'ironstone_session')!;
+  expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
+});
