@@ -27,28 +27,30 @@ export default async function LegacyPage(props: SheetProps) {
           what the client said.
         </Nothing>
       ) : (
-        <table className="max-w-4xl">
-          <thead>
-            <tr>
-              <th>Season</th>
-              <th>Event</th>
-              <th className="right">To beat</th>
-              <th>Design</th>
-            </tr>
-          </thead>
-          <tbody>
-            {benchmarks.map((one) => (
-              <tr key={one.id}>
-                <td className="whitespace-nowrap">{one.season}</td>
-                <td className="whitespace-nowrap">{one.eventName}</td>
-                <td className="num right whitespace-nowrap">
-                  {measured(one.value, one.expandedUncertainty, one.unit)}
-                </td>
-                <td>{one.design}</td>
+        <div className="overflow-x-auto">
+          <table className="max-w-4xl min-w-[40rem]">
+            <thead>
+              <tr>
+                <th>Season</th>
+                <th>Event</th>
+                <th className="right">To beat</th>
+                <th>Design</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {benchmarks.map((one) => (
+                <tr key={one.id}>
+                  <td className="whitespace-nowrap">{one.season}</td>
+                  <td className="whitespace-nowrap">{one.eventName}</td>
+                  <td className="num right whitespace-nowrap">
+                    {measured(one.value, one.expandedUncertainty, one.unit)}
+                  </td>
+                  <td>{one.design}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </ProjectFrame>
   );

@@ -1,0 +1,201 @@
+import type { Page } from '@playwright/test';
+import { demoHome, enter, expect, test } from './world';
+
+const open = async (page: Page, summary: string) => {
+  const details = page.locator('details', { has: page.locator('summary', { hasText: summary }) }).first();
+  if (!(await details.evaluate((one) => (one as HTMLDetailsElement).open)))
+    await details.locator('summary').first().click();
+  return details;
+};
+
+test('what was typed survives a reload, an error and a lost connection, and is gone once saved', async ({
+  browser,
+  watch,
+}) => {
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  await page.goto(`${await demoHome(page)}/brief`);
+  await page.getByLabel('What the client said, in their words').fill('It rained on the trays.');
+  await page.reload();
+  await expect(page.getByText('What you had typed here before is back.')).toBeVisible();
+  await expect(page.getByLabel('What the client said, in their words')).toHaveValue('It rained on the trays.');
+  await page.getByRole('button', { name: 'Keep this sentence' }).click();
+  await expect(page.getByText('Who said it is needed.')).toBeVisible();
+  await page.getByLabel('Said by').fill('client, by letter');
+  await page.context().setOffline(true);
+  await page.getByRole('button', { name: 'Keep this sentence' }).click();
+  await expect(page.getByText('The server did not answer. What you typed is kept')).toBeVisible();
+  await page.context().setOffline(false);
+  await page.getByRole('button', { name: 'Keep this sentence' }).click();
+  await expect(page.getByText('“It rained on the trays.”')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('What the client said, in their words')).toHaveValue('');
+  await expect(page.getByText('What you had typed here before is back.')).toHaveCount(0);
+  await page.context().close();
+});
+
+test('two instructors change the same instrument: the second sees both versions and chooses', async ({
+  browser,
+  watch,
+}) => {
+  const [first, second] = [await enter(browser, 'instructor'), await enter(browser, 'instructor')];
+  watch(second);
+  const address = `${await demoHome(first)}/bench`;
+  const form = async (page: Page) => {
+    await page.goto(address);
+    return open(page, 'Steel rule');
+  };
+  const [mine, theirs] = [await form(second), await form(first)];
+  await theirs.getByLabel('Accuracy').fill('0.7');
+  await theirs.getByRole('button', { name: 'Save the instrument' }).click();
+  await expect(first.locator('summary', { hasText: 'Steel rule' })).toContainText('± 0.7 mm');
+  await mine.getByLabel('Accuracy').fill('0.9');
+  await mine.getByRole('button', { name: 'Save the instrument' }).click();
+  const both = second.getByRole('alert', { name: 'Both versions' });
+  await expect(both).toContainText('Maren Okonjo saved this while you were writing. Nothing was overwritten');
+  await expect(both.getByRole('row', { name: 'Accuracy' })).toContainText(/0\.9\s*0\.7/);
+  await both.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(second.locator('summary', { hasText: 'Steel rule' })).toContainText('± 0.9 mm');
+  await first.goto(`${address.replace('/bench', '')}/history?kind=instrument`);
+  await expect(first.getByRole('row').nth(1)).toContainText(
+    /Maren Okonjo\s*changed instrument\s*accuracy: 0\.7\s*→\s*0\.9/,
+  );
+  await Promise.all([first.context().close(), second.context().close()]);
+});
+
+test('every kind of odd input is answered at its place, and nothing typed is lost', async ({ browser, watch }) => {
+  const page = await enter(browser, 'student');
+  watch(page);
+  await page.goto(`${await demoHome(page)}/builds/new`);
+  const mass = page.getByLabel('Carrier mass');
+  const change = page.getByLabel('What was changed');
+  const save = () => page.getByRole('button', { name: 'Save the iteration' }).click();
+  await change.fill('<script>alert(1)</script>');
+  for (const [typed, answer] of [
+    ['-3', "A mass can't be negative; this says -3."],
+    ['1e400', 'too large'],
+    ['1,200', 'can be read in two ways; write 1200 or 1.200.'],
+    ['heavy', 'is not a number; write it like 12.5.'],
+    ['9'.repeat(10_000), 'too large'],
+  ] as const) {
+    await mass.fill(typed);
+    await save();
+    await expect(page.getByText(answer, { exact: false }).first()).toBeVisible();
+    await expect(mass).toHaveValue(typed);
+    await expect(change).toHaveValue('<script>alert(1)</script>');
+    await expect(mass).toHaveAttribute('aria-invalid', 'true');
+  }
+  await mass.fill('897,5');
+  await change.fill('x'.repeat(10_000));
+  await save();
+  await expect(page.getByText('What was changed may have at most 160 characters.')).toBeVisible();
+  await change.fill('<script>alert(1)</script>');
+  await save();
+  await expect(page.getByText('Saved. "897,5" was read as 897.5.', { exact: true })).toBeVisible();
+  await expect(page.getByText('<script>alert(1)</script>').first()).toBeVisible();
+  await page.context().close();
+});
+
+test('a run is entered with four presses beyond its value, checked, and taken back', async ({ browser, watch }) => {
+  const page = await enter(browser, 'instructor', { viewport: { width: 390, height: 844 } });
+  watch(page);
+  const home = await demoHome(page);
+  await page.goto(`${home}/bench/enter`);
+  const value = page.getByLabel(/^Value of/);
+  await page.getByLabel('Team').selectOption({ label: 'Basalt 3' });
+  await expect(page.getByText('practice run (all 3 attempts are recorded)')).toBeVisible();
+  await value.focus();
+  await page.keyboard.type('80.2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('80.2? The runs so far lie between')).toBeVisible();
+  await expect(value).toHaveValue('80.2');
+  await value.fill('8.02');
+  await page.reload();
+  await expect(value).toHaveValue('8.02');
+  await page.getByLabel('Team').selectOption({ label: 'Basalt 3' });
+  await value.focus();
+  await page.keyboard.press('Enter');
+  const saved = page.getByRole('list', { name: 'Runs just saved' }).getByRole('listitem').first();
+  await expect(saved).toContainText(/Basalt 3, practice\s*8\.02 s/);
+  await saved.getByRole('button', { name: /Take back/ }).click();
+  await expect(page.getByText('Taken back; its attempt is free again.')).toBeVisible();
+  await page.context().close();
+});
+
+test('search finds, a team narrows, and the keyboard reaches the sheet', async ({ browser, watch }) => {
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  const home = await demoHome(page);
+  await page.goto(home);
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'To the sheet' })).toBeFocused();
+  await page.getByRole('searchbox', { name: 'Find a team, requirement or run' }).fill('truss');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Chert 1: Paper truss with one wheel' })).toBeVisible();
+  await page.goto(`${home}/builds`);
+  const tags = page.getByRole('group', { name: 'Team' });
+  await tags.getByRole('link', { name: 'Chert' }).click();
+  await expect(page).toHaveURL(/team=/);
+  await expect(page.locator('tbody tr')).toHaveCount(2);
+  await page.getByRole('link', { name: 'Section 2' }).click();
+  await expect(tags.getByRole('link')).toHaveCount(4);
+  await page.getByRole('link', { name: 'Bench', exact: false }).first().click();
+  await expect(page).toHaveURL(/section=/);
+  await page.context().close();
+});
+
+test('files: results and standings carry the arithmetic, the bundle comes back in as it went out', async ({
+  browser,
+}) => {
+  const page = await enter(browser, 'instructor');
+  const home = await demoHome(page);
+  const get = async (file: string) => page.request.get(`${home}/export/${file}`);
+  const results = await (await get('results.csv')).text();
+  expect(results).toMatch(/^\uFEFF/);
+  expect(results).toContain('Flint');
+  expect(results.split('\r\n').length).toBeGreaterThan(20);
+  const standings = await (await get('standings.csv')).text();
+  expect(standings.split('\r\n')[0]).toMatch(/student number/i);
+  await page.goto('/projects');
+  const before = await page.getByRole('row').count();
+  const bundle = await (await get('bundle.zip')).body();
+  await page
+    .getByLabel('Bundle file')
+    .setInputFiles({ name: 'half.zip', mimeType: 'application/zip', buffer: bundle.subarray(0, 900) });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByText('This file is no whole zip: it may be cut off')).toBeVisible();
+  await page
+    .getByLabel('Bundle file')
+    .setInputFiles({ name: 'whole.zip', mimeType: 'application/zip', buffer: bundle });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.waitForURL(/\/projects\/[0-9a-f-]{36}/);
+  const again = await (await page.request.get(`${new URL(page.url()).pathname}/export/bundle.zip`)).body();
+  expect(again.equals(bundle)).toBe(true);
+  await page.goto('/projects');
+  await expect(page.getByRole('row')).toHaveCount(before + 1);
+  await page.context().close();
+});
+
+test('the clothes of the page: light, dark, as the device', async ({ browser, watch }) => {
+  const page = await enter(browser, 'instructor', { colorScheme: 'light' });
+  watch(page);
+  const paper = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await page.goto(await demoHome(page));
+  const light = await paper();
+  const choose = async (name: string) => {
+    await page.getByRole('button', { name: 'Maren O.' }).click();
+    await page.getByRole('menuitem', { name }).click();
+  };
+  await choose('Slate (dark)');
+  await expect.poll(paper).not.toBe(light);
+  await page.reload();
+  expect(await paper()).not.toBe(light);
+  await choose('As the device');
+  await expect.poll(paper).toBe(light);
+  await choose('Sign out');
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await page.goBack();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await page.context().close();
+});
