@@ -1,5 +1,5 @@
 // npm start: installs what is missing, starts the database, migrates, loads the demo data, builds, serves.
-// Options: --port N --host H --reset-demo --no-demo --allow-demo-on-network
+// Options: --port N --host H --reset-demo --no-demo --allow-demo-on-network --dev
 import { spawn } from 'node:child_process';
 import { build } from './lib/build.mjs';
 import { startCluster } from './lib/cluster.mjs';
@@ -10,13 +10,14 @@ import { endWith, must, say, Stop } from './lib/run.mjs';
 const LOOPBACK = ['127.0.0.1', 'localhost', '::1'];
 
 function readOptions(args) {
-  const options = { port: 3000, host: '127.0.0.1', demo: true, reset: false, open: false };
+  const options = { port: 3000, host: '127.0.0.1', demo: true, reset: false, open: false, dev: false };
   for (let i = 0; i < args.length; i++) {
     const arg = args[i];
     if (arg === '--port') options.port = Number(args[++i]);
     else if (arg === '--host') options.host = args[++i] ?? '';
     else if (arg === '--no-demo') options.demo = false;
     else if (arg === '--reset-demo') options.reset = true;
+    else if (arg === '--dev') options.dev = true;
     else if (arg === '--allow-demo-on-network') options.open = true;
     else
       throw new Stop(
@@ -56,7 +57,7 @@ async function main() {
     const env = {
       ...process.env,
       IRONSTONE_ORIGIN: origin,
-      NODE_ENV: 'production',
+      NODE_ENV: options.dev ? 'development' : 'production',
       DATABASE_URL: process.env.DATABASE_URL ?? cluster.url,
       NEXT_TELEMETRY_DISABLED: '1',
     };
@@ -69,12 +70,19 @@ async function main() {
     ];
     if (!LOOPBACK.includes(options.host) && !options.open) prepare.push('--refuse-demo');
     await timed('data', () => must(process.execPath, prepare, 'The database could not be prepared', { env }));
-    await timed('build', build);
+    if (!options.dev) await timed('build', build);
     say(`\nTook: ${timings.join(', ')}.`);
     say(`Ironstone: ${origin}   (Ctrl-C stops it)`);
     server = spawn(
       process.execPath,
-      ['node_modules/next/dist/bin/next', 'start', '-p', String(options.port), '-H', options.host],
+      [
+        'node_modules/next/dist/bin/next',
+        options.dev ? 'dev' : 'start',
+        '-p',
+        String(options.port),
+        '-H',
+        options.host,
+      ],
       { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit'] },
     );
     server.on('exit', (code) => end(code ?? 1));

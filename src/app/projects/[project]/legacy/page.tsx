@@ -27,7 +27,7 @@ export default async function LegacyPage(props: SheetProps) {
           what the client said.
         </Nothing>
       ) : (
-        <div className="overflow-x-auto">
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Benchmarks">
           <table className="max-w-4xl min-w-[40rem]">
             <thead>
               <tr>

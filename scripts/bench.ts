@@ -1,0 +1,153 @@
+/**
+ * npm run bench: prints ratios measured side by side in one run, never seconds to be compared with another machine.
+ * 1. server time of Standings and Today with 40 teams × 12 iterations × 5,000 runs, against an empty sheet
+ * 2. scoreEvent for 1,000 entries of 3 attempts, against a bare loop that only finds each best
+ * 3. the second start with nothing changed, against the first
+ */
+import { spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
+import { connect } from '@/db/connection';
+import { bringIn } from '@/features/bundle/bringIn';
+import { newToken, tokenHash } from '@/server/secrets';
+import { build } from './lib/build.mjs';
+import { freePort, startCluster } from './lib/cluster.mjs';
+import { quiet } from './lib/run.mjs';
+import { serve } from './lib/serve.mjs';
+import { emptyBundle, largeBundle } from '../tests/bench/bundles';
+
+const ROUNDS = 40;
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+
+/** Runs each job in turn, round after round, and gives the median time of each in milliseconds. */
+async function sideBySide(jobs: (() => unknown)[], rounds = ROUNDS): Promise<number[]> {
+  const times = jobs.map((): number[] => []);
+  for (let round = -3; round < rounds; round++) {
+    for (const [i, job] of jobs.entries()) {
+      const from = performance.now();
+      await job();
+      if (round >= 0) times[i]!.push(performance.now() - from);
+    }
+  }
+  return times.map(median);
+}
+
+async function pages() {
+  await build();
+  const cluster = await startCluster('test', { fast: true });
+  const served = await serve(cluster, 'bench');
+  const sql = connect(served.url, 2);
+  try {
+    const token = newToken();
+    const [large, empty] = await sql.begin(async (tx) => {
+      await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Bench", "act": "bench"}', true)`;
+      const [row] = await tx<
+        [{ id: string }]
+      >`insert into account (kind, login, name) values ('instructor', 'bench', 'Bench') returning id`;
+      await tx`insert into session (token_hash, account_id, expires_at) values (${tokenHash(token)}, ${row.id}, now() + interval '1 hour')`;
+      const bring = (bundle: Parameters<typeof bringIn>[1]) => bringIn(tx, bundle, { instructorId: row.id });
+      return [await bring(largeBundle()), await bring(emptyBundle())];
+    });
+    await sql`analyze`;
+    const get = (address: string) => async () => {
+      const answer = await fetch(served.origin + address, { headers: { cookie: `ironstone_session=${token}` } });
+      if (answer.status !== 200) throw new Error(`${address} answered ${answer.status}`);
+      await answer.arrayBuffer();
+    };
+    const home = `/projects/${large!.id}`;
+    const [blank, standings, today] = await sideBySide([
+      get(`/projects/${empty!.id}/concepts`),
+      get(`${home}/standings`),
+      get(home),
+    ]);
+    console.log('Pages with 40 teams, 12 iterations each, 5,000 runs, against an empty sheet (at most 3):');
+    console.log(`  Standings ${(standings! / blank!).toFixed(2)}   Today ${(today! / blank!).toFixed(2)}`);
+  } finally {
+    await sql.end();
+    await served.stop();
+    cluster.stop();
+  }
+}
+
+async function scoring() {
+  const rule: EventRule = {
+    attempts: { allowed: 3, use: 'best', foul: 'drop' },
+    better: 'lower',
+    points: { kind: 'linear', from: [12, 0], to: [7, 100] },
+  };
+  const entries = Array.from({ length: 1000 }, (_, i): Entry => ({
+    team: `T${i}`,
+    attempts: [0, 1, 2].map((k) => ({ value: 7 + ((i * 7919 + k * 104729) % 5000) / 1000 })),
+  }));
+  let sink = 0;
+  const bare = () => {
+    for (const { attempts } of entries) {
+      let best = Infinity;
+      for (const { value } of attempts) if (value! < best) best = value!;
+      sink += best;
+    }
+  };
+  const loops = 200;
+  const [loop, score] = await sideBySide([
+    () => {
+      for (let i = 0; i < loops; i++) bare();
+    },
+    () => scoreEvent({ rule, entries }),
+  ]);
+  console.log('scoreEvent for 1,000 entries of 3 attempts, against a loop that only finds each best:');
+  console.log(
+    `  ${Math.round((score! / loop!) * loops)} times (values, places, ties and sentences included; check ${sink > 0})`,
+  );
+}
+
+/** Starts the app in a copy of this tree until it answers, stops it, and gives the time and what it said of it. */
+async function start(folder: string): Promise<{ ms: number; said: string }> {
+  const port = await freePort();
+  const from = performance.now();
+  const child = spawn(process.execPath, ['scripts/start.mjs', '--port', String(port)], {
+    cwd: folder,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let said = '';
+  child.stdout.on('data', (text: Buffer) => void (said += String(text)));
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  for (;;) {
+    if (child.exitCode !== null) throw new Error(`the start ended with ${child.exitCode}`);
+    const answer = await fetch(`http://127.0.0.1:${port}/sign-in`).catch(() => null);
+    if (answer?.ok) break;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  const ms = performance.now() - from;
+  child.kill('SIGTERM');
+  await ended;
+  return { ms, said: /Took: (.*)/.exec(said)?.[1] ?? '' };
+}
+
+async function starts() {
+  const folder = mkdtempSync(path.join(tmpdir(), 'ironstone-bench-'));
+  try {
+    const files = quiet('git', ['ls-files']).out.split('\n');
+    for (const file of files) cpSync(file, path.join(folder, file));
+    if (!quiet('cp', ['-al', path.resolve('node_modules'), folder]).ok)
+      cpSync('node_modules', path.join(folder, 'node_modules'), { recursive: true });
+    const first = await start(folder);
+    const second = await start(folder);
+    console.log('Second start with nothing changed, against the first (packages were there for both):');
+    console.log(`  ${(second.ms / first.ms).toFixed(2)}   first: ${first.said}   second: ${second.said}`);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function main() {
+  await pages();
+  await scoring();
+  await starts();
+}
+
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});
