@@ -11,11 +11,15 @@ export function projectNow(project: { pinnedNow: string | null; timeZone: string
   return project.pinnedNow ?? inZone(new Date(), project.timeZone);
 }
 
+/** Formats are slow to make; there are only as many as zones. */
+const formats = new Map<string, Intl.DateTimeFormat>();
+
 /** An instant as local time of a zone. */
 export function inZone(instant: Date, timeZone: string): LocalTime {
-  return new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' })
-    .format(instant)
-    .replace(' ', 'T');
+  const format =
+    formats.get(timeZone) ?? new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' });
+  formats.set(timeZone, format);
+  return format.format(instant).replace(' ', 'T');
 }
 
 /** Whether the runtime knows the time zone. */

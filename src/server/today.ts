@@ -1,8 +1,9 @@
+import { pool } from '@/db/connection';
 import { listSections, type Section, type Team } from './records/classes';
 import { listLatestIterations, type Iteration } from './records/iterations';
 import { listRequirements, type Requirement } from './records/requirements';
-import { listRubrics, listScores, type Rubric, type Score } from './records/rubrics';
-import { listAttempts, listEvents, listLatestRuns, listProtocols, type Trial } from './records/trials';
+import { listRubrics, type Rubric } from './records/rubrics';
+import { listEvents, listLatestRuns, listProtocols } from './records/trials';
 import type { Sources } from './records/verdicts';
 
 /** One line on Today, handed in by a feature: what is the matter, and where it is dealt with. */
@@ -26,9 +27,11 @@ export interface TodayGiven {
   requirements: Requirement[];
   latest: Iteration[];
   sources: Sources;
-  attempts: Trial[];
+  /** How many attempts each team has made in each event. */
+  attempts: { eventId: string; teamId: string; made: number }[];
   rubrics: Rubric[];
-  scores: Score[];
+  /** How many scores each team has in each rubric. */
+  scores: { rubricId: string; teamId: string; given: number }[];
   today: string;
   eventDate: string;
   /** Whether the person leads the project (some lines are theirs alone). */
@@ -50,9 +53,20 @@ export async function readToday(
     listEvents(projectId),
     listProtocols(projectId),
     listLatestRuns(projectId),
-    listAttempts(projectId),
+    countAttempts(projectId),
     listRubrics(projectId),
-    listScores(projectId),
+    countScores(projectId),
   ]);
   return { sections, requirements, latest, sources: { events, protocols, runs }, attempts, rubrics, scores };
+}
+
+async function countAttempts(projectId: string): Promise<TodayGiven['attempts']> {
+  return pool()<TodayGiven['attempts']>`
+    select event_id, team_id, count(*) as made from trial
+    where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id`;
+}
+
+async function countScores(projectId: string): Promise<TodayGiven['scores']> {
+  return pool()<TodayGiven['scores']>`
+    select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id`;
 }

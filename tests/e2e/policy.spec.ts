@@ -69,9 +69,6 @@ test.beforeAll(async ({ browser }) => {
     await tx`delete from team_member where project_id = ${brought.result.id}`;
     await tx`delete from enrolment where project_id = ${brought.result.id}`;
   });
-  const foreign = await sql<
-    [{ id: string }]
-  >`select id from team where project_id = ${brought.result.id} and name = 'Flint'`;
   things = {
     own: await thingsOf(own.id, 'Flint'),
     otherTeam: await thingsOf(own.id, 'Marl'),

@@ -12,6 +12,7 @@ import { UnitError } from '../shared/CoreError';
 export function convert(input: { value: number; from: string; to: string }): { value: number } {
   const value = finite(input.value, 'The value');
   const [from, to] = pair(input.from, input.to);
+  if (from === to) return { value };
   const base = (value + from.offset) * from.scale;
   return { value: finite(base / to.scale - to.offset, 'The converted value') };
 }

@@ -17,7 +17,8 @@ const SPELLINGS: Record<string, string> = { '%': 'percentage', '°': 'deg', '°C
 export interface UnitParts {
   scale: number;
   offset: number;
-  dimensions: readonly number[];
+  /** What it measures: the powers of the base quantities, as one text. */
+  dimension: string;
 }
 
 interface Inner {
@@ -45,7 +46,7 @@ export function readUnit(text: string): UnitParts {
   const parts = {
     scale: inner.units.reduce((all, { unit, prefix, power }) => all * (unit.value * prefix.value) ** power, 1),
     offset: only ? only.unit.offset / only.prefix.value : 0,
-    dimensions: [...inner.dimensions],
+    dimension: inner.dimensions.join(' ').replace(/( 0)+$/, ''),
   };
   if (known.size < 500) known.set(text, parts);
   return parts;
@@ -53,8 +54,7 @@ export function readUnit(text: string): UnitParts {
 
 /** Whether two units measure the same thing. */
 export function sameDimension(a: UnitParts, b: UnitParts): boolean {
-  const length = Math.max(a.dimensions.length, b.dimensions.length);
-  return Array.from({ length }, (_, i) => (a.dimensions[i] ?? 0) === (b.dimensions[i] ?? 0)).every(Boolean);
+  return a.dimension === b.dimension;
 }
 
 function unknown(text: unknown) {

@@ -6,7 +6,7 @@ export const eventItems: TodayProvider = ({ teams, latest, sources, attempts, hr
     .filter((team) => latest.some((iteration) => iteration.teamId === team.id))
     .flatMap((team) => {
       const open = sources.events.flatMap((event) => {
-        const made = attempts.filter((run) => run.eventId === event.id && run.teamId === team.id).length;
+        const made = attempts.find((one) => one.eventId === event.id && one.teamId === team.id)?.made ?? 0;
         return made < event.attemptsAllowed ? [{ event, made }] : [];
       });
       if (open.length === 0) return [];

@@ -6,7 +6,8 @@ export const gradeItems: TodayProvider = ({ teams, rubrics, scores, leads, href 
   return rubrics.flatMap((rubric) => {
     const due = rubric.judges.length * rubric.criteria.length * teams.length;
     const known = new Set(teams.map((team) => team.id));
-    const given = scores.filter((score) => score.rubricId === rubric.id && known.has(score.teamId)).length;
+    const own = scores.filter((one) => one.rubricId === rubric.id && known.has(one.teamId));
+    const given = own.reduce((sum, one) => sum + one.given, 0);
     if (given === due) return [];
     const detail =
       rubric.judges.length === 0

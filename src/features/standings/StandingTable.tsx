@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { tagColour } from '@/ui/colours';
 import { fixed } from '@/ui/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
@@ -46,13 +45,9 @@ export function StandingTable({
             <tr key={row.teamId}>
               <td className="num right !align-middle !text-[17px] font-semibold">
                 {href ? (
-                  <Link
-                    prefetch={false}
-                    href={href(row.teamId)}
-                    aria-label={`Place ${row.place}, ${row.team}: where it comes from`}
-                  >
+                  <a href={href(row.teamId)} aria-label={`Place ${row.place}, ${row.team}: where it comes from`}>
                     {row.place}
-                  </Link>
+                  </a>
                 ) : (
                   row.place
                 )}

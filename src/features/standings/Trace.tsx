@@ -3,7 +3,7 @@ import type { Team } from '@/server/records/classes';
 import type { Iteration } from '@/server/records/iterations';
 import type { Requirement } from '@/server/records/requirements';
 import type { Standings } from '@/server/records/standings';
-import type { EventRecord, Protocol, Trial } from '@/server/records/trials';
+import { evidenceOf, type EventRecord, type Protocol, type Trial } from '@/server/records/trials';
 import { verdictsFor, type Verdict } from '@/server/records/verdicts';
 import { day, measured, number, quantity } from '@/ui/format';
 import { VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
@@ -122,7 +122,7 @@ function EventChain({
           </Link>
           : {iteration.change}, {day(iteration.builtOn)}
           <ul>
-            {verdictsFor(requirements, iteration, { events: [event], protocols, runs })
+            {verdictsFor(requirements, iteration, { events: [event], protocols, runs: evidenceOf(runs) })
               .filter((v) => v.verdict !== 'not-measured')
               .map((v) => (
                 <RequirementLink key={v.requirement.id} verdict={v} href={href} />

@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import type { Team } from '@/server/records/classes';
 import type { TodayItem } from '@/server/today';
 import { tagColour } from '@/ui/colours';
@@ -58,9 +57,9 @@ function Line({ item }: { item: TodayItem }) {
         <b className={`font-semibold ${TONE[item.tone]}`}>{item.headline}</b>
         <p className="text-sm faint">{item.detail}</p>
       </div>
-      <Link prefetch={false} href={item.href} className="font-medium text-sm whitespace-nowrap">
+      <a href={item.href} className="font-medium text-sm whitespace-nowrap">
         {item.label} →
-      </Link>
+      </a>
     </div>
   );
 }

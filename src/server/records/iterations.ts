@@ -58,6 +58,10 @@ async function read(projectId: string, latest: boolean): Promise<Iteration[]> {
 
 function group<T extends { iterationId: string }>(rows: readonly T[]): Map<string, T[]> {
   const groups = new Map<string, T[]>();
-  for (const row of rows) groups.set(row.iterationId, [...(groups.get(row.iterationId) ?? []), row]);
+  for (const row of rows) {
+    const own = groups.get(row.iterationId);
+    if (own) own.push(row);
+    else groups.set(row.iterationId, [row]);
+  }
   return groups;
 }

@@ -1,8 +1,8 @@
-import { scoreEvent, type Attempt, type Entry, type EventResult } from '@/core/scoring';
+import { scoreEvent, type Attempt, type Entry, type EventResult, type EventRule } from '@/core/scoring';
 import { CoreError, convert, DIMENSIONS, type Dimension } from '@/core/units';
+import { pool } from '@/db/connection';
 import type { Team } from './classes';
-import type { Iteration } from './iterations';
-import type { EventRecord, Protocol, Trial } from './trials';
+import type { EventRecord, Protocol, ScoredRun } from './trials';
 
 /** The results of one event, and the teams whose attempts can't be scored with the reason. */
 export interface EventResults {
@@ -19,15 +19,29 @@ export function factName(parameter: string): string {
     .replace(/^_+|_+$/g, '');
 }
 
-/** What was measured on an iteration, as facts for formulas and tie rules, each in its dimension's first unit. */
-export function factsOf(iteration: Iteration | undefined): Record<string, number> {
-  const numbers = (iteration?.measurements ?? []).filter((m) => m.value !== null && m.unit !== null);
-  return Object.fromEntries(
-    numbers.map((m) => [
-      factName(m.parameterName),
-      convert({ value: m.value!, from: m.unit!, to: factUnit(m.dimension) }).value,
-    ]),
-  );
+/** What was measured on iterations, as facts for formulas and tie rules, by iteration. */
+export type Facts = Map<string, Record<string, number>>;
+
+/** Whether a rule looks at facts. */
+export function usesFacts({ value, ties = [] }: EventRule): boolean {
+  return value !== undefined || ties.some((tie) => tie.includes(':'));
+}
+
+/** The facts of the iterations that teams made their last attempts with, each in its dimension's first unit. */
+export async function listFacts(projectId: string): Promise<Facts> {
+  const rows = await pool()<{ iterationId: string; name: string; dimension: Dimension; value: number; unit: string }[]>`
+    select m.iteration_id, p.name, m.dimension, m.value, m.unit from measurement m join parameter p on p.id = m.parameter_id
+    where m.value is not null and m.iteration_id in (
+      select distinct on (event_id, team_id) iteration_id from trial
+      where project_id = ${projectId} and attempt is not null and taken_back_at is null
+      order by event_id, team_id, attempt desc)`;
+  const facts: Facts = new Map();
+  for (const { iterationId, name, dimension, value, unit } of rows) {
+    const own = facts.get(iterationId) ?? {};
+    own[factName(name)] = convert({ value, from: unit, to: factUnit(dimension) }).value;
+    facts.set(iterationId, own);
+  }
+  return facts;
 }
 
 /** The unit in which facts of a dimension enter formulas. */
@@ -44,41 +58,48 @@ export function resultsOf(
   event: EventRecord,
   protocol: Protocol,
   teams: Team[],
-  attempts: Trial[],
-  iterations: Iteration[],
+  attempts: ScoredRun[],
+  facts: Facts,
 ): EventResults {
-  const byId = new Map(iterations.map((iteration) => [iteration.id, iteration]));
-  const problems: EventResults['problems'] = [];
+  const byTeam = new Map(teams.map((team): [string, ScoredRun[]] => [team.id, []]));
+  for (const trial of attempts) if (trial.eventId === event.id) byTeam.get(trial.teamId)?.push(trial);
   const entries = teams.map((team): Entry => {
-    const own = attempts.filter((trial) => trial.eventId === event.id && trial.teamId === team.id);
-    const facts = factsOf(byId.get(own.at(-1)?.iterationId ?? ''));
-    const entry: Entry = { team: team.id, attempts: numbered(own, protocol), facts };
-    try {
-      scoreEvent({ rule: event.rule, entries: [entry] });
-      return entry;
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      problems.push({ teamId: team.id, message: error.message.replaceAll(team.id, team.name) });
-      return { team: team.id, attempts: [] };
-    }
+    const own = byTeam.get(team.id)!;
+    const known = facts.get(own.at(-1)?.iterationId ?? '') ?? {};
+    return { team: team.id, attempts: numbered(own, protocol), facts: known };
   });
-  const made = (teamId: string) => entries.find((entry) => entry.team === teamId)!.attempts.length;
+  const inWords = (text: string) => teams.reduce((said, team) => said.replaceAll(team.id, team.name), text);
+  const whole = attemptScore(event, entries);
+  if (!('problem' in whole)) return { event, results: whole.results, problems: [] };
+
+  const problems: EventResults['problems'] = [];
+  const scorable = entries.map((entry): Entry => {
+    const alone = attemptScore(event, [entry]);
+    if (!('problem' in alone)) return entry;
+    problems.push({ teamId: entry.team, message: inWords(alone.problem) });
+    return { team: entry.team, attempts: [] };
+  });
+  const rest = attemptScore(event, scorable);
+  if (!('problem' in rest)) return { event, results: rest.results, problems };
+  return { event, results: [], problems: teams.map((team) => ({ teamId: team.id, message: inWords(rest.problem) })) };
+}
+
+function attemptScore(
+  { rule }: EventRecord,
+  entries: Entry[],
+): { results: EventResults['results'] } | { problem: string } {
+  const made = new Map(entries.map((entry) => [entry.team, entry.attempts.length]));
   try {
-    const { results } = scoreEvent({ rule: event.rule, entries });
-    return {
-      event,
-      problems,
-      results: results.map((result) => ({ ...result, teamId: result.team, made: made(result.team) })),
-    };
+    const { results } = scoreEvent({ rule, entries });
+    return { results: results.map((result) => ({ ...result, teamId: result.team, made: made.get(result.team)! })) };
   } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    const message = teams.reduce((text, team) => text.replaceAll(team.id, team.name), error.message);
-    return { event, results: [], problems: teams.map((team) => ({ teamId: team.id, message })) };
+    if (error instanceof CoreError) return { problem: error.message };
+    throw error;
   }
 }
 
 /** Attempts in their order; a number that is missing in between counts as not started. */
-function numbered(trials: Trial[], protocol: Protocol): Attempt[] {
+function numbered(trials: ScoredRun[], protocol: Protocol): Attempt[] {
   const last = trials.reduce((most, trial) => Math.max(most, trial.attempt ?? 0), 0);
   return Array.from({ length: last }, (_, i) => {
     const trial = trials.find((candidate) => candidate.attempt === i + 1);

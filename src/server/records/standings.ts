@@ -4,10 +4,9 @@ import { CoreError } from '@/core/units';
 import { pool } from '@/db/connection';
 import type { Project } from '../access';
 import { listTeams, type Team } from './classes';
-import { listIterations } from './iterations';
-import { resultsOf, type EventResults } from './results';
+import { listFacts, resultsOf, usesFacts, type EventResults } from './results';
 import { gradesOf, listRubrics, listScores, type Rubric, type Score } from './rubrics';
-import { listAttempts, listEvents, listProtocols } from './trials';
+import { listEvents, listProtocols, listScoredRuns } from './trials';
 import type { RubricResult } from '@/core/rubric';
 
 export interface ComponentRecord {
@@ -43,20 +42,20 @@ export const listComponents = cache(async (projectId: string): Promise<Component
 
 /** Results of every event over all teams of the project. */
 export async function loadEventResults(projectId: string): Promise<EventResults[]> {
-  const [events, protocols, teams, attempts, iterations] = await Promise.all([
+  const [events, protocols, teams, attempts] = await Promise.all([
     listEvents(projectId),
     listProtocols(projectId),
     listTeams(projectId),
-    listAttempts(projectId),
-    listIterations(projectId),
+    listScoredRuns(projectId),
   ]);
+  const facts = events.some((event) => usesFacts(event.rule)) ? await listFacts(projectId) : new Map();
   return events.map((event) =>
     resultsOf(
       event,
       protocols.find((p) => p.id === event.protocolId)!,
       teams,
       attempts,
-      iterations,
+      facts,
     ),
   );
 }

@@ -76,8 +76,49 @@ export const listEvents = cache(async (projectId: string): Promise<EventRecord[]
 /** The attempts that count in the events, in order. Practice runs and runs taken back are left out. */
 export const listAttempts = cache((projectId: string) => read(projectId, { attempts: true }));
 
-/** The runs of the newest iteration of each team. */
-export const listLatestRuns = cache((projectId: string) => read(projectId, { latest: true }));
+/** An attempt as far as its event's rule looks at it. */
+export type ScoredRun = Pick<
+  Trial,
+  'eventId' | 'teamId' | 'iterationId' | 'attempt' | 'status' | 'value' | 'unit' | 'penalties'
+>;
+
+/** The attempts that count in the events, with what scoring needs and nothing more. */
+export const listScoredRuns = cache(async (projectId: string): Promise<ScoredRun[]> => {
+  return pool()<ScoredRun[]>`
+    select event_id, team_id, iteration_id, attempt, status, value, unit, penalties from trial
+    where project_id = ${projectId} and attempt is not null and taken_back_at is null order by team_id, event_id, attempt`;
+});
+
+/** Valid runs of one iteration in one event, read with one instrument in one unit: what a verdict rests on. */
+export interface RunGroup {
+  eventId: string;
+  iterationId: string;
+  unit: string;
+  instrumentUnit: string;
+  resolution: number;
+  accuracy: number;
+  ids: string[];
+  values: number[];
+}
+
+/** The valid runs of the newest iteration of each team. */
+export const listLatestRuns = cache(async (projectId: string): Promise<RunGroup[]> => {
+  return pool()<RunGroup[]>`
+    select t.event_id, t.iteration_id, t.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
+      array_agg(t.id::text order by t.attempt, t.run_at, t.id) as ids,
+      array_agg(t.value::float8 order by t.attempt, t.run_at, t.id) as values
+    from trial t join instrument n on n.id = t.instrument_id
+    where t.project_id = ${projectId} and t.taken_back_at is null and t.status = 'ok' and t.iteration_id in (
+      select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)
+    group by t.event_id, t.iteration_id, t.unit, n.id order by t.event_id, t.iteration_id, t.unit, n.id`;
+});
+
+/** Runs as they were listed, as evidence: the valid ones, each a group of its own. */
+export function evidenceOf(runs: Trial[]): RunGroup[] {
+  return runs
+    .filter((run) => run.status === 'ok')
+    .map(({ id, value, unit, ...run }) => ({ ...run, unit: unit!, ids: [id], values: [value!] }));
+}
 
 /** All runs of some teams, newest last; for one team's or one iteration's pages. */
 export const listRunsOfTeam = cache((projectId: string, teamId: string) => read(projectId, { teamId }));
@@ -87,7 +128,6 @@ export const listNewestRuns = cache((projectId: string, limit: number) => read(p
 
 interface Filter {
   attempts?: boolean;
-  latest?: boolean;
   teamId?: string;
   limit?: number;
 }
@@ -103,6 +143,5 @@ async function read(projectId: string, filter: Filter): Promise<Trial[]> {
       ${filter.limit ? sql`` : sql`and t.taken_back_at is null`}
       ${filter.attempts ? sql`and t.attempt is not null` : sql``}
       ${filter.teamId ? sql`and t.team_id = ${filter.teamId}` : sql``}
-      ${filter.latest ? sql`and not exists (select from iteration x where x.team_id = i.team_id and x.number > i.number)` : sql``}
     order by ${filter.limit ? sql`t.run_at desc, t.created_at desc, t.id limit ${filter.limit}` : sql`t.team_id, t.event_id, t.attempt, t.run_at, t.id`}`;
 }

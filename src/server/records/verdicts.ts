@@ -3,7 +3,7 @@ import { judge, type Judgement, type Measured } from '@/core/requirements';
 import { convert, convertInterval } from '@/core/units';
 import type { Iteration } from './iterations';
 import { limitOf, type Requirement } from './requirements';
-import type { EventRecord, Protocol, Trial } from './trials';
+import type { EventRecord, Protocol, RunGroup } from './trials';
 
 /** What a verdict rests on: a reading of one instrument, or the runs under a protocol. */
 export type Evidence =
@@ -23,7 +23,7 @@ export interface Verdict extends Judgement {
 export interface Sources {
   events: EventRecord[];
   protocols: Protocol[];
-  runs: Trial[];
+  runs: RunGroup[];
 }
 
 /**
@@ -83,14 +83,14 @@ function runs(requirement: Requirement, iteration: Iteration, { events, protocol
   for (const event of events) {
     const protocol = protocols.find((p) => p.id === event.protocolId);
     if (!protocol || protocol.parameterId !== requirement.parameterId) continue;
-    const valid = runs.filter(
-      (run) => run.iterationId === iteration.id && run.eventId === event.id && run.status === 'ok',
-    );
-    if (valid.length === 0) continue;
+    const valid = runs.filter((group) => group.iterationId === iteration.id && group.eventId === event.id);
+    const [first] = valid;
+    if (!first) continue;
     const { unit } = protocol;
-    const values = valid.map((run) => convert({ value: run.value!, from: run.unit!, to: unit }).value);
+    const values = valid.flatMap((group) =>
+      group.values.map((value) => convert({ value, from: group.unit, to: unit }).value),
+    );
     const { mean, standardDeviation, n } = summarise({ values });
-    const first = valid[0]!;
     const own = (value: number) => convertInterval({ value, from: first.instrumentUnit, to: unit }).value;
     const { expandedUncertainty } = instrument({
       resolution: own(first.resolution),
@@ -102,7 +102,7 @@ function runs(requirement: Requirement, iteration: Iteration, { events, protocol
       runs: n,
       protocol: protocol.name,
       eventId: event.id,
-      trialIds: valid.map((run) => run.id),
+      trialIds: valid.flatMap((group) => group.ids),
     };
     return { measured: { value: mean, unit, expandedUncertainty }, evidence };
   }

@@ -12,7 +12,7 @@ import { allowed, isId } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { listIterations } from '@/server/records/iterations';
 import { listRequirements } from '@/server/records/requirements';
-import { listEvents, listProtocols, listRunsOfTeam } from '@/server/records/trials';
+import { evidenceOf, listEvents, listProtocols, listRunsOfTeam } from '@/server/records/trials';
 import { verdictsFor } from '@/server/records/verdicts';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, moment } from '@/ui/format';
@@ -73,7 +73,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       )}
       <h2 className="mb-1">Against the requirements</h2>
       <VerdictTable
-        verdicts={verdictsFor(requirements, iteration, { events, protocols, runs })}
+        verdicts={verdictsFor(requirements, iteration, { events, protocols, runs: evidenceOf(runs) })}
         requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
         sentences
       />
