@@ -6,7 +6,7 @@
  * With --pages only the first.
  */
 import { spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
@@ -129,6 +129,7 @@ async function start(folder: string): Promise<{ ms: number; said: string }> {
 async function starts() {
   const folder = mkdtempSync(path.join(tmpdir(), 'ironstone-bench-'));
   try {
+    chmodSync(folder, 0o755); // so that the database's user reaches it
     const files = quiet('git', ['ls-files']).out.split('\n');
     for (const file of files) cpSync(file, path.join(folder, file));
     if (!quiet('cp', ['-al', path.resolve('node_modules'), folder]).ok)

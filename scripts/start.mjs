@@ -2,7 +2,7 @@
 // Options: --port N --host H --reset-demo --no-demo --allow-demo-on-network --dev
 import { spawn } from 'node:child_process';
 import { build } from './lib/build.mjs';
-import { startCluster } from './lib/cluster.mjs';
+import { freePort, startCluster } from './lib/cluster.mjs';
 import { ROOT } from './lib/files.mjs';
 import { installPackages } from './lib/install.mjs';
 import { endWith, must, say, Stop } from './lib/run.mjs';
@@ -40,6 +40,11 @@ async function timed(what, run) {
 
 async function main() {
   const options = readOptions(process.argv.slice(2));
+  await freePort(options.port, options.host).catch((error) => {
+    throw new Stop(
+      `Nothing can be served at port ${options.port} of ${options.host} (${error.code}): another program may use it. Choose another with --port N.`,
+    );
+  });
   await timed('packages', installPackages);
   const cluster = process.env.DATABASE_URL ? null : await timed('database', () => startCluster('app'));
   let server = null;
