@@ -1,11 +1,4 @@
-import {
-  test as base,
-  expect,
-  type APIRequestContext,
-  type Browser,
-  type BrowserContext,
-  type Page,
-} from '@playwright/test';
+import { test as base, expect, type Browser, type Page } from '@playwright/test';
 import type { DemoAccess } from '../../scripts/prepare';
 import { signIn } from './browser';
 
@@ -54,5 +47,3 @@ export async function demoHome(page: Page): Promise<string> {
   const href = await page.getByRole('link', { name: 'Gully Courier' }).first().getAttribute('href');
   return href!;
 }
-
-export type Asker = { request: APIRequestContext; context: BrowserContext };

@@ -23,3 +23,16 @@ export const DIMENSIONS = {
 
 export type Dimension = keyof typeof DIMENSIONS;
 export const DIMENSION_NAMES = Object.keys(DIMENSIONS) as Dimension[];
+
+export type UnitSystem = 'metric' | 'US';
+const US = new Set(['in', 'ft', 'oz', 'lb', 'lbf', 'mph', 'in^2', 'in^3', 'psi', 'hp', 'degF']);
+
+/**
+ * The units offered for a dimension, those of the system first; units common to both keep their order.
+ * @example offeredUnits('mass', 'US') // ['oz', 'lb', 'g', 'kg']
+ */
+export function offeredUnits(dimension: Dimension, system: UnitSystem): string[] {
+  const offered: readonly string[] = DIMENSIONS[dimension].offered;
+  if (system === 'metric') return [...offered];
+  return [...offered.filter((unit) => US.has(unit)), ...offered.filter((unit) => !US.has(unit))];
+}

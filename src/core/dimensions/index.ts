@@ -1,1 +1,1 @@
-export { DIMENSIONS, DIMENSION_NAMES, type Dimension } from './dimensions';
+export { DIMENSIONS, DIMENSION_NAMES, offeredUnits, type Dimension, type UnitSystem } from './dimensions';

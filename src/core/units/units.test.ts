@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { offeredUnits } from '../dimensions';
 import { checkDimension, convert, convertInterval, CoreError, DIMENSION_NAMES, DIMENSIONS, UnitError } from '.';
 
 const measurable = DIMENSION_NAMES.filter((name) => DIMENSIONS[name].base !== null);
@@ -62,6 +63,14 @@ describe('convert', () => {
     expect(() => convert({ value, from: 'g', to: 'kg' })).toThrow(CoreError);
     expect(() => convertInterval({ value, from: 'g', to: 'kg' })).toThrow(CoreError);
   });
+});
+
+test('a project in US customary units is offered those first, and the same ones in all', () => {
+  expect(offeredUnits('mass', 'US')).toEqual(['oz', 'lb', 'g', 'kg']);
+  expect(offeredUnits('length', 'US')[0]).toBe('in');
+  expect(offeredUnits('time', 'US')).toEqual(offeredUnits('time', 'metric'));
+  for (const name of DIMENSION_NAMES)
+    expect([...offeredUnits(name, 'US')].sort()).toEqual([...DIMENSIONS[name].offered].sort());
 });
 
 describe('checkDimension', () => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { DIMENSIONS, type Dimension } from '@/core/dimensions';
+import type { Dimension } from '@/core/dimensions';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { Area, Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
 import { newId, postEntry } from '@/ui/forms/postEntry';
@@ -15,7 +15,7 @@ interface Props {
   teams: { id: string; name: string }[];
   parents: { id: string; teamId: string; number: number; change: string }[];
   /** In the order of values.measurements. */
-  parameters: { id: string; name: string; dimension: Dimension; limit: string }[];
+  parameters: { id: string; name: string; dimension: Dimension; limit: string; units: string[] }[];
   instruments: { id: string; name: string; dimension: string }[];
   back: string;
 }
@@ -121,7 +121,7 @@ function Measured({
         name={`${path}.unit`}
         label="Unit"
         className="w-28"
-        options={DIMENSIONS[parameter.dimension].offered.map((unit) => [unit, unit] as const)}
+        options={parameter.units.map((unit) => [unit, unit] as const)}
       />
       <Choice
         name={`${path}.instrumentId`}

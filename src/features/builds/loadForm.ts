@@ -1,12 +1,14 @@
-import { listRequirements, type Requirement } from '@/server/records/requirements';
+import { listRequirements } from '@/server/records/requirements';
 import { listProtocols } from '@/server/records/trials';
 import { listIterations, type Iteration } from '@/server/records/iterations';
-import { DIMENSIONS, type Dimension } from '@/core/units';
+import { offeredUnits } from '@/core/dimensions';
+import type { Dimension } from '@/core/units';
+import type { Project } from '@/server/access';
 import { limitText } from '@/ui/limit';
 import { pool } from '@/db/connection';
 
 /** Everything the form of an iteration offers: what can be measured on it, with which instrument, built on what. */
-export async function loadIterationForm(projectId: string, iteration: Iteration | null) {
+export async function loadIterationForm({ id: projectId, units }: Project, iteration: Iteration | null) {
   const sql = pool();
   const [requirements, protocols, iterations, parameters, instruments] = await Promise.all([
     listRequirements(projectId),
@@ -23,33 +25,38 @@ export async function loadIterationForm(projectId: string, iteration: Iteration 
   const measurable = parameters.filter(
     (p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id),
   );
-  const values = measurable.map((parameter) => startValue(parameter, iteration, requirements, instruments));
+  const offered = measurable.map((parameter) => {
+    const known = iteration?.measurements.find((m) => m.parameterId === parameter.id)?.unit;
+    const asked = requirements.find((r) => r.parameterId === parameter.id)?.unit;
+    const named = [known, asked].filter((unit) => unit != null);
+    return [...new Set([...named, ...offeredUnits(parameter.dimension, units)])];
+  });
   return {
     instruments: [...instruments],
     parents: iterations.map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
-    parameters: measurable.map((p) => ({
+    parameters: measurable.map((p, i) => ({
       ...p,
+      units: offered[i]!,
       limit: requirements
         .filter((r) => r.parameterId === p.id)
         .map((r) => `${r.code} ${limitText(r)}`)
         .join(', '),
     })),
-    measurements: values,
+    measurements: measurable.map((p, i) => startValue(p, offered[i]![0] ?? '', iteration, instruments)),
   };
 }
 
 function startValue(
   parameter: { id: string; dimension: Dimension },
+  unit: string,
   iteration: Iteration | null,
-  requirements: Requirement[],
   instruments: readonly { id: string; dimension: string }[],
 ) {
   const known = iteration?.measurements.find((m) => m.parameterId === parameter.id);
-  const asked = requirements.find((r) => r.parameterId === parameter.id)?.unit;
   return {
     parameterId: parameter.id,
     value: known?.value == null ? '' : String(known.value),
-    unit: known?.unit ?? asked ?? DIMENSIONS[parameter.dimension].offered[0] ?? '',
+    unit,
     answer: known?.answer == null ? '' : known.answer ? 'yes' : 'no',
     instrumentId: known
       ? (known.instrumentId ?? '')

@@ -18,7 +18,7 @@ function Fields() {
       <div className="flex flex-wrap gap-3">
         <Text name="eventDate" label="Day of the event" type="date" />
         <Text name="timeZone" label="Time zone of the school" />
-        <Choice name="units" label="Units for display" options={UNITS} />
+        <Choice name="units" label="Units offered first" options={UNITS} />
       </div>
     </>
   );

@@ -1,7 +1,7 @@
 'use client';
 
 import { useWatch } from 'react-hook-form';
-import { DIMENSION_NAMES, DIMENSIONS, type Dimension } from '@/core/dimensions';
+import { DIMENSION_NAMES, offeredUnits, type Dimension, type UnitSystem } from '@/core/dimensions';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
 import { saveRequirement } from './actions';
@@ -33,10 +33,11 @@ interface Props {
   values: Record<string, unknown>;
   parameters: { id: string; name: string; dimension: Dimension }[];
   statements: { id: string; sentence: string }[];
+  system: UnitSystem;
   back: string;
 }
 
-export function RequirementForm({ projectId, id, version, values, parameters, statements, back }: Props) {
+export function RequirementForm({ projectId, id, version, values, parameters, statements, system, back }: Props) {
   const fixed = { projectId, id, version };
   return (
     <RecordForm
@@ -55,7 +56,7 @@ export function RequirementForm({ projectId, id, version, values, parameters, st
         <Text name="statement" label="Statement" className="grow min-w-60" />
       </div>
       <Choice name="kind" label="Kind" options={KINDS} />
-      <LimitFields parameters={parameters} />
+      <LimitFields parameters={parameters} system={system} />
       <div className="flex flex-wrap gap-3">
         <Choice
           name="priority"
@@ -82,7 +83,7 @@ export function RequirementForm({ projectId, id, version, values, parameters, st
   );
 }
 
-function LimitFields({ parameters }: Pick<Props, 'parameters'>) {
+function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'>) {
   const [kind, parameterId, dimension] = useWatch({ name: ['kind', 'parameterId', 'dimension'] }) as [
     string,
     string,
@@ -117,7 +118,7 @@ function LimitFields({ parameters }: Pick<Props, 'parameters'>) {
             <Decimal name="value" label={kind === 'target' ? 'Target' : 'Limit'} className="w-32" />
           )}
           {kind === 'target' && <Decimal name="tolerance" label="Tolerance ±" className="w-32" />}
-          <Text name="unit" label="Unit" className="w-28" hint={DIMENSIONS[chosen].offered.join(', ')} />
+          <Text name="unit" label="Unit" className="w-28" hint={offeredUnits(chosen, system).join(', ')} />
           <Choice
             name="decision"
             label="Decision rule"

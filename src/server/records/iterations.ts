@@ -30,8 +30,6 @@ export interface Iteration {
   version: number;
   measurements: Measurement[];
 }
-export const ITERATION_STATES = ['planned', 'building', 'built', 'tested', 'retired'] as const;
-
 /** All iterations of a project with what was measured on each, by team and number: two queries. */
 export const listIterations = cache((projectId: string) => read(projectId, false));
 

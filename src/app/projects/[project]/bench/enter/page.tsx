@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { DIMENSIONS } from '@/core/units';
+import { offeredUnits } from '@/core/dimensions';
 import { convert } from '@/core/units';
 import { TrialEntry } from '@/features/bench/TrialEntry';
 import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
@@ -102,7 +102,7 @@ export default async function EnterPage(props: SheetProps) {
             name: event.name,
             allowed: event.attemptsAllowed,
             unit: protocol.unit,
-            units: [...new Set([protocol.unit, ...DIMENSIONS[protocol.dimension].offered])],
+            units: [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units)])],
             foulKeepsValue: event.rule.attempts.foul === 'keep',
             penalties: Object.keys(event.rule.penalties ?? {}),
           }}

@@ -16,7 +16,7 @@ export default async function NewIterationPage(props: SheetProps) {
   const mine = frame.seat.role === 'student' ? frame.teams.filter((one) => one.id === frame.seat.teamId) : frame.teams;
   const teams = mine.filter((one) => !asked || one.id === asked);
   if (teams.length === 0) notFound();
-  const { parents, measurements, ...form } = await loadIterationForm(project, null);
+  const { parents, measurements, ...form } = await loadIterationForm(frame.seat.project, null);
   const own = parents.filter((one) => teams.some((team) => team.id === one.teamId));
   const last = teams.length === 1 ? own.at(-1)?.id : undefined;
   const values = {

@@ -43,6 +43,7 @@ export default async function EditRequirementPage(props: SheetProps) {
         values={values}
         parameters={parameters}
         statements={statements.map(({ id, sentence }) => ({ id, sentence }))}
+        system={project.units}
         back={hrefIn(frame, 'requirements')}
       />
     </ProjectFrame>
