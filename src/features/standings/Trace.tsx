@@ -147,7 +147,7 @@ function RequirementLink({ verdict, href }: { verdict: Verdict; href: (sheet: st
       {r.sentence && (
         <>
           {' '}
-          because {r.saidBy} said <a href={`${href('brief')}#${r.statementId}`}>“{r.sentence}”</a>
+          because of <a href={`${href('brief')}#${r.statementId}`}>“{r.sentence}”</a> ({r.saidBy})
         </>
       )}
     </li>
