@@ -177,9 +177,8 @@ function TeamTags({ frame, sheet }: { frame: Frame; sheet: string }) {
   return (
     <div className="flex flex-wrap gap-1.5 mb-2.5 items-center no-print" role="group" aria-label="Team">
       {shown.map((one) => (
-        <Link
+        <a
           key={one.id}
-          prefetch={false}
           href={hrefIn(frame, sheet, { team: team?.id === one.id ? null : one.id })}
           className="tag"
           aria-current={team?.id === one.id ? 'true' : undefined}
@@ -187,7 +186,7 @@ function TeamTags({ frame, sheet }: { frame: Frame; sheet: string }) {
         >
           {one.name}
           {one.id === seat.teamId && ' (yours)'}
-        </Link>
+        </a>
       ))}
       <span className="ml-auto text-sm text-faint hidden lg:inline">
         {team ? `${team.name} only; choose it again for all` : 'all teams; choose one to narrow the sheet'}
