@@ -12,6 +12,7 @@ export function proxy(request: NextRequest) {
     "img-src 'self' data: blob:",
     "font-src 'self'",
     "connect-src 'self'",
+    "worker-src 'self'",
     "object-src 'none'",
     "base-uri 'self'",
     "form-action 'self'",
@@ -25,4 +26,4 @@ export function proxy(request: NextRequest) {
   return response;
 }
 
-export const config = { matcher: ['/((?!api/|_next/static|_next/image|favicon.ico|icon.svg).*)'] };
+export const config = { matcher: ['/((?!api/|_next/static|_next/image|favicon.ico|icon.svg|sw.js).*)'] };

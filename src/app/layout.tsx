@@ -9,6 +9,7 @@ import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { OutboxStrip } from '@/ui/outbox/OutboxStrip';
 import { Toasts } from '@/ui/toast';
 
 export const metadata: Metadata = {
@@ -23,6 +24,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" data-theme={theme === 'light' || theme === 'dark' ? theme : undefined}>
       <body>
         {children}
+        <OutboxStrip />
         <Toasts />
       </body>
     </html>

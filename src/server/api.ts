@@ -1,11 +1,17 @@
+import { readStamp } from './entries';
 import type { Outcome } from './outcome';
-import { perform, type Command } from './perform';
+import { perform, settle, type Command } from './perform';
+import { slowDown } from './rate';
+import { reply, replyTo } from './reply';
 
 const MOST_BYTES = 256 * 1024;
 
-/** Answers a POST of the versioned entry routes: same rules as at the desk, JSON in and out. */
+/**
+ * Answers a POST of the versioned entry routes: same rules as at the desk, JSON in and out. With a stamp under "entry" a
+ * repeat is harmless. Every answer carries the server's time (x-ironstone-now, ms), by which devices correct theirs.
+ */
 export async function answer<I extends object, R>(request: Request, command: Command<I, R>): Promise<Response> {
-  const refusal = refuseForeign(request);
+  const refusal = refuseForeign(request) ?? slowDown(request, 'entries');
   if (refusal) return refusal;
   const text = await readCapped(request, MOST_BYTES);
   if (text === null) return reply({ ok: false, message: 'This entry is too large.' }, 413);
@@ -15,13 +21,15 @@ export async function answer<I extends object, R>(request: Request, command: Com
   } catch {
     return reply({ ok: false, message: 'This entry could not be read.' }, 400);
   }
-  const outcome = await perform(command, body);
-  return reply(outcome, outcome.ok ? 200 : outcome.denied ? 403 : outcome.conflict ? 409 : 422);
+  const { entry, ...given } = (body ?? {}) as Record<string, unknown>;
+  const stamp = entry === undefined ? undefined : readStamp(entry);
+  if (stamp === null) return reply({ ok: false, message: 'The stamp of this entry could not be read.' }, 400);
+  return replyTo(await perform(command, given, stamp));
 }
 
-/** An outcome as a response. */
-export function reply(outcome: Outcome<unknown>, status: number): Response {
-  return Response.json(outcome, { status, headers: { 'cache-control': 'no-store' } });
+/** Runs a write of a route handler and answers with its outcome, faults included. */
+export async function answerWith(run: () => Promise<Outcome<unknown>>): Promise<Response> {
+  return replyTo(await settle(run));
 }
 
 /** Refuses a write that a page of another origin sent with this person's cookie. */

@@ -1,7 +1,17 @@
 /** What a write answers: done, or why not, with each message at its field. */
 export type Outcome<R = unknown> =
   | { ok: true; result: R; notes: string[] }
-  | { ok: false; message: string; errors?: Record<string, string>; denied?: true; conflict?: Conflict };
+  | {
+      ok: false;
+      message: string;
+      errors?: Record<string, string>;
+      denied?: true;
+      /** Nobody is signed in as the one who made this entry; it can be sent again after signing in. */
+      signedOut?: true;
+      /** The reason lies with the machine and passes; the same entry can be sent again as it is. */
+      retry?: true;
+      conflict?: Conflict;
+    };
 
 /** Somebody else wrote meanwhile: their values, who and when, and the version to build on. */
 export interface Conflict {
@@ -9,6 +19,8 @@ export interface Conflict {
   by: string;
   at: string;
   theirs: Record<string, unknown>;
+  /** Ways to keep one's own beside theirs, where "mine instead" makes no sense. */
+  ways?: { label: string; change: Record<string, unknown> }[];
 }
 
 /** A refusal that belongs to a field ("measurements.0.value") or, with an empty path, to the whole form. */
@@ -23,7 +35,11 @@ export class FieldError extends Error {
 
 /** Thrown by a write that saw an old version. */
 export class ConflictError extends Error {
-  constructor(readonly conflict: Conflict) {
-    super('Somebody else changed this meanwhile.');
+  constructor(
+    readonly conflict: Conflict,
+    message = 'Somebody else changed this meanwhile.',
+    readonly errors?: Record<string, string>,
+  ) {
+    super(message);
   }
 }

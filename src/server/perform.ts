@@ -4,8 +4,10 @@ import { pool, type Sql, type Tx } from '@/db/connection';
 import { problemOf } from '@/db/problems';
 import { CoreError } from '@/core/numbers';
 import { allowed, findSeat, type Seat, type Target } from './access';
-import { linkHolder, signedIn, type Actor, type Person } from './actor';
+import { linkHolder, ownerId, sharingWith, signedIn, type Actor, type Person } from './actor';
 import { projectNow, type LocalTime } from './clock';
+import { answered, keepAnswer, receive, type Stamp } from './entries';
+import { outageOf } from '@/db/outage';
 import { ConflictError, FieldError, type Conflict, type Outcome } from './outcome';
 import { ACTIONS, ROUTES, type ActionName, type Permission } from './policy';
 import { writeAs } from './write';
@@ -16,6 +18,8 @@ export interface Work {
   seat: Seat;
   projectId: string;
   now: LocalTime;
+  /** How long ago the entry was made on its device, in ms; 0 for what is written at once. */
+  age: number;
   notes: string[];
 }
 /** A write to a project: what it accepts, which object it touches, what it does. */
@@ -33,25 +37,47 @@ const DENIED = {
   denied: true,
   message: 'You may not do this here. Sign in again if you think you should.',
 } as const;
+const SIGNED_OUT = {
+  ok: false,
+  denied: true,
+  signedOut: true,
+  message: 'You are not signed in any more. Sign in again; the entry is kept and goes out then.',
+} as const;
 
 /**
  * The one way a project is written to: find the person → ask the policy about that very object → parse → one
  * transaction with its history. Whoever may not write learns nothing about the fields.
+ * With a stamp it is an entry of an outbox: whoever made it writes it, even when a teammate holds the phone by now, and
+ * an entry that was received before gets its first answer again, whatever has changed since.
  */
-export async function perform<I extends object, R>(command: Command<I, R>, input: unknown): Promise<Outcome<R>> {
+export async function perform<I extends object, R>(
+  command: Command<I, R>,
+  input: unknown,
+  stamp?: Stamp,
+): Promise<Outcome<R>> {
   const given = asObject(input);
   const permission = permissionOf(command.door);
-  const seat = await seatFor(permission, given.projectId);
-  if (!seat) return DENIED;
-  const target = command.target ? await command.target(pool(), given, seat.project.id) : {};
-  if (!target || !allowed(seat, permission, target)) return DENIED;
-  const notes: string[] = [];
   return settle(async () => {
+    const actor = await actorFor(permission, stamp?.by);
+    if (!actor) return SIGNED_OUT;
+    const owner = ownerId(actor);
+    const before = stamp && (await answered<R>(pool(), stamp, owner, given));
+    if (before) return before;
+    const seat = await findSeat(pool(), actor, given.projectId);
+    const target = seat && command.target ? await command.target(pool(), given, seat.project.id) : {};
+    if (!seat || !target || !allowed(seat, permission, target)) return DENIED;
     const parsed = (await command.schema.validate(given, { abortEarly: false, stripUnknown: true })) as I;
-    const { project, actor } = seat;
-    const work = { seat, projectId: project.id, now: projectNow(project), notes };
-    const result = await writeAs(actor, command.door, (tx) => command.run({ ...work, tx }, parsed));
-    return { ok: true, result, notes };
+    const { project } = seat;
+    const notes: string[] = [];
+    const work = { seat, projectId: project.id, now: projectNow(project), age: stamp?.age ?? 0, notes };
+    return writeAs(actor, command.door, async (tx): Promise<Outcome<R>> => {
+      const twin = stamp && (await receive<R>(tx, stamp, { owner, projectId: project.id, door: command.door, given }));
+      if (twin) return twin;
+      const result = await command.run({ ...work, tx }, parsed);
+      const outcome = { ok: true as const, result, notes };
+      if (stamp) await keepAnswer(tx, stamp, outcome);
+      return outcome;
+    });
   });
 }
 
@@ -78,9 +104,17 @@ export async function settle<R>(run: () => Promise<Outcome<R>>): Promise<Outcome
     if (error instanceof ValidationError) return refused(validationErrors(error));
     if (error instanceof FieldError) return refused({ [error.path]: error.message });
     if (error instanceof CoreError) return refused({ '': error.message });
-    if (error instanceof ConflictError) return { ok: false, message: error.message, conflict: error.conflict };
+    if (error instanceof ConflictError) {
+      const { message, conflict, errors } = error;
+      return { ok: false, message, conflict, ...(errors ? { errors } : {}) };
+    }
     const problem = problemOf(error);
     if (problem) return refused({ [problem.field]: problem.message });
+    const outage = outageOf(error);
+    if (outage) {
+      console.error(`${outage} ${String(error)}`);
+      return { ok: false, retry: true, message: outage };
+    }
     console.error(error);
     return {
       ok: false,
@@ -122,10 +156,14 @@ function permissionOf(door: string): Permission {
   return permission;
 }
 
-/** The seat that the permission is for: by account, or for what only a link may do, by link. */
-async function seatFor(permission: Permission, projectId: unknown): Promise<Seat | null> {
+/**
+ * Who acts: by account, or for what only a link may do, by link. An entry names who made it: on a shared phone that may
+ * be a member who has handed it over since.
+ */
+async function actorFor(permission: Permission, by?: string): Promise<Actor | null> {
   const actor: Actor | null = permission === 'score.write' ? await linkHolder() : await signedIn();
-  return findSeat(pool(), actor, projectId);
+  if (!actor || !by || ownerId(actor) === by) return actor;
+  return 'sessionId' in actor ? sharingWith(pool(), actor, by) : null;
 }
 
 function asObject(input: unknown): Record<string, unknown> {

@@ -15,7 +15,15 @@ beforeAll(async () => {
 });
 
 async function projectOf(id: string, accountId: string): Promise<Project> {
-  const actor = { kind: 'instructor' as const, id: accountId, name: '', login: '', sessionId: '' };
+  const actor = {
+    kind: 'instructor' as const,
+    id: accountId,
+    name: '',
+    login: '',
+    sessionId: '',
+    deviceId: null,
+    shared: false,
+  };
   return (await findSeat(pool(), actor, id))!.project;
 }
 

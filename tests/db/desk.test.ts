@@ -48,7 +48,11 @@ beforeAll(async () => {
   ids.said = done(await saveStatement(pass(said))).id;
 });
 const seat = async (): Promise<Seat> =>
-  (await findSeat(pool(), { kind: 'instructor', id: teacher, name: '', login: '', sessionId: '' }, projectId))!;
+  (await findSeat(
+    pool(),
+    { kind: 'instructor', id: teacher, name: '', login: '', sessionId: '', deviceId: null, shared: false },
+    projectId,
+  ))!;
 
 describe('requirements', () => {
   const limit = (more: object) =>

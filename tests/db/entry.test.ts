@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { recordTrial } from '@/features/bench/commands';
-import { takeBackTrial } from '@/features/bench/actions';
+import { recordTrial, takeBackRun } from '@/features/bench/commands';
 import { recordIteration } from '@/features/builds/commands';
 import { recordScores } from '@/features/grades/commands';
 import { perform } from '@/server/perform';
@@ -50,6 +49,7 @@ describe('runs', () => {
     ...more,
   });
   const enter = (more: object = {}) => perform(recordTrial, run(more));
+  const takeBack = (id: string) => perform(takeBackRun, { projectId: p.id, id, version: 1 });
   const asFlint = () => asPerson(p.studentOf('Flint'));
 
   test('a student’s run of the own team is kept with its SI value and its instrument', async () => {
@@ -125,10 +125,10 @@ describe('runs', () => {
     await asFlint();
     const { id } = done(await enter());
     await asPerson(p.studentOf('Marl'));
-    expect(await takeBackTrial({ projectId: p.id, id, version: 1 })).toMatchObject({ ok: false, denied: true });
+    expect(await takeBack(id)).toMatchObject({ ok: false, denied: true });
     await asFlint();
-    done(await takeBackTrial({ projectId: p.id, id, version: 1 }));
-    expect((await takeBackTrial({ projectId: p.id, id, version: 1 })).ok).toBe(false);
+    done(await takeBack(id));
+    expect((await takeBack(id)).ok).toBe(false);
   });
 
   test('nobody enters for another team, and strangers enter nothing', async () => {

@@ -1,7 +1,9 @@
-import Link from 'next/link';
 import { enterByLink } from '@/server/access';
+import { ownerId } from '@/server/actor';
 import { listTeams } from '@/server/records/classes';
 import { listRubrics, listScores } from '@/server/records/rubrics';
+import { LocalPoints } from '@/features/grades/LocalPoints';
+import { FieldPages } from '@/ui/outbox/FieldPages';
 import { tagColour } from '@/ui/colours';
 import { Plain } from '@/ui/sheet/Plain';
 import { TeamTag } from '@/ui/sheet/Sheet';
@@ -25,15 +27,17 @@ export default async function JudgePage() {
       <ul>
         {teams.map((team) => (
           <li key={team.id} className="border-b border-hair">
-            <Link href={`/judge/${team.id}`} className="flex justify-between py-3 text-lg text-ink">
+            <a href={`/judge/${team.id}`} className="flex justify-between py-3 text-lg text-ink">
               <TeamTag name={team.name} colour={tagColour(team.colour)} />
               <span className={count(team.id) === rubric?.criteria.length ? 'text-moss' : 'faint'}>
                 {count(team.id)} of {rubric?.criteria.length} scored
               </span>
-            </Link>
+            </a>
           </li>
         ))}
       </ul>
+      <LocalPoints />
+      <FieldPages owner={ownerId(actor)} pages={['/judge', ...teams.map((team) => `/judge/${team.id}`)]} />
     </Plain>
   );
 }

@@ -2,18 +2,18 @@
 
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import { attempt as attemptCall } from '@/ui/forms/RecordForm';
-import { newId, postEntry } from '@/ui/forms/postEntry';
+import type { Conflict } from '@/server/outcome';
+import { BothVersions } from '@/ui/forms/BothVersions';
+import { newId } from '@/ui/forms/newId';
+import { PictureField } from '@/ui/forms/PictureField';
+import { isKept } from '@/ui/forms/RecordForm';
+import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
+import { useOutbox } from '@/ui/outbox/useOutbox';
 import { toast } from '@/ui/toast';
-import { takeBackTrial } from './actions';
-import { nextRun, unlikely, type Runner } from './runOrder';
+import { Keypad, STATUS_NAME, type Status } from './Keypad';
+import { LastRuns, type Saved } from './LastRuns';
+import { localRuns, nextRun, unlikely, withLocal, type Runner } from './runOrder';
 
-export interface Saved {
-  id: string;
-  version: number;
-  text: string;
-  value: string;
-}
 interface Props {
   projectId: string;
   sectionId: string;
@@ -31,19 +31,22 @@ interface Props {
   /** Values of the valid runs so far, in the protocol's unit. */
   soFar: number[];
   last: Saved[];
-  mayTakeBack: boolean;
+  /** Ids of every run of this event that the page knows. */
+  known: string[];
 }
-type Status = 'ok' | 'foul' | 'did-not-finish' | 'did-not-start';
-const STATUS_NAME: Record<Status, string> = {
-  ok: 'ok',
-  foul: 'foul',
-  'did-not-finish': 'did not finish',
-  'did-not-start': 'did not start',
-};
 
 /** Entry at the rig: one team at a time in run order, a large value, number keys, Enter for the next team. */
-export function TrialEntry({ projectId, sectionId, event, protocol, runners, soFar, last, mayTakeBack }: Props) {
+export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last, known, ...given }: Props) {
   const router = useRouter();
+  const enter = useEntry();
+  const outbox = useOutbox();
+  const entries = useMemo(() => outbox ?? [], [outbox]);
+  const local = useMemo(() => localRuns(entries, event.id, known), [entries, event.id, known]);
+  const runners = useMemo(() => withLocal(given.runners, local, entries), [given.runners, local, entries]);
+  const [pictures, setPictures] = useState<File[]>([]);
+  const [clash, setClash] = useState<{ conflict: Conflict; mine: Record<string, unknown>; status: Status } | null>(
+    null,
+  );
   const [chosen, setChosen] = useState<string | null>(null);
   const [practice, setPractice] = useState(false);
   const [text, setText] = useKept(`ironstone-draft:run-${event.id}`);
@@ -70,9 +73,9 @@ export function TrialEntry({ projectId, sectionId, event, protocol, runners, soF
   const full = runner ? runner.attempts >= event.allowed : true;
   const asPractice = practice || full;
 
-  const save = async (status: Status) => {
+  const save = async (status: Status, change: Record<string, unknown> = {}) => {
     if (!runner || busy) return;
-    const hint = status === 'ok' && !sure ? unlikely(text, soFar) : null;
+    const hint = status === 'ok' && !sure && !clash ? unlikely(text, soFar) : null;
     if (hint) {
       setProblem(hint);
       return setSure(true);
@@ -96,18 +99,39 @@ export function TrialEntry({ projectId, sectionId, event, protocol, runners, soF
       penalties,
       conditions,
       note: '',
+      ...change,
     };
-    const outcome = await attemptCall(() => postEntry('/api/v1/trials', entry));
+    const shown = withValue
+      ? `${text} ${unit}${status === 'ok' ? '' : `, ${STATUS_NAME[status]}`}`
+      : STATUS_NAME[status];
+    const which = entry.attempt === null ? 'practice' : `attempt ${entry.attempt}`;
+    const outcome = await enter({
+      path: '/api/v1/trials',
+      title: `${runner.name} ${runner.iterationNumber}, ${event.name}, ${which}: ${shown}`,
+      body: entry,
+      objectId: key,
+      href: location.pathname + location.search,
+      pictures,
+      pictured: 'trial',
+    });
     setBusy(false);
     setSure(false);
-    if (!outcome.ok) return setProblem(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
+    if (!outcome.ok) {
+      if (outcome.conflict?.ways) return setClash({ conflict: outcome.conflict, mine: entry, status });
+      return setProblem(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
+    }
     if (outcome.notes.length) toast.success(`${outcome.notes.join('. ')}.`);
+    clear();
+    if (!isKept(outcome.result)) router.refresh();
+  };
+  const clear = () => {
     setProblem(null);
     setText('');
     setId('');
     setChosen(null);
     setPenalties({});
-    router.refresh();
+    setPictures([]);
+    setClash(null);
     field.current?.focus();
   };
   const press = (key: string) => {
@@ -203,6 +227,18 @@ export function TrialEntry({ projectId, sectionId, event, protocol, runners, soF
             ))}
           </select>
         </div>
+        {clash && (
+          <div className="mx-3.5 mb-2">
+            <BothVersions
+              conflict={clash.conflict}
+              mine={clash.mine}
+              names={{}}
+              keepMine={() => undefined}
+              keepAs={(change) => void save(clash.status, change)}
+              takeTheirs={() => (clear(), router.refresh())}
+            />
+          </div>
+        )}
         {problem && (
           <p id="run-problem" role="alert" className="callout mx-3.5 mb-2">
             {problem}
@@ -222,76 +258,14 @@ export function TrialEntry({ projectId, sectionId, event, protocol, runners, soF
             ))}
           </div>
         )}
-        <Pad press={press} save={(status) => void save(status)} busy={busy} sure={sure} asPractice={asPractice} />
+        <Keypad press={press} save={(status) => void save(status)} busy={busy} sure={sure} asPractice={asPractice} />
+        <div className="mx-3.5 my-2 flex flex-wrap gap-3 items-center">
+          <PictureField pictures={pictures} choose={setPictures} />
+          <WhoEnters />
+        </div>
       </form>
-      <LastRuns projectId={projectId} last={last} mayTakeBack={mayTakeBack} />
+      <LastRuns projectId={projectId} last={last} local={local} entries={entries} />
     </div>
-  );
-}
-
-function Pad({
-  press,
-  save,
-  busy,
-  sure,
-  asPractice,
-}: {
-  press: (key: string) => void;
-  save: (status: Status) => void;
-  busy: boolean;
-  sure: boolean;
-  asPractice: boolean;
-}) {
-  const digit = (key: string) => (
-    <button key={key} type="button" onClick={() => press(key)}>
-      {key}
-    </button>
-  );
-  const status = (one: Status) => (
-    <button key={one} type="button" className="word" disabled={busy} onClick={() => save(one)}>
-      {STATUS_NAME[one]}
-    </button>
-  );
-  return (
-    <div className="keypad">
-      {['7', '8', '9'].map(digit)}
-      {status('foul')}
-      {['4', '5', '6'].map(digit)}
-      {status('did-not-finish')}
-      {['1', '2', '3'].map(digit)}
-      <button className="save" disabled={busy}>
-        {sure ? 'Keep it, save' : asPractice ? 'Save practice' : 'Save, next team'}
-      </button>
-      <button type="button" aria-label="Delete the last digit" onClick={() => press('back')}>
-        ⌫
-      </button>
-      {['0', '.'].map(digit)}
-    </div>
-  );
-}
-
-function LastRuns({ projectId, last, mayTakeBack }: Pick<Props, 'projectId' | 'last' | 'mayTakeBack'>) {
-  const router = useRouter();
-  const takeBack = async (run: Saved) => {
-    const outcome = await attemptCall(() => takeBackTrial({ projectId, id: run.id, version: run.version }));
-    if (outcome.ok) toast.success('Taken back; its attempt is free again.');
-    else toast.error(outcome.message);
-    router.refresh();
-  };
-  return (
-    <ul className="mx-3.5 my-2 text-sm" aria-label="Runs just saved">
-      {last.map((run) => (
-        <li key={run.id} className="flex gap-4 py-1 border-b border-hair">
-          <span className="faint grow">{run.text}</span>
-          <span className="num w-24 right">{run.value}</span>
-          {mayTakeBack && (
-            <button className="btn-text" onClick={() => void takeBack(run)} aria-label={`Take back ${run.text}`}>
-              take back
-            </button>
-          )}
-        </li>
-      ))}
-    </ul>
   );
 }
 

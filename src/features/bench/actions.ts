@@ -3,11 +3,10 @@
 import { checkDimension, convert, CoreError, type Dimension } from '@/core/units';
 import { json } from '@/db/connection';
 import { FieldError, type Outcome } from '@/server/outcome';
-import { orConflict, perform } from '@/server/perform';
+import { perform } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
-import { trialTarget } from './commands';
-import { instrumentSchema, protocolSchema, takeBackSchema } from './schema';
+import { instrumentSchema, protocolSchema } from './schema';
 import { instrumentForm, protocolForm } from './toForm';
 
 export async function saveInstrument(input: unknown): Promise<Outcome<{ id: string }>> {
@@ -74,27 +73,6 @@ export async function saveProtocol(input: unknown): Promise<Outcome<{ id: string
           conditions: json(tx, kept),
         };
         return { id: await saveRow(work, 'protocol', { id, version }, values, protocolForm) };
-      },
-    },
-    input,
-  );
-}
-
-/** Takes a run back: it stays in the history and counts no more; its attempt is free again. */
-export async function takeBackTrial(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'takeBackTrial',
-      schema: takeBackSchema,
-      target: (sql, { id }, projectId) => trialTarget(sql, id, projectId),
-      run: async ({ tx, projectId }, { id, version }) => {
-        const written =
-          await tx`update trial set taken_back_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-        await orConflict(written, tx, id, async () => {
-          const [row] =
-            await tx`select taken_back_at is not null as taken_back, version from trial where id = ${id} and project_id = ${projectId}`;
-          return row as unknown as { version: number };
-        });
       },
     },
     input,

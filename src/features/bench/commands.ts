@@ -1,17 +1,23 @@
 import type { InferType } from 'yup';
 import { convert, type Dimension } from '@/core/units';
 import type { EventRule } from '@/core/scoring';
-import { json, type Sql } from '@/db/connection';
-import { isId, type Target } from '@/server/access';
+import { json } from '@/db/connection';
+import { isId } from '@/server/access';
 import { readMeasured } from '@/server/measure';
-import { FieldError } from '@/server/outcome';
-import type { Command, Work } from '@/server/perform';
+import { ConflictError, FieldError } from '@/server/outcome';
+import { orConflict, type Command, type Work } from '@/server/perform';
+import { trialTarget } from '@/server/records/targets';
 import { read } from '@/ui/forms/schema';
-import { trialSchema } from './schema';
+import { takeBackSchema, trialSchema } from './schema';
+import { runForm } from './toForm';
 
 type Input = InferType<typeof trialSchema>;
 
-/** Records a run of an event. The id is the client's; sending the same run again changes nothing. */
+/**
+ * Records a run of an event, or corrects one: without a version it is new, with one it is a change of what was seen. The
+ * id is the client's; sending a new run again changes nothing. An attempt that somebody else has recorded meanwhile is a
+ * clash: both runs are shown, and one's own can stay as the next attempt or as a practice run.
+ */
 export const recordTrial: Command<Input, { id: string; attempt: number | null }> = {
   door: '/api/v1/trials',
   schema: trialSchema as Command<Input, never>['schema'],
@@ -21,11 +27,13 @@ export const recordTrial: Command<Input, { id: string; attempt: number | null }>
   },
   run: async (work, input) => {
     const { tx, projectId, notes } = work;
-    const { id, sectionId, eventId, teamId, iterationId, attempt, status, penalties, note } = input;
+    const { id, sectionId, eventId, teamId, iterationId, attempt, status, penalties, note, version } = input;
     const [known] = await tx<
-      { attempt: number | null }[]
-    >`select attempt from trial where id = ${id} and project_id = ${projectId}`;
-    if (known) return { id, attempt: known.attempt };
+      { attempt: number | null; teamId: string; eventId: string }[]
+    >`select attempt, team_id, event_id from trial where id = ${id} and project_id = ${projectId}`;
+    if (known && version === null) return { id, attempt: known.attempt };
+    if (known && (known.teamId !== teamId || known.eventId !== eventId))
+      throw new FieldError('teamId', 'A run stays with its team and its event.');
     const event = await findEvent(work, eventId);
     await checkPlaces(work, input);
     checkPenalties(event.rule, penalties);
@@ -41,18 +49,77 @@ export const recordTrial: Command<Input, { id: string; attempt: number | null }>
     const conditions = Object.fromEntries(
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
     );
-    await tx`insert into trial ${tx({ id, projectId, sectionId, eventId, teamId, iterationId, attempt, status, note, ...measured, dimension: event.dimension, instrumentId: event.instrumentId, penalties: json(tx, penalties) as never, conditions: json(tx, conditions) as never, runAt: runAt(work) })}`;
+    const values = {
+      ...{ iterationId, status, note, ...measured },
+      penalties: json(tx, penalties) as never,
+      conditions: json(tx, conditions) as never,
+    };
+    if (known) {
+      const written = await tx`
+        update trial set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+      await orConflict(written, tx, id, () => currentRun(work, id));
+      return { id, attempt: known.attempt };
+    }
+    const { dimension, instrumentId } = event;
+    const added =
+      await tx`insert into trial ${tx({ id, projectId, sectionId, eventId, teamId, attempt, ...values, dimension, instrumentId, runAt: runAt(work) })}
+        on conflict do nothing returning 1`;
+    if (added.length === 0) await tellClash(work, input, event);
     return { id, attempt };
   },
 };
 
-/** Whose run it is; null when there is none in the project. */
-export async function trialTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
-  if (!isId(id)) return null;
-  const [row] = await sql<{ teamId: string; released: boolean }[]>`
-    select t.team_id, i.released_at is not null as released from trial t join iteration i on i.id = t.iteration_id
-    where t.id = ${id} and t.project_id = ${projectId}`;
-  return row ?? null;
+/** Takes a run back: it stays in the history and counts no more; its attempt is free again. */
+export const takeBackRun: Command<InferType<typeof takeBackSchema>, { id: string }> = {
+  door: '/api/v1/trials/take-back',
+  schema: takeBackSchema as Command<InferType<typeof takeBackSchema>, never>['schema'],
+  target: (sql, { id }, projectId) => trialTarget(sql, id, projectId),
+  run: async (work, { id, version }) => {
+    const { tx, projectId } = work;
+    const written =
+      await tx`update trial set taken_back_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, id, () => currentRun(work, id));
+    return { id };
+  },
+};
+
+/** A run as its form shows it, with its version. */
+async function currentRun({ tx, projectId }: Work, id: string) {
+  const [row] = await tx`select *, taken_back_at is not null as taken_back from trial
+    where id = ${id} and project_id = ${projectId}`;
+  return row && { ...runForm(row), version: Number(row.version) };
+}
+
+/** The attempt is taken: by the same run, sent twice at once (which is harmless), or by another one. */
+async function tellClash(work: Work, { id, eventId, teamId, attempt }: Input, event: EventFound): Promise<void> {
+  const { tx } = work;
+  const [theirs] = await tx<{ id: string; by: string; at: Date; most: number }[]>`
+    select t.id, coalesce(a.actor_name, 'somebody') as by, t.created_at as at,
+      (select max(attempt) from trial where event_id = ${eventId} and team_id = ${teamId} and taken_back_at is null) as most
+    from trial t left join audit a on a.object_id = t.id::text and a.before is null
+    where t.id = ${id} or (t.event_id = ${eventId} and t.team_id = ${teamId} and t.attempt = ${attempt} and t.taken_back_at is null)
+    order by t.id = ${id} desc limit 1`;
+  if (!theirs) throw new FieldError('attempt', 'This attempt could not be recorded; send it again.');
+  if (theirs.id === id) return;
+  const now = await currentRun(work, theirs.id);
+  const { version = 0, ...shown } = now ?? {};
+  const next = theirs.most + 1;
+  throw new ConflictError(
+    {
+      version: Number(version),
+      theirs: shown,
+      by: theirs.by,
+      at: theirs.at.toISOString(),
+      ways: [
+        ...(next <= event.rule.attempts.allowed
+          ? [{ label: `Keep mine too, as attempt ${next}`, change: { attempt: next } }]
+          : []),
+        { label: 'Keep mine too, as a practice run', change: { attempt: null } },
+      ],
+    },
+    `Attempt ${attempt} is recorded already, by ${theirs.by}.`,
+    { attempt: 'This attempt is recorded already; reload to see it.' },
+  );
 }
 
 interface EventFound {
@@ -91,9 +158,10 @@ function checkPenalties(rule: EventRule, penalties: Record<string, number>) {
     throw new FieldError('penalties', `The event's rule has no penalty "${unknown.slice(0, 40)}".`);
 }
 
-/** When the run took place: now, or the pinned present of a demonstration. */
-function runAt({ seat, now }: Work): Date {
-  return seat.project.pinnedNow ? new Date(`${now}:00Z`) : new Date();
+/** When the run took place: when it was entered on its device, counted back from now or from a demonstration's pinned present. */
+function runAt({ seat, now, age }: Work): Date {
+  const present = seat.project.pinnedNow ? new Date(`${now}:00Z`) : new Date();
+  return new Date(present.getTime() - age);
 }
 
 /** Which conditions of a protocol a run did not keep, in words. */

@@ -17,3 +17,10 @@ export const listInstruments = cache(async (projectId: string): Promise<Instrume
     Instrument[]
   >`select id, name, dimension, unit, resolution, accuracy, version from instrument where project_id = ${projectId} order by name`;
 });
+
+/** Ids of an event's runs of the last two days, taken back or not: what a device's own entries are held against. */
+export async function listRecentRunIds(projectId: string, eventId: string): Promise<string[]> {
+  const rows = await pool()<{ id: string }[]>`
+    select id from trial where project_id = ${projectId} and event_id = ${eventId} and created_at > now() - interval '2 days'`;
+  return rows.map((row) => row.id);
+}

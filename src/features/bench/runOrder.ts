@@ -9,6 +9,48 @@ export interface Runner {
   attempts: number;
 }
 
+/** An entry of this device as far as the run order looks at it. */
+export interface LocalEntry {
+  path: string;
+  state: 'waiting' | 'sent' | 'refused';
+  objectId: string;
+  title: string;
+  body: Record<string, unknown>;
+}
+
+/** The runs of an event that were entered on this device and that the page does not know yet, oldest first. */
+export function localRuns<E extends LocalEntry>(entries: E[], eventId: string, known: string[]): E[] {
+  return entries.filter(
+    (one) =>
+      one.path === '/api/v1/trials' &&
+      one.body.eventId === eventId &&
+      one.body.version == null &&
+      one.state !== 'refused' &&
+      !known.includes(one.objectId),
+  );
+}
+
+/**
+ * The run order with what this device has entered and the page does not know yet: attempts already made, and iterations
+ * that are recorded but not numbered, which the next runs are made with.
+ */
+export function withLocal(runners: Runner[], runs: LocalEntry[], entries: LocalEntry[]): Runner[] {
+  return runners.map((runner) => {
+    const attempts = runs
+      .filter((one) => one.body.teamId === runner.teamId)
+      .reduce((most, one) => Math.max(most, Number(one.body.attempt ?? 0)), runner.attempts);
+    const built = entries.findLast(
+      (one) =>
+        one.path === '/api/v1/iterations' &&
+        one.state === 'waiting' &&
+        one.body.teamId === runner.teamId &&
+        one.body.version == null,
+    );
+    const design = built ? { iterationId: built.objectId, iterationNumber: runner.iterationNumber + 1 } : {};
+    return { ...runner, ...design, attempts };
+  });
+}
+
 /** Who runs next: whoever has the fewest attempts, in the order given; null when all attempts are made. */
 export function nextRun(runners: Runner[], allowed: number): Runner | null {
   const left = runners.filter((runner) => runner.attempts < allowed);

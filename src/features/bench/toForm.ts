@@ -11,6 +11,21 @@ export function instrumentForm(row: Record<string, unknown>): Record<string, unk
   };
 }
 
+/** A stored run as its form shows it. */
+export function runForm(row: Record<string, unknown>): Record<string, unknown> {
+  const conditions = Object.entries(row.conditions as Record<string, { value: number; unit: string }>);
+  return {
+    attempt: row.attempt,
+    status: row.status,
+    value: row.value === null ? '' : String(row.value),
+    unit: row.unit ?? '',
+    penalties: row.penalties,
+    conditions: conditions.map(([name, { value, unit }]) => ({ name, value: String(value), unit })),
+    note: row.note,
+    ...(row.takenBack ? { takenBack: 'yes' } : {}),
+  };
+}
+
 /** A stored protocol as its form shows it. */
 export function protocolForm(row: Record<string, unknown>): Record<string, unknown> {
   const conditions = (row.conditions as Condition[]).map((c) => ({

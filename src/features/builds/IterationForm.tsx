@@ -2,9 +2,11 @@
 
 import { useState } from 'react';
 import type { Dimension } from '@/core/dimensions';
-import { RecordForm } from '@/ui/forms/RecordForm';
 import { Area, Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
-import { newId, postEntry } from '@/ui/forms/postEntry';
+import { newId } from '@/ui/forms/newId';
+import { PictureField } from '@/ui/forms/PictureField';
+import { isKept, RecordForm } from '@/ui/forms/RecordForm';
+import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { iterationSchema } from './schema';
 
 interface Props {
@@ -41,7 +43,9 @@ export function IterationForm({
   instruments,
   back,
 }: Props) {
-  const [own] = useState(newId);
+  const [own, renew] = useState(newId);
+  const [pictures, setPictures] = useState<File[]>([]);
+  const enter = useEntry();
   const key = id ?? own;
   const only = teams.length === 1 ? teams[0]! : null;
   const before = parents
@@ -53,12 +57,27 @@ export function IterationForm({
       schema={iterationSchema}
       values={{ ...values, id: key }}
       fixed={{ projectId, id: key, version }}
-      submit={(input) => postEntry('/api/v1/iterations', input)}
+      submit={(input) =>
+        enter({
+          path: '/api/v1/iterations',
+          title: `${teams.find((team) => team.id === input.teamId)?.name ?? 'Team'}, ${id ? 'changed' : 'new'} iteration: ${String(input.change)}`,
+          body: input,
+          objectId: key,
+          href: id ? `/projects/${projectId}/builds/${id}` : `/projects/${projectId}/builds/new`,
+          pictures,
+          pictured: 'iteration',
+        })
+      }
       label="Save the iteration"
       names={NAMES}
-      then={(result) => `/projects/${projectId}/builds/${String(result.id)}`}
+      then={(result) => {
+        setPictures([]);
+        renew(newId());
+        return isKept(result) ? '' : `/projects/${projectId}/builds/${String(result.id)}`;
+      }}
       cancel={back}
     >
+      <WhoEnters />
       <div className="flex flex-wrap gap-3">
         <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
         <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
@@ -80,6 +99,7 @@ export function IterationForm({
           <Measured key={parameter.id} path={`measurements.${i}`} parameter={parameter} instruments={instruments} />
         ))}
       </fieldset>
+      <PictureField pictures={pictures} choose={setPictures} />
     </RecordForm>
   );
 }

@@ -2,7 +2,7 @@
 
 import type { Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
-import { iterationTarget } from './commands';
+import { iterationTarget } from '@/server/records/targets';
 import { releaseSchema } from './schema';
 
 /** Publishes an iteration to the section, or takes it back to its team. */

@@ -1,10 +1,11 @@
 import type { InferType } from 'yup';
 import type { Dimension } from '@/core/units';
 import type { Sql } from '@/db/connection';
-import { isId, type Target } from '@/server/access';
+import { isId } from '@/server/access';
 import { readMeasured } from '@/server/measure';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
+import { iterationTarget } from '@/server/records/targets';
 import { iterationSchema } from './schema';
 
 type Input = InferType<typeof iterationSchema>;
@@ -34,14 +35,6 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
     return { id, number };
   },
 };
-
-/** Whose iteration it is and whether it is released; null when there is none in the project. */
-export async function iterationTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
-  if (!isId(id)) return null;
-  const [row] = await sql<{ teamId: string; released: boolean }[]>`
-    select team_id, released_at is not null as released from iteration where id = ${id} and project_id = ${projectId}`;
-  return row ?? null;
-}
 
 async function insert({ tx, projectId }: Work, teamId: string, id: string, values: object): Promise<number> {
   const [team] = await tx`select 1 from team where id = ${teamId} and project_id = ${projectId} for update`;

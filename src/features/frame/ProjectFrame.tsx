@@ -2,6 +2,8 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { tagColour } from '@/ui/colours';
 import { moment, shortName } from '@/ui/format';
+import { Entering } from '@/ui/outbox/Entering';
+import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Mark } from '@/ui/glyphs/Mark';
 import { MeetingLine } from '@/ui/sheet/MeetingLine';
 import { Sheet } from '@/ui/sheet/Sheet';
@@ -115,8 +117,9 @@ export function ProjectFrame({ frame, sheet, name, title, about, actions, byTeam
         <main id="sheet" className="flex-1 min-w-0 p-3 flex flex-col">
           {byTeam && <TeamTags frame={frame} sheet={sheet} />}
           <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
-            {children}
+            <Entering people={frame.people}>{children}</Entering>
           </Sheet>
+          <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
         </main>
       </div>
     </div>

@@ -2,8 +2,10 @@ import { cache } from 'react';
 import type { Meeting } from '@/core/calendar';
 import { pool } from '@/db/connection';
 import type { Seat } from '@/server/access';
+import { listSharing } from '@/server/actor';
 import { inZone, projectNow } from '@/server/clock';
 import { listSections, listTeams, meetingsOf, type Section, type Team } from '@/server/records/classes';
+import { shortName } from '@/ui/format';
 
 export type Search = Record<string, string | string[] | undefined>;
 export interface Frame {
@@ -19,6 +21,10 @@ export interface Frame {
   /** The section whose meetings the line shows: the chosen one, else the one that meets next. */
   clock: Section | null;
   meetings: Meeting[];
+  /** Who enters on this device: the person signed in, then the others who share it. */
+  people: { id: string; name: string }[];
+  /** Pages that the device keeps for use without a connection. */
+  fieldPages: string[];
   counts: Counts;
   change: { number: number; at: string; by: string } | null;
 }
@@ -34,11 +40,12 @@ export interface Counts {
 /** What every sheet of a project shows around its content: four queries, whatever the size of the class. */
 export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: string): Promise<Frame> => {
   const projectId = seat.project.id;
-  const [sections, teams, counts, change] = await Promise.all([
+  const [sections, teams, counts, change, sharing] = await Promise.all([
     listSections(projectId),
     listTeams(projectId),
     readCounts(projectId, seat),
     lastChange(projectId, seat.project.timeZone),
+    'sessionId' in seat.actor ? listSharing(pool(), seat.actor) : [],
   ]);
   const now = projectNow(seat.project);
   const today = now.slice(0, 10);
@@ -56,10 +63,23 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
     team,
     clock,
     meetings: clock ? meetingsOf(clock) : [],
+    people: [seat.actor, ...sharing.filter((one) => one.id !== seat.actor.id)].map(({ id, name }) => ({
+      id,
+      name: shortName(name),
+    })),
+    fieldPages: fieldPages(seat, clock),
     counts,
     change,
   };
 });
+
+/** The pages of the field for this person; a student's lie in the own section by themselves. */
+function fieldPages(seat: Seat, clock: Section | null): string[] {
+  const home = `/projects/${seat.project.id}`;
+  const entry = seat.role === 'instructor' && clock ? [`${home}/bench/enter?section=${clock.id}`] : [];
+  const builds = seat.role === 'student' ? [`${home}/builds/new`] : [];
+  return [home, `${home}/bench/enter`, ...entry, `${home}/builds`, ...builds];
+}
 
 /** Reads the choice of section and team from the address. */
 export function frameFor(seat: Seat, search: Search): Promise<Frame> {

@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { Area, Decimal, Rows, Text } from '@/ui/forms/fields';
-import { newId, postEntry } from '@/ui/forms/postEntry';
+import { newId } from '@/ui/forms/newId';
+import { useEntry } from '@/ui/outbox/Entering';
 import { saveRubric } from './actions';
 import { rubricSchema, scoreSchema } from './schema';
 
@@ -51,12 +52,14 @@ export function RubricForm({
 interface JudgeProps {
   projectId: string;
   teamId: string;
+  teamName: string;
   criteria: { id: string; name: string; anchors: string; max: number }[];
   given: { id: string; criterionId: string; points: number; version: number }[];
 }
 
 /** A judge's points for one team; made for a phone. */
-export function JudgeForm({ projectId, teamId, criteria, given }: JudgeProps) {
+export function JudgeForm({ projectId, teamId, teamName, criteria, given }: JudgeProps) {
+  const enter = useEntry();
   const [fresh] = useState(() => criteria.map(newId));
   const scores = criteria.map((criterion, i) => {
     const known = given.find((one) => one.criterionId === criterion.id);
@@ -74,7 +77,17 @@ export function JudgeForm({ projectId, teamId, criteria, given }: JudgeProps) {
       schema={scoreSchema}
       values={{ teamId, scores }}
       fixed={{ projectId }}
-      submit={(input) => postEntry('/api/v1/scores', input)}
+      submit={(input) => {
+        const points = (input.scores as { points: string }[]).map((one) => one.points || '–').join(', ');
+        const path = '/api/v1/scores';
+        return enter({
+          path,
+          title: `Points for ${teamName}: ${points}`,
+          body: input,
+          objectId: teamId,
+          href: `/judge/${teamId}`,
+        });
+      }}
       label="Save the points"
       saved="The points are saved."
       then="/judge"

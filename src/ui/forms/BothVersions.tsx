@@ -6,42 +6,63 @@ interface Props {
   names: Record<string, string>;
   keepMine: () => void;
   takeTheirs: () => void;
+  /** Keeps one's own beside theirs, changed in this way. */
+  keepAs?: (change: Record<string, unknown>) => void;
 }
 
-/** Two people changed the same thing: both versions side by side, and the choice. */
-export function BothVersions({ conflict, mine, names, keepMine, takeTheirs }: Props) {
-  const different = Object.keys(conflict.theirs).filter(
-    (key) => key in mine && show(mine[key]) !== show(conflict.theirs[key]),
-  );
+/** Two people changed or entered the same thing: both versions side by side, and the choice. */
+export function BothVersions({ conflict, mine, names, keepMine, takeTheirs, keepAs }: Props) {
+  const { by, theirs, ways } = conflict;
+  const different = Object.keys(theirs).filter((key) => key in mine && show(mine[key]) !== show(theirs[key]));
   return (
     <section className="callout" role="alert" aria-label="Both versions">
       <p className="mb-2">
-        <b>{conflict.by}</b> saved this while you were writing. Nothing was overwritten; choose which version stays.
+        {ways ? (
+          <>
+            <b>{by}</b> has recorded this already. Is it the same one? Nothing was overwritten.
+          </>
+        ) : (
+          <>
+            <b>{by}</b> saved this while you were writing. Nothing was overwritten; choose which version stays.
+          </>
+        )}
       </p>
-      <table>
-        <thead>
-          <tr>
-            <th>Field</th>
-            <th>Yours</th>
-            <th>{conflict.by}’s</th>
-          </tr>
-        </thead>
-        <tbody>
-          {different.map((key) => (
-            <tr key={key}>
-              <td>{names[key] ?? key}</td>
-              <td>{show(mine[key])}</td>
-              <td>{show(conflict.theirs[key])}</td>
+      {different.length > 0 ? (
+        <table>
+          <thead>
+            <tr>
+              <th>Field</th>
+              <th>Yours</th>
+              <th>{by}’s</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="mt-2 flex gap-2">
-        <button type="button" className="btn" onClick={keepMine}>
-          Keep mine
-        </button>
+          </thead>
+          <tbody>
+            {different.map((key) => (
+              <tr key={key}>
+                <td>{names[key] ?? key}</td>
+                <td>{show(mine[key])}</td>
+                <td>{show(theirs[key])}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <p>Both say the same.</p>
+      )}
+      <div className="mt-2 flex flex-wrap gap-2">
+        {ways
+          ? ways.map(({ label, change }) => (
+              <button key={label} type="button" className="btn" onClick={() => keepAs?.(change)}>
+                {label}
+              </button>
+            ))
+          : different.length > 0 && (
+              <button type="button" className="btn" onClick={keepMine}>
+                Keep mine
+              </button>
+            )}
         <button type="button" className="btn" onClick={takeTheirs}>
-          Take theirs
+          {ways ? 'The same: drop mine' : 'Take theirs'}
         </button>
       </div>
     </section>
@@ -50,5 +71,10 @@ export function BothVersions({ conflict, mine, names, keepMine, takeTheirs }: Pr
 
 function show(value: unknown): string {
   if (value === null || value === undefined || value === '') return '(empty)';
-  return typeof value === 'object' ? JSON.stringify(value) : String(value);
+  if (Array.isArray(value)) return value.map(show).join('; ') || '(empty)';
+  if (typeof value === 'object')
+    return Object.entries(value)
+      .map(([key, one]) => `${key} ${show(one)}`)
+      .join(' ');
+  return String(value);
 }

@@ -64,10 +64,13 @@ export function RecordForm(props: Props) {
     if (outcome.ok) {
       forget();
       setConflict(null);
-      toast.success([props.saved ?? 'Saved.', ...outcome.notes.map((note) => `${note}.`)].join(' '));
+      const kept = isKept(outcome.result);
+      const said = kept ? [] : [props.saved ?? 'Saved.'];
+      toast.success([...said, ...outcome.notes.map((note) => `${note}.`)].join(' '));
       const next = typeof then === 'function' ? then(outcome.result as Record<string, unknown>) : then;
+      if (!next || kept) form.reset(fixed?.version == null ? values : entered); // a form that adds is empty again
+      if (kept) return;
       if (next) router.push(next);
-      else form.reset(fixed?.version == null ? values : entered); // a form that adds is empty again
       router.refresh();
       return;
     }
@@ -100,6 +103,7 @@ export function RecordForm(props: Props) {
             mine={form.getValues()}
             names={props.names ?? {}}
             keepMine={() => form.handleSubmit((entered) => send(entered, conflict.version))()}
+            keepAs={(way) => form.handleSubmit((entered) => send({ ...entered, ...way }))()}
             takeTheirs={() => {
               form.reset({ ...form.getValues(), ...conflict.theirs });
               forget();
@@ -129,6 +133,11 @@ export function RecordForm(props: Props) {
       </form>
     </FormProvider>
   );
+}
+
+/** Whether an entry is kept on this device and not with the server yet. */
+export function isKept(result: unknown): boolean {
+  return typeof result === 'object' && result !== null && 'waiting' in result;
 }
 
 /** Calls the server; no answer is an answer too. */

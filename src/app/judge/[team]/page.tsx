@@ -2,8 +2,10 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { JudgeForm } from '@/features/grades/forms';
 import { enterByLink } from '@/server/access';
+import { ownerId } from '@/server/actor';
 import { listTeams } from '@/server/records/classes';
 import { listRubrics, listScores } from '@/server/records/rubrics';
+import { Entering } from '@/ui/outbox/Entering';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default async function JudgeTeamPage({ params }: { params: Promise<{ team: string }> }) {
@@ -29,12 +31,15 @@ export default async function JudgeTeamPage({ params }: { params: Promise<{ team
         </Link>
       }
     >
-      <JudgeForm
-        projectId={project.id}
-        teamId={team.id}
-        criteria={rubric.criteria}
-        given={given.map(({ id, criterionId, points, version }) => ({ id, criterionId, points, version }))}
-      />
+      <Entering people={[{ id: ownerId(actor), name: actor.name }]}>
+        <JudgeForm
+          projectId={project.id}
+          teamId={team.id}
+          teamName={team.name}
+          criteria={rubric.criteria}
+          given={given.map(({ id, criterionId, points, version }) => ({ id, criterionId, points, version }))}
+        />
+      </Entering>
     </Plain>
   );
 }

@@ -1,7 +1,8 @@
 import { bringIn } from '@/features/bundle/bringIn';
 import { unpack } from '@/features/bundle/read';
 import { signedIn } from '@/server/actor';
-import { readCapped, refuseForeign, reply } from '@/server/api';
+import { readCapped, refuseForeign } from '@/server/api';
+import { reply } from '@/server/reply';
 import { settle } from '@/server/perform';
 import { writeAs } from '@/server/write';
 

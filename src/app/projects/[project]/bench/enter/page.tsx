@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import { offeredUnits } from '@/core/dimensions';
 import { convert } from '@/core/units';
+import { listRecentRunIds } from '@/features/bench/queries';
 import { TrialEntry } from '@/features/bench/TrialEntry';
 import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
 import { findSeat } from '@/server/access';
@@ -9,6 +9,8 @@ import { pool } from '@/db/connection';
 import { listLatestIterations } from '@/server/records/iterations';
 import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
 import { quantity } from '@/ui/format';
+import { Entering } from '@/ui/outbox/Entering';
+import { FieldPages } from '@/ui/outbox/FieldPages';
 
 export default async function EnterPage(props: SheetProps) {
   const seat = await findSeat(pool(), await signedIn(), (await props.params).project);
@@ -29,19 +31,18 @@ export default async function EnterPage(props: SheetProps) {
   const back = hrefIn(frame, 'bench');
   const header = (
     <header className="bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 items-center font-cond text-[15px]">
-      <Link href={back} className="text-sheet underline">
+      <a href={back} className="text-sheet underline">
         Bench
-      </Link>
+      </a>
       {events.map((one) => (
-        <Link
+        <a
           key={one.id}
-          prefetch={false}
           href={`${hrefIn(frame, 'bench/enter')}${hrefIn(frame, '').includes('?') ? '&' : '?'}event=${one.id}`}
           className={`text-sheet ${one.id === event?.id ? 'font-semibold underline' : ''}`}
           aria-current={one.id === event?.id ? 'true' : undefined}
         >
           {one.name}
-        </Link>
+        </a>
       ))}
       <span className="ml-auto">{section ? `Section ${section.name}` : ''}</span>
     </header>
@@ -85,6 +86,7 @@ export default async function EnterPage(props: SheetProps) {
       text: `${teams.find((team) => team.id === run.teamId)!.name} ${run.iterationNumber}, ${run.attempt ? `attempt ${run.attempt}` : 'practice'}`,
       value: run.status === 'ok' ? quantity(run.value, run.unit) : run.status.replaceAll('-', ' '),
     }));
+  const known = await listRecentRunIds(project.id, event.id);
   const soFar = made
     .filter((run) => run.status === 'ok' && run.value !== null)
     .map((run) => convert({ value: run.value!, from: run.unit!, to: protocol.unit }).value);
@@ -93,25 +95,28 @@ export default async function EnterPage(props: SheetProps) {
       {header}
       <main>
         <h1 className="sr-only">Enter runs of {event.name}</h1>
-        <TrialEntry
-          key={event.id}
-          projectId={project.id}
-          sectionId={section.id}
-          event={{
-            id: event.id,
-            name: event.name,
-            allowed: event.attemptsAllowed,
-            unit: protocol.unit,
-            units: [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units)])],
-            foulKeepsValue: event.rule.attempts.foul === 'keep',
-            penalties: Object.keys(event.rule.penalties ?? {}),
-          }}
-          protocol={{ name: protocol.name, cautions: protocol.cautions, conditions: protocol.conditions }}
-          runners={runners}
-          soFar={soFar}
-          last={last}
-          mayTakeBack
-        />
+        <Entering people={frame.people}>
+          <TrialEntry
+            key={event.id}
+            projectId={project.id}
+            sectionId={section.id}
+            event={{
+              id: event.id,
+              name: event.name,
+              allowed: event.attemptsAllowed,
+              unit: protocol.unit,
+              units: [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units)])],
+              foulKeepsValue: event.rule.attempts.foul === 'keep',
+              penalties: Object.keys(event.rule.penalties ?? {}),
+            }}
+            protocol={{ name: protocol.name, cautions: protocol.cautions, conditions: protocol.conditions }}
+            runners={runners}
+            soFar={soFar}
+            last={last}
+            known={known}
+          />
+        </Entering>
+        <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
       </main>
     </>
   );

@@ -1,16 +1,18 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { releaseIteration } from '@/features/builds/actions';
-import { iterationTarget } from '@/features/builds/commands';
 import { IterationForm } from '@/features/builds/IterationForm';
 import { loadIterationForm } from '@/features/builds/loadForm';
 import { VerdictTable } from '@/features/builds/VerdictTable';
+import { Pictures } from '@/features/pictures/Pictures';
+import { listPictures } from '@/features/pictures/queries';
 import { RunTable } from '@/features/bench/RunTable';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { listIterations } from '@/server/records/iterations';
+import { iterationTarget } from '@/server/records/targets';
 import { listRequirements } from '@/server/records/requirements';
 import { evidenceOf, listEvents, listProtocols, listRunsOfTeam } from '@/server/records/trials';
 import { verdictsFor } from '@/server/records/verdicts';
@@ -23,12 +25,13 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/builds/[iteration]', props, target);
   const { seat } = frame;
-  const [iterations, requirements, events, protocols, runs] = await Promise.all([
+  const [iterations, requirements, events, protocols, runs, pictures] = await Promise.all([
     listIterations(project),
     listRequirements(project),
     listEvents(project),
     listProtocols(project),
     listRunsOfTeam(project, target.teamId!),
+    listPictures(project, id),
   ]);
   const iteration = iterations.find((one) => one.id === id)!;
   const team = frame.teams.find((one) => one.id === iteration.teamId)!;
@@ -90,6 +93,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
           />
         </section>
       )}
+      <Pictures projectId={project} pictures={pictures} writes={writes} of={`${team.name} ${iteration.number}`} />
       {form && (
         <details className="mt-5 no-print">
           <summary className="cursor-pointer font-medium">Change or complete this iteration</summary>

@@ -1,14 +1,18 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { takeBackTrial } from '@/features/bench/actions';
-import { offProtocol, trialTarget } from '@/features/bench/commands';
+import { offeredUnits } from '@/core/dimensions';
+import { offProtocol } from '@/features/bench/commands';
+import { CorrectRun, TakeBack } from '@/features/bench/CorrectRun';
+import { runForm } from '@/features/bench/toForm';
+import { Pictures } from '@/features/pictures/Pictures';
+import { listPictures } from '@/features/pictures/queries';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { inZone } from '@/server/clock';
+import { trialTarget } from '@/server/records/targets';
 import { listEvents, listProtocols, listRunsOfTeam } from '@/server/records/trials';
 import { readingUncertainty } from '@/server/records/verdicts';
-import { ActButton } from '@/ui/forms/ActButton';
 import { moment, number, quantity } from '@/ui/format';
 
 export default async function TrialPage(props: SheetProps<{ trial: string }>) {
@@ -16,10 +20,11 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
   const target = isId(project) ? await trialTarget(pool(), id, project) : null;
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/bench/trials/[trial]', props, target);
-  const [events, protocols, runs] = await Promise.all([
+  const [events, protocols, runs, pictures] = await Promise.all([
     listEvents(project),
     listProtocols(project),
     listRunsOfTeam(project, target.teamId!),
+    listPictures(project, id),
   ]);
   const run = runs.find((one) => one.id === id);
   const team = frame.teams.find((one) => one.id === target.teamId)!;
@@ -76,24 +81,16 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
     ['When', moment(inZone(run.runAt, frame.seat.project.timeZone))],
     ['Note', run.note || '–'],
   ];
-  const takeBack = allowed(frame.seat, 'trial.write', target) && (
-    <ActButton
-      act={takeBackTrial}
-      input={{ projectId: project, id, version: run.version }}
-      done="Taken back; its attempt is free again."
-      confirm="Yes, it shall not count"
-    >
-      Take this run back
-    </ActButton>
-  );
+  const title = `${team.name}, ${event.name}, ${run.attempt ? `attempt ${run.attempt}` : 'practice run'}`;
+  const writes = allowed(frame.seat, 'trial.write', target);
   return (
     <ProjectFrame
       frame={frame}
       sheet="bench"
       name="Bench"
-      title={`${team.name}, ${event.name}, ${run.attempt ? `attempt ${run.attempt}` : 'practice run'}`}
+      title={title}
       byTeam={false}
-      actions={takeBack}
+      actions={writes && <TakeBack projectId={project} id={id} version={run.version} title={title} />}
     >
       <table className="max-w-3xl">
         <tbody>
@@ -107,6 +104,26 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
           ))}
         </tbody>
       </table>
+      <Pictures projectId={project} pictures={pictures} writes={writes} of={title} />
+      {writes && (
+        <CorrectRun
+          key={run.version}
+          projectId={project}
+          id={id}
+          version={run.version}
+          title={title}
+          units={[
+            ...new Set([run.unit ?? protocol.unit, ...offeredUnits(protocol.dimension, frame.seat.project.units)]),
+          ]}
+          values={{
+            ...runForm({ ...run, unit: run.unit ?? protocol.unit }),
+            sectionId: team.sectionId,
+            eventId: run.eventId,
+            teamId: run.teamId,
+            iterationId: run.iterationId,
+          }}
+        />
+      )}
     </ProjectFrame>
   );
 }

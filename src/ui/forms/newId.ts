@@ -1,15 +1,3 @@
-import type { Outcome } from '@/server/outcome';
-
-/** Sends an entry to one of the versioned routes and gives the answer. */
-export async function postEntry<R>(path: string, entry: Record<string, unknown>): Promise<Outcome<R>> {
-  const response = await fetch(path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(entry),
-  });
-  return (await response.json()) as Outcome<R>;
-}
-
 /** A new id, made here so that sending an entry twice is harmless; works without a secure connection too. */
 export function newId(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16));

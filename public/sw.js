@@ -1,0 +1,144 @@
+// Off-line pages. Pages meant for the field are shown from the network when it answers, else as they were last seen;
+// scripts, styles and fonts come from here once they were fetched. Entries are not kept here but in the outbox
+// (src/ui/outbox), which does not need this worker. It has to stay plain: browsers run it as it is.
+const PAGES = 'ironstone-pages';
+const PARTS = 'ironstone-parts';
+const PATIENCE = 4000;
+const FRESH = 10 * 60_000;
+const MOST_PARTS = 400;
+const FIELD =
+  /^\/(outbox|judge(\/[0-9a-f-]{36})?|projects\/[0-9a-f-]{36}(\/(bench\/enter|bench\/trials\/[0-9a-f-]{36}|builds(\/[0-9a-z-]+)?))?)$/;
+const PART = /(?:\/_next\/)?static\/(?:chunks|css|media)\/[\w.~%/-]+/g;
+
+self.addEventListener('install', (event) => event.waitUntil(self.skipWaiting()));
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+
+self.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== 'GET' || url.origin !== self.location.origin) return;
+  if (url.pathname.startsWith('/_next/static/') || url.pathname === '/icon.svg') event.respondWith(part(request));
+  else if (request.mode === 'navigate') event.respondWith(page(request, url));
+});
+
+self.addEventListener('message', (event) => {
+  const { kind, owner, pages } = event.data ?? {};
+  if (kind === 'keep') event.waitUntil(keep(owner, pages).then(() => event.ports[0]?.postMessage('kept')));
+  if (kind === 'forget') event.waitUntil(forget().then(() => event.ports[0]?.postMessage('forgotten')));
+});
+
+async function part(request) {
+  const known = await caches.match(request, { cacheName: PARTS });
+  if (known) return known;
+  const answer = await fetch(request);
+  if (answer.ok) await (await caches.open(PARTS)).put(request, answer.clone());
+  return answer;
+}
+
+/** A page from the network; when that does not answer in time or is not there, as it was last seen. */
+async function page(request, url) {
+  const field = FIELD.test(url.pathname);
+  const last = field ? await caches.match(url.href, { cacheName: PAGES }) : undefined;
+  const network = fetch(request).then(async (answer) => {
+    if (field && answer.ok && !answer.redirected) await remember(url.href, answer.clone());
+    return answer;
+  });
+  network.catch(() => undefined);
+  try {
+    return await (last ? Promise.race([network, late()]) : network);
+  } catch {
+    return last ?? (field && (await caches.match(url.href, { cacheName: PAGES, ignoreSearch: true }))) || (await notKept());
+  }
+}
+
+const late = () => new Promise((_, reject) => setTimeout(() => reject(new Error('late')), PATIENCE));
+
+async function remember(address, answer) {
+  const headers = new Headers(answer.headers);
+  headers.set('x-kept-at', String(Date.now()));
+  const body = await answer.blob();
+  await (await caches.open(PAGES)).put(address, new Response(body, { status: 200, headers }));
+}
+
+/** Keeps these pages ready, with all they need. Another person's pages go first. */
+async function keep(owner, pages) {
+  const cache = await caches.open(PAGES);
+  const said = await cache.match('/owner');
+  if (said && (await said.text()) !== owner) await forget();
+  await (await caches.open(PAGES)).put('/owner', new Response(owner));
+  for (const address of pages) {
+    const href = new URL(address, self.location.origin).href;
+    const known = await cache.match(href);
+    if (known && Date.now() - Number(known.headers.get('x-kept-at')) < FRESH) continue;
+    try {
+      const answer = await fetch(href, { credentials: 'same-origin', headers: { accept: 'text/html' } });
+      if (!answer.ok || answer.redirected) continue;
+      await remember(href, answer.clone());
+      await keepParts(await answer.text());
+    } catch {
+      return; // the line went; what is kept is kept
+    }
+  }
+  await prune();
+}
+
+/** The scripts, styles and fonts that a page names. */
+async function keepParts(html) {
+  const cache = await caches.open(PARTS);
+  for (const address of partsIn(html)) {
+    if (await cache.match(address)) continue;
+    const answer = await fetch(address);
+    if (!answer.ok) continue;
+    await cache.put(address, answer.clone());
+    if (address.endsWith('.css')) await keepParts((await answer.text()).replaceAll('../media/', '/_next/static/media/'));
+  }
+}
+
+function partsIn(text) {
+  const found = [...text.matchAll(PART)].map(([path]) => (path.startsWith('/') ? path : `/_next/${path}`));
+  return [...new Set(found)].filter((path) => /\.(js|css|woff2?)$/.test(path));
+}
+
+/** Parts of earlier builds go once no kept page names them. */
+async function prune() {
+  const parts = await caches.open(PARTS);
+  const kept = await parts.keys();
+  if (kept.length < MOST_PARTS) return;
+  const pages = await caches.open(PAGES);
+  const named = new Set();
+  for (const request of await pages.keys())
+    for (const path of partsIn(await (await pages.match(request)).text())) named.add(path);
+  for (const request of kept) {
+    const { pathname } = new URL(request.url);
+    if (pathname.endsWith('.js') && !named.has(pathname)) await parts.delete(request);
+  }
+}
+
+async function forget() {
+  await caches.delete(PAGES);
+}
+
+async function notKept() {
+  const kept = await (await caches.open(PAGES)).keys();
+  const paths = kept.map((request) => new URL(request.url)).filter((url) => FIELD.test(url.pathname));
+  const name = (path) =>
+    path.endsWith('/bench/enter')
+      ? 'Enter runs'
+      : path.endsWith('/builds/new')
+        ? 'New iteration'
+        : path.endsWith('/builds')
+          ? 'Builds'
+          : path === '/outbox'
+            ? 'Entries of this device'
+            : path === '/judge'
+              ? 'Judging'
+              : null;
+  const links = paths
+    .filter((url) => name(url.pathname))
+    .map((url) => `<li><a href="${url.pathname}${url.search.replaceAll('&', '&amp;')}">${name(url.pathname)}</a></li>`);
+  const text = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>No connection</title><body style="font:18px/26px sans-serif;max-width:34rem;margin:2rem auto;padding:0 1rem;background:#f7f5ef;color:#22262a">
+<h1 style="font-size:24px">No connection</h1><p>This page is not kept on this device, so it can’t be shown just now. What you entered is safe: it is kept
+and goes out by itself when the line is back.</p>${links.length ? `<p>Kept for use without a connection:</p><ul>${links.join('')}</ul>` : ''}</body></html>`;
+  return new Response(text, { status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } });
+}

@@ -1,0 +1,19 @@
+import { notFound } from 'next/navigation';
+import { findPicture, readPicture } from '@/features/pictures/queries';
+import { pool } from '@/db/connection';
+import { allowed, findSeat, isId } from '@/server/access';
+import { signedIn } from '@/server/actor';
+import { picturedTarget } from '@/server/records/targets';
+
+/** A picture, or with ?small its thumbnail, for whoever may read what it belongs to. */
+export async function GET(request: Request, { params }: { params: Promise<{ project: string; picture: string }> }) {
+  const { project, picture: id } = await params;
+  const seat = isId(id) ? await findSeat(pool(), await signedIn(), project) : null;
+  const picture = seat && (await findPicture(project, id));
+  const target = picture && (await picturedTarget(pool(), { ...picture }, project));
+  if (!seat || !target || !allowed(seat, 'picture.read', target)) notFound();
+  const bytes = await readPicture(project, id, new URL(request.url).searchParams.has('small'));
+  return new Response(new Uint8Array(bytes), {
+    headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=604800, immutable' },
+  });
+}

@@ -1,0 +1,47 @@
+'use client';
+
+export type Status = 'ok' | 'foul' | 'did-not-finish' | 'did-not-start';
+export const STATUS_NAME: Record<Status, string> = {
+  ok: 'ok',
+  foul: 'foul',
+  'did-not-finish': 'did not finish',
+  'did-not-start': 'did not start',
+};
+
+interface Props {
+  press: (key: string) => void;
+  save: (status: Status) => void;
+  busy: boolean;
+  sure: boolean;
+  asPractice: boolean;
+}
+
+/** Large keys for a thumb: digits, what else can become of a run, and save. */
+export function Keypad({ press, save, busy, sure, asPractice }: Props) {
+  const digit = (key: string) => (
+    <button key={key} type="button" onClick={() => press(key)}>
+      {key}
+    </button>
+  );
+  const status = (one: Status) => (
+    <button key={one} type="button" className="word" disabled={busy} onClick={() => save(one)}>
+      {STATUS_NAME[one]}
+    </button>
+  );
+  return (
+    <div className="keypad">
+      {['7', '8', '9'].map(digit)}
+      {status('foul')}
+      {['4', '5', '6'].map(digit)}
+      {status('did-not-finish')}
+      {['1', '2', '3'].map(digit)}
+      <button className="save" disabled={busy}>
+        {sure ? 'Keep it, save' : asPractice ? 'Save practice' : 'Save, next team'}
+      </button>
+      <button type="button" aria-label="Delete the last digit" onClick={() => press('back')}>
+        ⌫
+      </button>
+      {['0', '.'].map(digit)}
+    </div>
+  );
+}

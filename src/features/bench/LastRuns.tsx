@@ -1,0 +1,94 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import type { Entry } from '@/ui/outbox/entry';
+import { useEntry } from '@/ui/outbox/Entering';
+import { dropEntry } from '@/ui/outbox/store';
+import { toast } from '@/ui/toast';
+
+export interface Saved {
+  id: string;
+  version: number;
+  text: string;
+  value: string;
+}
+
+/** What was just entered, newest first: still on this device, then what the server has. Each can be taken back. */
+export function LastRuns({
+  projectId,
+  local,
+  last,
+  entries,
+}: {
+  projectId: string;
+  local: Entry[];
+  last: Saved[];
+  entries: Entry[];
+}) {
+  const router = useRouter();
+  const enter = useEntry();
+  const goingBack = new Set(
+    entries.filter((one) => one.path.endsWith('/take-back') && one.state !== 'refused').map((one) => one.objectId),
+  );
+  const takeBack = async (run: Saved) => {
+    const body = { projectId, id: run.id, version: run.version };
+    const title = `Take back ${run.text}: ${run.value}`;
+    const outcome = await enter({ path: '/api/v1/trials/take-back', title, body, objectId: run.id });
+    if (!outcome.ok) toast.error(outcome.message);
+    else
+      toast.success(outcome.notes.length ? `${outcome.notes.join('. ')}.` : 'Taken back; its attempt is free again.');
+    router.refresh();
+  };
+  const drop = async (run: Entry) => {
+    const pictures = entries.filter((one) => one.picture && one.body.objectId === run.objectId);
+    await Promise.all([run, ...pictures].map((one) => dropEntry(one.id)));
+    toast.success('Taken back before it was sent.');
+  };
+  return (
+    <ul className="mx-3.5 my-2 text-sm" aria-label="Runs just saved">
+      {[...local].reverse().map((run) => (
+        <Line
+          key={run.id}
+          text={run.title}
+          value={run.state === 'sent' ? 'sent' : 'waiting'}
+          ochre={run.state !== 'sent'}
+        >
+          {run.state === 'waiting' && (
+            <button className="btn-text" onClick={() => void drop(run)} aria-label={`Take back ${run.title}`}>
+              take back
+            </button>
+          )}
+        </Line>
+      ))}
+      {last
+        .filter((run) => !goingBack.has(run.id))
+        .map((run) => (
+          <Line key={run.id} text={run.text} value={run.value}>
+            <button className="btn-text" onClick={() => void takeBack(run)} aria-label={`Take back ${run.text}`}>
+              take back
+            </button>
+          </Line>
+        ))}
+    </ul>
+  );
+}
+
+function Line({
+  text,
+  value,
+  ochre,
+  children,
+}: {
+  text: string;
+  value: string;
+  ochre?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <li className="flex gap-4 py-1 border-b border-hair">
+      <span className="faint grow">{text}</span>
+      <span className={`num right ${ochre ? 'text-ochre' : ''}`}>{value}</span>
+      {children}
+    </li>
+  );
+}

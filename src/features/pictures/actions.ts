@@ -1,0 +1,34 @@
+'use server';
+
+import * as yup from 'yup';
+import { isId } from '@/server/access';
+import type { Outcome } from '@/server/outcome';
+import { orConflict, perform } from '@/server/perform';
+import { picturedTarget } from '@/server/records/targets';
+import { id, place } from '@/ui/forms/schema';
+import { findPicture } from './queries';
+
+const removeSchema = yup.object({ ...place, id: id('The picture'), version: yup.number().integer().required() });
+
+/** Takes a picture away. It is kept for the history, which can put it back. */
+export async function removePicture(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'removePicture',
+      schema: removeSchema,
+      target: async (sql, { id }, projectId) => {
+        const picture = isId(id) ? await findPicture(projectId, id) : null;
+        return picture && picturedTarget(sql, { ...picture }, projectId);
+      },
+      run: async ({ tx, projectId }, { id, version }) => {
+        const removed = await tx`
+          update attachment set removed_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+        await orConflict(removed, tx, id, async () => {
+          const [row] = await tx<{ version: number }[]>`select version from attachment where id = ${id}`;
+          return row;
+        });
+      },
+    },
+    input,
+  );
+}

@@ -1,0 +1,32 @@
+import type { Sql } from '@/db/connection';
+import { isId, type Target } from '../access';
+
+/** Whose iteration it is and whether it is released; null when there is none in the project. */
+export async function iterationTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
+  if (!isId(id)) return null;
+  const [row] = await sql<{ teamId: string; released: boolean }[]>`
+    select team_id, released_at is not null as released from iteration where id = ${id} and project_id = ${projectId}`;
+  return row ?? null;
+}
+
+/** Whose run it is; null when there is none in the project. */
+export async function trialTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
+  if (!isId(id)) return null;
+  const [row] = await sql<{ teamId: string; released: boolean }[]>`
+    select t.team_id, i.released_at is not null as released from trial t join iteration i on i.id = t.iteration_id
+    where t.id = ${id} and t.project_id = ${projectId}`;
+  return row ?? null;
+}
+
+/** The kinds of thing that pictures belong to. */
+export const PICTURED = ['iteration', 'trial'] as const;
+
+/** Whose thing a picture belongs to; null when there is none in the project. */
+export async function picturedTarget(
+  sql: Sql,
+  { objectKind, objectId }: Record<string, unknown>,
+  projectId: string,
+): Promise<Target | null> {
+  if (objectKind === 'iteration') return iterationTarget(sql, objectId, projectId);
+  return objectKind === 'trial' ? trialTarget(sql, objectId, projectId) : null;
+}

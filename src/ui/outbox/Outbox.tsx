@@ -1,0 +1,130 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { plural } from '@/ui/format';
+import { abilities, type Ability } from './offline';
+import { blockedBy, type Entry } from './entry';
+import { Refused } from './Refused';
+import { clockAhead, sendAll } from './sender';
+import { canKeep, dropEntry } from './store';
+import { useLine, useOutbox } from './useOutbox';
+
+/** Everything entered on this device: refused first, then what waits, then what was sent. */
+export function Outbox() {
+  const entries = useOutbox();
+  const line = useLine();
+  const [able, setAble] = useState<Ability[]>([]);
+  useEffect(() => void abilities(canKeep).then(setAble), []);
+  const of = (state: Entry['state']) => (entries ?? []).filter((one) => one.state === state);
+  const [refused, waiting, sent] = [of('refused'), of('waiting'), of('sent').reverse()];
+  const ahead = Math.round(clockAhead() / 60_000);
+  return (
+    <div className="flex flex-col gap-6">
+      <p role="status">
+        <b>{line ? 'Connected.' : 'No connection.'}</b>{' '}
+        {waiting.length === 0 ? 'Nothing waits.' : `${plural(waiting.length, 'entry waits', 'entries wait')}.`}{' '}
+        {Math.abs(ahead) >= 1 &&
+          `This device’s clock is ${plural(Math.abs(ahead), 'minute')} ${ahead > 0 ? 'fast' : 'slow'}; times of entries are put right by the server’s. `}
+        {waiting.length > 0 && (
+          <button className="btn-text" onClick={() => void sendAll()}>
+            Send now
+          </button>
+        )}
+      </p>
+      {refused.length > 0 && (
+        <section aria-label="Refused">
+          <h2 className="mb-1">Refused: these need you</h2>
+          <ul className="flex flex-col gap-3">
+            {refused.map((one) => (
+              <Refused key={one.id} entry={one} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {waiting.length > 0 && (
+        <section aria-label="Waiting">
+          <h2 className="mb-1">Waiting</h2>
+          <ul>
+            {waiting.map((one) => (
+              <Row key={one.id} entry={one} word={wordFor(one, entries ?? [], line)}>
+                <Drop entry={one} />
+              </Row>
+            ))}
+          </ul>
+        </section>
+      )}
+      {sent.length > 0 && (
+        <section aria-label="Sent">
+          <h2 className="mb-1">Sent</h2>
+          <ul>
+            {sent.map((one) => (
+              <Row key={one.id} entry={one} word={['sent', ...(one.notes ?? [])].join('; ')} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {entries?.length === 0 && <p className="faint">Nothing was entered on this device yet.</p>}
+      <section aria-label="What this device can do">
+        <h2 className="mb-1">What this device can do here</h2>
+        <ul>
+          {able.map(({ name, there, why }) => (
+            <li key={name} className="py-1 border-b border-hair">
+              {name}: <b className={there ? 'text-moss' : 'text-brick'}>{there ? 'yes' : 'no'}</b>
+              {!there && <span className="block text-sm">{why}</span>}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+function wordFor(entry: Entry, all: Entry[], line: boolean): string {
+  const first = blockedBy(
+    entry,
+    all.filter((one) => one.state !== 'sent'),
+  );
+  if (first) return `waits for “${first.title}”${first.state === 'refused' ? ', which was refused' : ''}`;
+  if (entry.waitsFor === 'sign-in') return `waits for ${entry.byName} to sign in`;
+  if (entry.waitsFor === 'server') return entry.reason ?? 'the server is busy';
+  return line ? 'on its way' : 'waits for the line';
+}
+
+function Row({ entry, word, children }: { entry: Entry; word: string; children?: React.ReactNode }) {
+  return (
+    <li className="flex flex-wrap gap-x-4 gap-y-0.5 py-1.5 border-b border-hair items-baseline">
+      <span className="grow">{entry.title}</span>
+      <span className="text-sm faint">
+        {entry.byName}, {clockTime(entry.madeAt)}
+      </span>
+      <span className={entry.state === 'sent' ? 'text-moss' : 'text-ochre'}>{word}</span>
+      {children}
+    </li>
+  );
+}
+
+/** The hour and minute at which it was entered, by the server's clock. */
+export function clockTime(madeAt: number): string {
+  return new Date(madeAt - clockAhead()).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+}
+
+/** Drops an entry that is not sent, after asking. */
+export function Drop({ entry }: { entry: Entry }) {
+  const [asking, setAsking] = useState(false);
+  if (!asking)
+    return (
+      <button className="btn-text" onClick={() => setAsking(true)} aria-label={`Drop ${entry.title}`}>
+        drop it
+      </button>
+    );
+  return (
+    <span className="flex gap-3">
+      <button className="btn-text !text-brick" onClick={() => void dropEntry(entry.id)}>
+        Yes, it was never sent and will be gone
+      </button>
+      <button className="btn-text" onClick={() => setAsking(false)}>
+        No
+      </button>
+    </span>
+  );
+}

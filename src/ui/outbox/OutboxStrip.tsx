@@ -1,0 +1,80 @@
+'use client';
+
+import { usePathname, useRouter } from 'next/navigation';
+import { useEffect, useRef } from 'react';
+import { plural } from '@/ui/format';
+import { startWorker } from './offline';
+import { checkLine, sendAll } from './sender';
+import { useLine, useOutbox } from './useOutbox';
+
+const PERIOD = 15_000;
+
+async function retry(): Promise<void> {
+  if (await checkLine()) await sendAll();
+}
+
+/**
+ * Sends what waits on this device whenever the line may be back, and says at the foot of every page what waits, what was
+ * refused, and that there is no connection. Nothing is said while all is well.
+ */
+export function OutboxStrip() {
+  const entries = useOutbox() ?? [];
+  const line = useLine();
+  const router = useRouter();
+  const path = usePathname();
+  const waiting = entries.filter((one) => one.state === 'waiting');
+  const refused = entries.filter((one) => one.state === 'refused');
+  const busy = waiting.length > 0 || !line;
+
+  useEffect(() => {
+    void startWorker();
+    void sendAll();
+    const wake = () => {
+      if (document.visibilityState === 'visible') void retry();
+    };
+    window.addEventListener('online', wake);
+    document.addEventListener('visibilitychange', wake);
+    return () => {
+      window.removeEventListener('online', wake);
+      document.removeEventListener('visibilitychange', wake);
+    };
+  }, []);
+  useEffect(() => {
+    if (!busy) return;
+    const timer = setInterval(() => void retry(), PERIOD);
+    return () => clearInterval(timer);
+  }, [busy]);
+  // What went out in the background is news for the page.
+  const before = useRef(0);
+  useEffect(() => {
+    if (before.current > waiting.length && line) router.refresh();
+    before.current = waiting.length;
+  }, [waiting.length, line, router]);
+
+  const asks = waiting.find((one) => one.waitsFor === 'sign-in');
+  const troubled = waiting.find((one) => one.waitsFor === 'server');
+  if (line && waiting.length === 0 && refused.length === 0) return null;
+  return (
+    <aside
+      role="status"
+      aria-label="Entries of this device"
+      className="no-print sticky bottom-0 z-20 bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 font-cond text-[15px]"
+    >
+      {!line && <b>No connection.</b>}
+      {waiting.length > 0 && <span>{plural(waiting.length, 'entry waits', 'entries wait')} on this device.</span>}
+      {asks && (
+        <a className="text-sheet underline" href={`/sign-in?next=${encodeURIComponent(path)}`}>
+          Sign in again as {asks.byName} to send {waiting.length === 1 ? 'it' : 'them'}
+        </a>
+      )}
+      {!asks && line && troubled && <span>{troubled.reason}</span>}
+      {!line && waiting.length === 0 && <span>What you see may be old; what you enter is kept.</span>}
+      {refused.length > 0 && <b>{plural(refused.length, 'entry was', 'entries were')} refused.</b>}
+      {entries.length > 0 && path !== '/outbox' && (
+        <a className="text-sheet underline ml-auto" href="/outbox">
+          Look at them
+        </a>
+      )}
+    </aside>
+  );
+}
