@@ -47,7 +47,8 @@ async function page(request, url) {
   try {
     return await (last ? Promise.race([network, late()]) : network);
   } catch {
-    return last ?? (field && (await caches.match(url.href, { cacheName: PAGES, ignoreSearch: true }))) || (await notKept());
+    const alike = field ? await caches.match(url.href, { cacheName: PAGES, ignoreSearch: true }) : undefined;
+    return last ?? alike ?? notKept();
   }
 }
 
@@ -90,7 +91,8 @@ async function keepParts(html) {
     const answer = await fetch(address);
     if (!answer.ok) continue;
     await cache.put(address, answer.clone());
-    if (address.endsWith('.css')) await keepParts((await answer.text()).replaceAll('../media/', '/_next/static/media/'));
+    if (address.endsWith('.css'))
+      await keepParts((await answer.text()).replaceAll('../media/', '/_next/static/media/'));
   }
 }
 

@@ -57,6 +57,7 @@ export const POLICY = {
   'trace.read': { instructor: always, student: (s) => s.own && s.released },
   'legacy.read': classroom,
   'history.read': instructors,
+  'live.read': { ...classroom, board: always },
   'link.write': instructors,
   'client.page': { client: always },
   'judge.page': { judge: always },
@@ -121,6 +122,7 @@ export const ROUTES: Record<string, Door> = {
   '/api/v1/pictures': 'picture.write',
   '/api/v1/scores': 'score.write',
   '/api/v1/bundles': 'instructor',
+  '/api/v1/live': 'live.read',
 };
 
 /** Every server action, by its exported name. */

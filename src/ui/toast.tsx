@@ -36,7 +36,7 @@ export function Toasts() {
           <Toast.Description>{note.text}</Toast.Description>
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed bottom-4 left-4 z-30 flex flex-col gap-2 w-80 max-w-[90vw]" />
+      <Toast.Viewport className="fixed bottom-14 left-4 z-30 flex flex-col gap-2 w-80 max-w-[90vw]" />
     </Toast.Provider>
   );
 }

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { tagColour } from '@/ui/colours';
 import { moment, shortName } from '@/ui/format';
+import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Mark } from '@/ui/glyphs/Mark';
@@ -119,6 +120,7 @@ export function ProjectFrame({ frame, sheet, name, title, about, actions, byTeam
           <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
             <Entering people={frame.people}>{children}</Entering>
           </Sheet>
+          <Live project={seat.project.id} />
           <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
         </main>
       </div>

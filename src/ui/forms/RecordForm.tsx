@@ -54,12 +54,13 @@ export function RecordForm(props: Props) {
   const router = useRouter();
   const [message, setMessage] = useState<string | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
-  const { restored, forget } = useDraft(props.keepDraft === false ? null : PREFIX + id, form, values);
+  const version = (fixed?.version as number | null | undefined) ?? null;
+  const { restored, forget, typedOn } = useDraft(props.keepDraft === false ? null : PREFIX + id, form, values, version);
 
   const send = async (entered: FieldValues, seen?: number) => {
     setMessage(null);
     const outcome = await attempt(() =>
-      submit({ ...entered, ...fixed, ...(seen === undefined ? {} : { version: seen }) }),
+      submit({ ...entered, ...fixed, ...(version === null ? {} : { version: seen ?? typedOn() }) }),
     );
     if (outcome.ok) {
       forget();
@@ -106,7 +107,7 @@ export function RecordForm(props: Props) {
             keepAs={(way) => form.handleSubmit((entered) => send({ ...entered, ...way }))()}
             takeTheirs={() => {
               form.reset({ ...form.getValues(), ...conflict.theirs });
-              forget();
+              forget(conflict.version);
               setConflict(null);
               setMessage(null);
               router.refresh();
@@ -153,25 +154,52 @@ export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outco
   }
 }
 
-function useDraft(key: string | null, form: ReturnType<typeof useForm<FieldValues>>, values: FieldValues) {
+/** A draft says which version it was typed on: saved on a newer one, it still meets what somebody else wrote meanwhile. */
+interface Draft {
+  version: number | null;
+  entered: FieldValues;
+}
+
+function readDraft(text: string | null): Draft | null {
+  const found = text === null ? null : (JSON.parse(text) as Partial<Draft>);
+  return found?.entered && found.version !== undefined ? (found as Draft) : null;
+}
+
+function useDraft(
+  key: string | null,
+  form: ReturnType<typeof useForm<FieldValues>>,
+  values: FieldValues,
+  version: number | null,
+) {
   const [restored, setRestored] = useState(false);
+  const base = useRef(version);
   const first = useRef(JSON.stringify(values));
   useEffect(() => {
     if (!key) return;
-    const draft = localStorage.getItem(key);
-    if (draft && draft !== first.current) {
-      form.reset(JSON.parse(draft) as FieldValues, { keepDefaultValues: true });
+    const draft = readDraft(localStorage.getItem(key));
+    if (draft && JSON.stringify(draft.entered) !== first.current) {
+      form.reset(draft.entered, { keepDefaultValues: true });
+      base.current = draft.version;
       setRestored(true);
     }
     // A change names its field; a reset names none and leaves no draft.
     const watching = form.watch((now, { name }) => {
-      if (name !== undefined) localStorage.setItem(key, JSON.stringify(now));
+      const draft: Draft = { version: base.current, entered: now };
+      if (name !== undefined) localStorage.setItem(key, JSON.stringify(draft));
     });
     return () => watching.unsubscribe();
   }, [key, form]);
-  const forget = () => {
+  // A form that nobody has touched follows what is stored.
+  const fresh = JSON.stringify(values);
+  useEffect(() => {
+    if (version === null || version === base.current || (key && localStorage.getItem(key))) return;
+    base.current = version;
+    form.reset(JSON.parse(fresh) as FieldValues);
+  }, [version, fresh, key, form]);
+  const forget = (now = version) => {
     if (key) localStorage.removeItem(key);
+    base.current = now;
     setRestored(false);
   };
-  return { restored, forget };
+  return { restored, forget, typedOn: () => base.current };
 }

@@ -105,7 +105,7 @@ function Row({ entry, word, children }: { entry: Entry; word: string; children?:
 
 /** The hour and minute at which it was entered, by the server's clock. */
 export function clockTime(madeAt: number): string {
-  return new Date(madeAt - clockAhead()).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+  return new Date(madeAt - clockAhead()).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
 }
 
 /** Drops an entry that is not sent, after asking. */

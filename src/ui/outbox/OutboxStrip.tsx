@@ -53,28 +53,30 @@ export function OutboxStrip() {
 
   const asks = waiting.find((one) => one.waitsFor === 'sign-in');
   const troubled = waiting.find((one) => one.waitsFor === 'server');
-  if (line && waiting.length === 0 && refused.length === 0) return null;
+  if (path === '/outbox' || (line && waiting.length === 0 && refused.length === 0)) return null;
   return (
-    <aside
-      role="status"
-      aria-label="Entries of this device"
-      className="no-print sticky bottom-0 z-20 bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 font-cond text-[15px]"
-    >
-      {!line && <b>No connection.</b>}
-      {waiting.length > 0 && <span>{plural(waiting.length, 'entry waits', 'entries wait')} on this device.</span>}
-      {asks && (
-        <a className="text-sheet underline" href={`/sign-in?next=${encodeURIComponent(path)}`}>
-          Sign in again as {asks.byName} to send {waiting.length === 1 ? 'it' : 'them'}
-        </a>
-      )}
-      {!asks && line && troubled && <span>{troubled.reason}</span>}
-      {!line && waiting.length === 0 && <span>What you see may be old; what you enter is kept.</span>}
-      {refused.length > 0 && <b>{plural(refused.length, 'entry was', 'entries were')} refused.</b>}
-      {entries.length > 0 && path !== '/outbox' && (
-        <a className="text-sheet underline ml-auto" href="/outbox">
-          Look at them
-        </a>
-      )}
-    </aside>
+    <div className="no-print min-h-14">
+      <aside
+        role="status"
+        aria-label="Entries of this device"
+        className="fixed inset-x-0 bottom-0 z-20 bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 font-cond text-[15px]"
+      >
+        {!line && <b>No connection.</b>}
+        {waiting.length > 0 && <span>{plural(waiting.length, 'entry waits', 'entries wait')} on this device.</span>}
+        {asks && (
+          <a className="text-sheet underline" href={`/sign-in?next=${encodeURIComponent(path)}`}>
+            Sign in again as {asks.byName} to send {waiting.length === 1 ? 'it' : 'them'}
+          </a>
+        )}
+        {!asks && line && troubled && <span>{troubled.reason}</span>}
+        {!line && waiting.length === 0 && <span>What you see may be old; what you enter is kept.</span>}
+        {refused.length > 0 && <b>{plural(refused.length, 'entry was', 'entries were')} refused.</b>}
+        {entries.length > 0 && (
+          <a className="text-sheet underline ml-auto" href="/outbox">
+            Look at them
+          </a>
+        )}
+      </aside>
+    </div>
   );
 }

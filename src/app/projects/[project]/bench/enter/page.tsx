@@ -9,6 +9,7 @@ import { pool } from '@/db/connection';
 import { listLatestIterations } from '@/server/records/iterations';
 import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
 import { quantity } from '@/ui/format';
+import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 
@@ -116,6 +117,7 @@ export default async function EnterPage(props: SheetProps) {
             known={known}
           />
         </Entering>
+        <Live project={project.id} />
         <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
       </main>
     </>

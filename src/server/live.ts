@@ -1,0 +1,111 @@
+import { pool } from '@/db/connection';
+
+/** What a viewer is sent: that something changed, or the new content of a view that all its viewers share. */
+export type LiveMessage = { kind: 'changed' } | { kind: 'view'; data: unknown };
+
+export interface Viewer {
+  projectId: string;
+  /** The account of somebody signed in; null for a link. */
+  accountId: string | null;
+  /** A view that many look at is loaded once a change and sent to all: its name and how to load it. */
+  view?: { name: string; load: () => Promise<unknown>; on: readonly string[] };
+  send: (message: LiveMessage) => void;
+  close: () => void;
+}
+
+interface Hub {
+  viewers: Set<Viewer>;
+  /** Kinds of things that changed in each project since viewers were told. */
+  changes: Map<string, Set<string>>;
+  timer: NodeJS.Timeout | null;
+  listening: Promise<unknown> | null;
+}
+const MOST_VIEWERS = 2000;
+/** Changes that come together are told together. */
+const GATHER = 150;
+const hold = globalThis as unknown as { ironstoneHub?: Hub };
+const hub = (): Hub => (hold.ironstoneHub ??= { viewers: new Set(), changes: new Map(), timer: null, listening: null });
+
+/**
+ * Tells a viewer of changes in a project from now on; the returned function ends that. One connection of this process
+ * listens for all viewers; after the database was away, everybody looks again. Null when there are too many viewers.
+ */
+export async function view(viewer: Viewer): Promise<(() => void) | null> {
+  const { viewers } = hub();
+  if (viewers.size >= MOST_VIEWERS) return null;
+  viewers.add(viewer);
+  try {
+    await listen();
+  } catch (error) {
+    viewers.delete(viewer);
+    throw error;
+  }
+  return () => void viewers.delete(viewer);
+}
+
+/** How many viewers this process has. */
+export function viewerCount(): number {
+  return hub().viewers.size;
+}
+
+function listen(): Promise<unknown> {
+  const here = hub();
+  here.listening ??= pool()
+    .listen('ironstone', heard, tellAll)
+    .catch((error: unknown) => {
+      here.listening = null;
+      throw error;
+    });
+  return here.listening;
+}
+
+/** A note from the database: "<project> <kind of thing>", or "<account> session" when a session was ended. */
+function heard(note: string) {
+  const { viewers, changes } = hub();
+  const [id = '', kind = ''] = note.split(' ');
+  if (kind === 'session') {
+    for (const one of viewers) if (one.accountId === id) one.close();
+    return;
+  }
+  // A link may have been ended: its holders come again, and are let in or not.
+  if (kind === 'access_link')
+    for (const one of viewers) if (one.projectId === id && one.accountId === null) one.close();
+  const kinds = changes.get(id) ?? new Set();
+  changes.set(id, kinds.add(kind));
+  gather();
+}
+
+/** After listening began anew, nobody knows what was missed. */
+function tellAll() {
+  const { viewers, changes } = hub();
+  for (const { projectId } of viewers) changes.set(projectId, new Set(['*']));
+  gather();
+}
+
+function gather() {
+  const here = hub();
+  here.timer ??= setTimeout(() => {
+    here.timer = null;
+    const { changes } = here;
+    here.changes = new Map();
+    for (const [projectId, kinds] of changes) void tell(projectId, kinds);
+  }, GATHER);
+}
+
+async function tell(projectId: string, kinds: Set<string>): Promise<void> {
+  const concerned = [...hub().viewers].filter((one) => one.projectId === projectId);
+  const views = new Map<string, Viewer[]>();
+  for (const viewer of concerned) {
+    if (!viewer.view) viewer.send({ kind: 'changed' });
+    else if (kinds.has('*') || viewer.view.on.some((kind) => kinds.has(kind)))
+      views.set(viewer.view.name, [...(views.get(viewer.view.name) ?? []), viewer]);
+  }
+  for (const viewers of views.values()) {
+    try {
+      const data = await viewers[0]!.view!.load();
+      for (const viewer of viewers) viewer.send({ kind: 'view', data });
+    } catch (error) {
+      console.error(`A view could not be loaded for its viewers: ${String(error)}`);
+    }
+  }
+}
