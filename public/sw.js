@@ -139,7 +139,7 @@ async function notKept() {
     .filter((url) => name(url.pathname))
     .map((url) => `<li><a href="${url.pathname}${url.search.replaceAll('&', '&amp;')}">${name(url.pathname)}</a></li>`);
   const text = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<title>No connection</title><body style="font:18px/26px sans-serif;max-width:34rem;margin:2rem auto;padding:0 1rem;background:#f7f5ef;color:#22262a">
+<title>No connection</title><body style="font:18px/26px sans-serif;max-width:34rem;margin:2rem auto;padding:0 1rem;background:#f7f5ef;color:#22262a"><style>a{color:#2c5a78}li{padding:6px 0}</style>
 <h1 style="font-size:24px">No connection</h1><p>This page is not kept on this device, so it can’t be shown just now. What you entered is safe: it is kept
 and goes out by itself when the line is back.</p>${links.length ? `<p>Kept for use without a connection:</p><ul>${links.join('')}</ul>` : ''}</body></html>`;
   return new Response(text, { status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } });

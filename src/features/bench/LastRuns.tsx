@@ -16,11 +16,14 @@ export interface Saved {
 /** What was just entered, newest first: still on this device, then what the server has. Each can be taken back. */
 export function LastRuns({
   projectId,
+  event,
   local,
   last,
   entries,
 }: {
   projectId: string;
+  /** Its name need not stand in every line. */
+  event: string;
   local: Entry[];
   last: Saved[];
   entries: Entry[];
@@ -49,12 +52,16 @@ export function LastRuns({
       {[...local].reverse().map((run) => (
         <Line
           key={run.id}
-          text={run.title}
+          text={run.title.replace(`${event}, `, '')}
           value={run.state === 'sent' ? 'sent' : 'waiting'}
           ochre={run.state !== 'sent'}
         >
           {run.state === 'waiting' && (
-            <button className="btn-text" onClick={() => void drop(run)} aria-label={`Take back ${run.title}`}>
+            <button
+              className="btn-text whitespace-nowrap"
+              onClick={() => void drop(run)}
+              aria-label={`Take back ${run.title}`}
+            >
               take back
             </button>
           )}
@@ -64,7 +71,11 @@ export function LastRuns({
         .filter((run) => !goingBack.has(run.id))
         .map((run) => (
           <Line key={run.id} text={run.text} value={run.value}>
-            <button className="btn-text" onClick={() => void takeBack(run)} aria-label={`Take back ${run.text}`}>
+            <button
+              className="btn-text whitespace-nowrap"
+              onClick={() => void takeBack(run)}
+              aria-label={`Take back ${run.text}`}
+            >
               take back
             </button>
           </Line>
@@ -87,7 +98,7 @@ function Line({
   return (
     <li className="flex gap-4 py-1 border-b border-hair">
       <span className="faint grow">{text}</span>
-      <span className={`num right ${ochre ? 'text-ochre' : ''}`}>{value}</span>
+      <span className={`num right whitespace-nowrap ${ochre ? 'text-ochre' : ''}`}>{value}</span>
       {children}
     </li>
   );

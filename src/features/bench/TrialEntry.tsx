@@ -204,7 +204,7 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
           void save('ok');
         }}
       >
-        <div className="mx-3.5 my-2 border-2 border-ink flex items-center">
+        <div className="mx-3.5 my-2 border-2 border-ink flex items-center focus-within:outline-2 focus-within:outline-steel">
           <input
             ref={field}
             aria-label={`Value of ${runner.name}`}
@@ -214,7 +214,7 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
             autoComplete="off"
             value={text}
             onChange={(e) => (setText(e.target.value), setSure(false))}
-            className="!border-0 num right !text-[46px] !leading-[64px] font-semibold min-w-0"
+            className="!border-0 num right !text-[46px] !leading-[64px] font-semibold min-w-0 focus-visible:!outline-none"
           />
           <select
             aria-label="Unit"
@@ -264,7 +264,7 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
           <WhoEnters />
         </div>
       </form>
-      <LastRuns projectId={projectId} last={last} local={local} entries={entries} />
+      <LastRuns projectId={projectId} event={event.name} last={last} local={local} entries={entries} />
     </div>
   );
 }

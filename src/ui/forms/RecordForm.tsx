@@ -125,7 +125,7 @@ export function RecordForm(props: Props) {
             {form.formState.isSubmitting ? 'Saving …' : label}
           </button>
           {props.cancel && (
-            <a className="btn" href={props.cancel} onClick={forget}>
+            <a className="btn" href={props.cancel} onClick={() => forget()}>
               Leave without saving
             </a>
           )}
