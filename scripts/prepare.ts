@@ -1,6 +1,6 @@
 /**
  * Prepares the database for a start: migrates, and on request loads the demo project and its accounts.
- * Options: --demo, --reset-demo, --refuse-demo (ends when the installation holds demo data).
+ * Options: --demo, --reset-demo, --refuse-demo (ends when the installation holds demo data), --migrate-only.
  */
 import { readFileSync, writeFileSync, existsSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
@@ -32,7 +32,7 @@ async function main() {
   try {
     const applied = await migrate(sql);
     if (applied.length) console.log(`Database brought up to date: ${applied.join(', ')}`);
-    await run(sql);
+    if (!options.has('--migrate-only')) await run(sql);
   } finally {
     await sql.end();
   }

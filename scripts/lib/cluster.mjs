@@ -31,6 +31,17 @@ export async function startCluster(name, { fast = false } = {}) {
   return { url, stop, port };
 }
 
+/** Runs work on the app's database: the one of DATABASE_URL, else this clone's own, started for it if it does not run. */
+export async function onDatabase(work) {
+  if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL);
+  const cluster = await startCluster('app');
+  try {
+    return await work(cluster.url);
+  } finally {
+    cluster.stop();
+  }
+}
+
 /** The uid and gid that PostgreSQL runs under: it refuses root, so root hands over to "postgres". */
 function ownerOf() {
   if (process.getuid() !== 0) return null;

@@ -38,11 +38,11 @@ export async function serve(cluster, name, options = [], extra = {}) {
     ...extra,
   };
   const said = await prepare(options, { ...env, IRONSTONE_ORIGIN: origin });
-  const server = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-p', String(port), '-H', '127.0.0.1'],
-    { cwd: ROOT, env, stdio: ['ignore', 'ignore', 'inherit'] },
-  );
+  const server = spawn(process.execPath, ['scripts/server.mjs', '--port', String(port)], {
+    cwd: ROOT,
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   await answering(`${origin}/sign-in`, server);
   const access = options.includes('--demo')
     ? JSON.parse(readFileSync(path.join(state, 'demo-accounts.json'), 'utf8'))

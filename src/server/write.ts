@@ -1,4 +1,4 @@
-import { pool, type Tx } from '@/db/connection';
+import { json, pool, type Tx } from '@/db/connection';
 import type { Actor } from './actor';
 
 /**
@@ -22,4 +22,16 @@ export interface SystemActor {
   kind: 'system';
   id: null;
   name: string;
+}
+
+/** Notes an act in the history that no row of a table tells by itself: sessions ended, a person erased. */
+export async function noteAct(
+  tx: Tx,
+  projectId: string,
+  { kind, id, what }: { kind: string; id: string; what: Record<string, string | number> },
+): Promise<void> {
+  await tx`
+    insert into audit (project_id, actor_kind, actor_id, actor_name, act, object_kind, object_id, after)
+    select ${projectId}, a ->> 'kind', (a ->> 'id')::uuid, a ->> 'name', a ->> 'act', ${kind}, ${id}, ${json(tx, what)}
+    from (select current_setting('ironstone.actor')::jsonb as a) said`;
 }

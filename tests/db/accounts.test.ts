@@ -3,7 +3,7 @@ import { changePassword, setUp, signIn } from '@/features/accounts/actions';
 import { importRoster, moveMember, previewRoster, resetPassword } from '@/features/teams/actions';
 import { findLink, findSession, SESSION_COOKIE } from '@/server/actor';
 import { hashPassword, newPassword, newToken, passwordFits, tokenHash } from '@/server/secrets';
-import { signOut } from '@/server/signOut';
+import { signOut } from '@/server/sessions';
 import { makeLink } from '@/features/links/commands';
 import {
   asPerson,

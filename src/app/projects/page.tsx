@@ -59,7 +59,7 @@ export default async function ProjectsPage() {
       )}
       {leads && <ImportForm />}
       <p className="mt-6">
-        <AccountMenu name={person.name} />
+        <AccountMenu name={person.name} student={!leads} />
       </p>
     </Plain>
   );

@@ -1,16 +1,32 @@
 import { redirect } from 'next/navigation';
 import { pool } from '@/db/connection';
 import { SignInForm } from '@/features/accounts/forms';
+import { signedIn } from '@/server/actor';
+import { shortName } from '@/ui/format';
 import { Plain } from '@/ui/sheet/Plain';
 
-export default async function SignInPage({ searchParams }: { searchParams: Promise<{ next?: string }> }) {
+export default async function SignInPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ next?: string; share?: string }>;
+}) {
   const [anybody] = await pool()`select 1 from account where kind = 'instructor' limit 1`;
   if (!anybody) redirect('/setup');
-  const { next = '' } = await searchParams;
-  const own = /^\/(projects|account)[\w/?=&%.-]*$/.test(next) ? next : '/projects';
+  const { next = '', share } = await searchParams;
+  const own = /^\/(projects|account|outbox|phones)[\w/?=&%.-]*$/.test(next) ? next : '/projects';
+  const here = share ? await signedIn() : null;
+  if (here?.kind === 'student')
+    return (
+      <Plain
+        title="Share this device"
+        about={`${shortName(here.name)} stays signed in, and you beside them. You hand the device over by a tap; what each enters stands under their own name.`}
+      >
+        <SignInForm next={own} share />
+      </Plain>
+    );
   return (
     <Plain title="Sign in" about="Instructors and students. Clients and judges open the link they were given.">
-      <SignInForm next={own} />
+      <SignInForm next={own} share={false} />
     </Plain>
   );
 }

@@ -2,18 +2,22 @@
 
 import { headers } from 'next/headers';
 import { pool } from '@/db/connection';
-import { openSession } from '@/server/actor';
+import { openSession, signedIn } from '@/server/actor';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { performAs, settle } from '@/server/perform';
 import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
 import { mayTry, succeeded } from './attempts';
-import { passwordSchema, setUpSchema, signInSchema } from './schema';
+import { passwordSchema, setUpSchema, signInSchema, slipSchema } from './schema';
+import { useUpSlip } from './slip';
 
 /** Signs a person in. A wrong name and a wrong password get the same answer after the same work. */
 export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>> {
   return settle(async () => {
-    const { login, password } = await signInSchema.validate(input ?? {}, { abortEarly: false, stripUnknown: true });
+    const { login, password, share } = await signInSchema.validate(input ?? {}, {
+      abortEarly: false,
+      stripUnknown: true,
+    });
     const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
     const trial = await mayTry(login, forwarded.split(',').at(-1)!.trim());
     if ('refused' in trial) throw new FieldError('password', trial.refused);
@@ -26,8 +30,21 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
       );
     }
     await succeeded(trial.id);
-    await openSession(account.id);
+    await openSession(account.id, share ? await signedIn() : null);
     return { ok: true, result: { kind: account.kind }, notes: [] };
+  });
+}
+
+/** Signs a student in by a slip: once. `share` keeps whoever is signed in on the phone beside them. */
+export async function signInBySlip(input: unknown): Promise<Outcome> {
+  return settle(async () => {
+    const { token, share } = await slipSchema.validate(input ?? {}, { stripUnknown: true });
+    const here = await signedIn();
+    const accountId = await useUpSlip(token);
+    if (!accountId) throw new FieldError('', 'This slip was used or has expired. Ask your instructor for another.');
+    if (here && !share) await pool()`update session set revoked_at = now() where id = ${here.sessionId}`;
+    await openSession(accountId, share ? here : null);
+    return { ok: true, result: {}, notes: [] };
   });
 }
 

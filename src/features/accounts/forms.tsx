@@ -5,15 +5,16 @@ import { Text } from '@/ui/forms/fields';
 import { changePassword, setUp, signIn } from './actions';
 import { passwordSchema, setUpSchema, signInSchema } from './schema';
 
-export function SignInForm({ next }: { next: string }) {
+export function SignInForm({ next, share }: { next: string; share: boolean }) {
   return (
     <RecordForm
       id="sign-in"
       keepDraft={false}
       schema={signInSchema}
       values={{ login: '', password: '' }}
+      fixed={{ share }}
       submit={signIn}
-      label="Sign in"
+      label={share ? 'Sign in beside them' : 'Sign in'}
       saved="Signed in."
       then={next}
     >

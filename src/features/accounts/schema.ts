@@ -11,6 +11,12 @@ const password = (least: number) =>
 export const signInSchema = yup.object({
   login: line('The sign-in name').lowercase(),
   password: yup.string().required('The password is needed.').max(200, 'The password may have at most 200 characters.'),
+  /** Whoever is signed in on the device stays so: they share it. */
+  share: yup.boolean().default(false),
+});
+export const slipSchema = yup.object({
+  token: yup.string().required().max(100),
+  share: yup.boolean().default(false),
 });
 export const setUpSchema = yup.object({
   token: line('The token from the console'),

@@ -2,22 +2,43 @@
 
 import { DropdownMenu } from 'radix-ui';
 import { useRouter } from 'next/navigation';
-import { forgetDrafts } from '@/ui/forms/RecordForm';
-import { signOut } from '@/server/signOut';
+import { handOver, signOut } from '@/server/sessions';
+import { attempt, forgetDrafts } from '@/ui/forms/RecordForm';
+import { plural } from '@/ui/format';
+import { forgetPages } from '@/ui/outbox/offline';
+import { listEntries } from '@/ui/outbox/store';
+import { toast } from '@/ui/toast';
 
 const item = 'block w-full text-left px-3 py-1.5 cursor-pointer outline-none data-[highlighted]:bg-tint text-ink';
 
-/** The signed-in person: password, light or dark, sign out. */
-export function AccountMenu({ name }: { name: string }) {
+interface Props {
+  name: string;
+  /** Who else shares this device. */
+  others?: { id: string; name: string }[];
+  student?: boolean;
+}
+
+/** The signed-in person: hand over, password, light or dark, sign out. */
+export function AccountMenu({ name, others = [], student = false }: Props) {
   const router = useRouter();
   const theme = (value: 'light' | 'dark' | '') => {
     document.cookie = `ironstone_theme=${value}; path=/; max-age=31536000; samesite=lax`;
     router.refresh();
   };
   const leave = async () => {
+    const left = (await listEntries().catch(() => [])).filter((one) => one.state !== 'sent').length;
+    const loses = `${plural(left, 'entry is', 'entries are')} not sent yet. They stay on this device and go out when you sign in here again.`;
+    if (left > 0 && !window.confirm(`${loses} Sign out all the same?`)) return;
     forgetDrafts();
+    await forgetPages();
     await signOut();
-    router.push('/sign-in');
+    location.assign('/sign-in');
+  };
+  const pass = async (accountId: string) => {
+    const outcome = await attempt(() => handOver({ accountId }));
+    if (!outcome.ok) return toast.error(outcome.message);
+    await forgetPages();
+    location.reload();
   };
   return (
     <DropdownMenu.Root modal={false}>
@@ -26,8 +47,26 @@ export function AccountMenu({ name }: { name: string }) {
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" sideOffset={6} className="bg-sheet border border-ink min-w-44 z-20">
+          {others.map((one) => (
+            <DropdownMenu.Item key={one.id} className={item} onSelect={() => void pass(one.id)}>
+              Hand over to {one.name}
+            </DropdownMenu.Item>
+          ))}
+          {student && (
+            <DropdownMenu.Item className={item} onSelect={() => router.push('/sign-in?share=1')}>
+              Share this device
+            </DropdownMenu.Item>
+          )}
+          <DropdownMenu.Item className={item} onSelect={() => location.assign('/outbox')}>
+            Entries of this device
+          </DropdownMenu.Item>
+          {!student && (
+            <DropdownMenu.Item className={item} onSelect={() => router.push('/phones')}>
+              Phones
+            </DropdownMenu.Item>
+          )}
           <DropdownMenu.Item className={item} onSelect={() => router.push('/account')}>
-            Change password
+            Your account
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => theme('light')}>
             Paper (light)
@@ -39,7 +78,7 @@ export function AccountMenu({ name }: { name: string }) {
             As the device
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={leave}>
-            Sign out
+            {others.length ? 'Sign out all of you' : 'Sign out'}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

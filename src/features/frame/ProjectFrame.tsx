@@ -169,7 +169,7 @@ function Header({ frame, sheet }: { frame: Frame; sheet: string }) {
         />
       </form>
       <div className="max-sm:ml-auto">
-        <AccountMenu name={shortName(actor.name)} />
+        <AccountMenu name={shortName(actor.name)} others={frame.people.slice(1)} student={seat.role === 'student'} />
       </div>
     </header>
   );

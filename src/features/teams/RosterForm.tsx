@@ -98,7 +98,7 @@ export function RosterForm({
           </p>
         )}
         {roster && <Preview roster={roster} confirm={confirm} />}
-        {accounts.length > 0 && <NewAccounts accounts={accounts} />}
+        {accounts.length > 0 && <NewAccounts projectId={projectId} accounts={accounts} />}
       </div>
     </details>
   );
@@ -146,12 +146,13 @@ function Preview({ roster, confirm }: { roster: Roster; confirm: () => void }) {
   );
 }
 
-function NewAccounts({ accounts }: { accounts: NewAccount[] }) {
+function NewAccounts({ projectId, accounts }: { projectId: string; accounts: NewAccount[] }) {
   return (
     <section aria-label="New sign-in names" className="callout">
       <p className="mb-2">
-        <b>Passwords are shown this once.</b> Print this page or write them down; a lost one is replaced in two clicks
-        below.{' '}
+        <b>Passwords are shown this once.</b> Print this page, or{' '}
+        <a href={`/projects/${projectId}/teams/slips`}>print sign-in slips</a> with which nobody types a password; a
+        lost one is replaced in two clicks below.{' '}
         <button className="btn no-print" onClick={() => window.print()}>
           Print
         </button>

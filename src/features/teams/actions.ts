@@ -5,8 +5,12 @@ import { FieldError, type Outcome } from '@/server/outcome';
 import { loginFor } from '@/server/logins';
 import { perform } from '@/server/perform';
 import { hashPassword, newPassword } from '@/server/secrets';
+import { publicOrigin } from '@/server/origin';
+import { noteAct } from '@/server/write';
+import { endSessionsOf } from './devices';
 import { readRoster, type Roster, type RosterRow } from './roster';
-import { moveSchema, resetSchema, rosterSchema } from './schema';
+import { moveSchema, resetSchema, rosterSchema, slipsSchema } from './schema';
+import { makeSlipsFor, type Slip } from './slips';
 
 export interface NewAccount {
   name: string;
@@ -97,6 +101,43 @@ export async function resetPassword(input: unknown): Promise<Outcome<{ password:
         if (changed.length === 0) throw new FieldError('', 'This student is not enrolled in the project.');
         await tx`update session set revoked_at = now() where account_id = ${accountId} and revoked_at is null`;
         return { password };
+      },
+    },
+    input,
+  );
+}
+
+/** Slips to sign in with, for a section or one student: shown and printed once. */
+export async function makeSlips(input: unknown): Promise<Outcome<{ slips: Slip[] }>> {
+  return perform(
+    {
+      door: 'makeSlips',
+      schema: slipsSchema,
+      run: async ({ tx, projectId }, { sectionId, accountId, days }) => {
+        const { origin } = await publicOrigin();
+        const slips = await makeSlipsFor(tx, projectId, { sectionId, accountId, days, origin });
+        if (slips.length === 0) throw new FieldError('', 'Nobody is enrolled here.');
+        await noteAct(tx, projectId, { kind: 'slip', id: sectionId, what: { slips: slips.length, days } });
+        return { slips };
+      },
+    },
+    input,
+  );
+}
+
+/** Shuts out a lost phone: ends all sessions of a student, and of whoever shares a device with them. */
+export async function endSessions(input: unknown): Promise<Outcome<{ who: string }>> {
+  return perform(
+    {
+      door: 'endSessions',
+      schema: resetSchema,
+      run: async ({ tx, projectId }, { accountId }) => {
+        const [enrolled] =
+          await tx`select 1 from enrolment where project_id = ${projectId} and account_id = ${accountId}`;
+        if (!enrolled) throw new FieldError('', 'This student is not enrolled in the project.');
+        const names = await endSessionsOf(tx, accountId);
+        await noteAct(tx, projectId, { kind: 'session', id: accountId, what: { ended: names.join(', ') } });
+        return { who: names.join(', ') };
       },
     },
     input,

@@ -8,3 +8,9 @@ export const rosterSchema = yup.object({
 });
 export const moveSchema = yup.object({ ...place, accountId: id('The student'), teamId: optionalId() });
 export const resetSchema = yup.object({ ...place, accountId: id('The student') });
+export const slipsSchema = yup.object({
+  ...place,
+  sectionId: id('The section'),
+  accountId: optionalId(),
+  days: yup.number().integer().min(1, 'At least one day.').max(30, 'At most 30 days.').required(),
+});

@@ -1,5 +1,6 @@
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { resetPassword } from '@/features/teams/actions';
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { endSessions, resetPassword } from '@/features/teams/actions';
+import { listDevices, type Devices } from '@/features/teams/devices';
 import { MoveMember } from '@/features/teams/MoveMember';
 import { RosterForm } from '@/features/teams/RosterForm';
 import { listMembers, type Member, type Team } from '@/server/records/classes';
@@ -12,7 +13,7 @@ export default async function TeamsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const members = await listMembers(project.id);
+  const [members, devices] = await Promise.all([listMembers(project.id), leads ? listDevices(project.id) : []]);
   const sections = frame.section ? [frame.section] : frame.sections;
   const teams = frame.teams.filter((team) => !frame.team || team.id === frame.team.id);
   const visible = (team: Team) =>
@@ -68,6 +69,8 @@ export default async function TeamsPage(props: SheetProps) {
               projectId={project.id}
               members={members.filter((m) => m.sectionId === section.id)}
               teams={frame.teams.filter((t) => t.sectionId === section.id)}
+              devices={devices}
+              slips={hrefIn(frame, 'teams/slips', { section: section.id, team: null })}
             />
           )}
         </section>
@@ -83,13 +86,26 @@ export default async function TeamsPage(props: SheetProps) {
   );
 }
 
-function Students({ projectId, members, teams }: { projectId: string; members: Member[]; teams: Team[] }) {
+interface StudentsProps {
+  projectId: string;
+  members: Member[];
+  teams: Team[];
+  devices: Devices[];
+  slips: string;
+}
+
+function Students({ projectId, members, teams, devices, slips }: StudentsProps) {
   if (members.length === 0) return null;
   return (
     <details className="no-print mt-2">
       <summary className="cursor-pointer font-medium">
-        {plural(members.length, 'student')}: sign-in names, passwords, teams
+        {plural(members.length, 'student')}: sign-in names, slips, devices, passwords, teams
       </summary>
+      <p className="my-2">
+        <a className="btn" href={slips}>
+          Sign-in slips for this section
+        </a>
+      </p>
       <table>
         <thead>
           <tr>
@@ -97,6 +113,7 @@ function Students({ projectId, members, teams }: { projectId: string; members: M
             <th>Student number</th>
             <th>Sign-in name</th>
             <th>Team</th>
+            <th>Signed in on</th>
             <th />
           </tr>
         </thead>
@@ -116,6 +133,16 @@ function Students({ projectId, members, teams }: { projectId: string; members: M
                 />
               </td>
               <td>
+                <SignedIn
+                  projectId={projectId}
+                  member={member}
+                  devices={devices.find((one) => one.accountId === member.accountId)}
+                />
+              </td>
+              <td className="whitespace-nowrap">
+                <a className="mr-3" href={`${slips}&student=${member.accountId}`}>
+                  slip
+                </a>
                 <ActButton
                   act={resetPassword}
                   input={{ projectId, accountId: member.accountId }}
@@ -132,5 +159,32 @@ function Students({ projectId, members, teams }: { projectId: string; members: M
         </tbody>
       </table>
     </details>
+  );
+}
+
+/** Where a student is signed in; a lost phone is shut out by two clicks. */
+function SignedIn({
+  projectId,
+  member,
+  devices,
+}: {
+  projectId: string;
+  member: Member;
+  devices?: Devices | undefined;
+}) {
+  if (!devices) return <span className="faint">–</span>;
+  return (
+    <span className="inline-flex flex-wrap gap-x-3">
+      {devices.count === 1 ? devices.names || '1 device' : `${devices.count} devices`}
+      <ActButton
+        act={endSessions}
+        input={{ projectId, accountId: member.accountId }}
+        done="Signed out everywhere, with whoever shared the device."
+        confirm="Yes, sign out everywhere"
+        className="btn-text"
+      >
+        lost: end all
+      </ActButton>
+    </span>
   );
 }

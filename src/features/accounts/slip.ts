@@ -1,0 +1,28 @@
+import { pool } from '@/db/connection';
+import { tokenHash } from '@/server/secrets';
+
+/** Whom a slip signs in, as long as it is good for. */
+export interface SlipFound {
+  accountId: string;
+  name: string;
+  team: string | null;
+  project: string;
+}
+
+export async function findSlip(token: string): Promise<SlipFound | null> {
+  if (token.length > 100) return null;
+  const [row] = await pool()<SlipFound[]>`
+    select a.id as account_id, a.name, t.name as team, p.title as project
+    from sign_in_slip s join account a on a.id = s.account_id join project p on p.id = s.project_id
+    left join team_member m on m.project_id = s.project_id and m.account_id = s.account_id left join team t on t.id = m.team_id
+    where s.token_hash = ${tokenHash(token)} and s.used_at is null and s.expires_at > now()`;
+  return row ?? null;
+}
+
+/** Uses a slip up; null when it was used or has expired meanwhile. */
+export async function useUpSlip(token: string): Promise<string | null> {
+  const [row] = await pool()<{ accountId: string }[]>`
+    update sign_in_slip set used_at = now() where token_hash = ${tokenHash(token)} and used_at is null and expires_at > now()
+    returning account_id`;
+  return row?.accountId ?? null;
+}

@@ -1,0 +1,49 @@
+import QRCode from 'qrcode';
+import { addDays } from 'date-fns';
+import type { Tx } from '@/db/connection';
+import { newToken, tokenHash } from '@/server/secrets';
+
+/** A slip as it is printed. The address opens once; only a hash of its secret is stored. */
+export interface Slip {
+  name: string;
+  team: string;
+  login: string;
+  address: string;
+  /** The address as a QR code (SVG). */
+  code: string;
+}
+
+/** Makes a slip for each student of a section, or for one of them; slips made before and not used open no more. */
+export async function makeSlipsFor(
+  tx: Tx,
+  projectId: string,
+  { sectionId, accountId, days, origin }: { sectionId: string; accountId: string | null; days: number; origin: string },
+): Promise<Slip[]> {
+  const students = await tx<{ id: string; name: string; login: string; team: string | null }[]>`
+    select a.id, a.name, a.login, t.name as team from enrolment e join account a on a.id = e.account_id
+    left join team_member m on m.project_id = e.project_id and m.account_id = e.account_id left join team t on t.id = m.team_id
+    where e.project_id = ${projectId} and e.section_id = ${sectionId} ${accountId ? tx`and a.id = ${accountId}` : tx``}
+    order by t.name nulls last, a.name`;
+  if (students.length === 0) return [];
+  await tx`delete from sign_in_slip where account_id = any(${students.map((one) => one.id)}) and used_at is null`;
+  const tokens = students.map(() => newToken());
+  const rows = students.map(({ id }, i) => ({
+    projectId,
+    accountId: id,
+    tokenHash: tokenHash(tokens[i]!),
+    expiresAt: addDays(new Date(), days),
+  }));
+  await tx`insert into sign_in_slip ${tx(rows)}`;
+  return Promise.all(
+    students.map(async ({ name, login, team }, i) => {
+      const address = `${origin}/s/${tokens[i]}`;
+      return {
+        name,
+        login,
+        team: team ?? '',
+        address,
+        code: await QRCode.toString(address, { type: 'svg', margin: 1 }),
+      };
+    }),
+  );
+}
