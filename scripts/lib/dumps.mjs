@@ -16,26 +16,37 @@ export function program(name) {
   return folder && existsSync(path.join(folder, name)) ? path.join(folder, name) : name;
 }
 
-/** Runs a client program to its end; what it said on its error output when it failed. */
-export function client(name, args) {
+/** Runs a client program on the database of an address, which no list of processes shows; what it said when it failed. */
+export function client(name, args, url) {
+  const env = { ...process.env, ...(url ? connection(url) : {}), LC_ALL: 'C.UTF-8' };
   return new Promise((resolve) => {
-    const child = spawn(program(name), args, {
-      stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, LC_ALL: 'C.UTF-8' },
-    });
+    const child = spawn(program(name), args, { stdio: ['ignore', 'pipe', 'pipe'], env });
     let [out, said] = ['', ''];
     child.stdout.on('data', (text) => (out += text));
     child.stderr.on('data', (text) => (said += text));
     child.on('error', (error) => resolve({ ok: false, out, said: error.message }));
-    child.on('close', (code) => resolve({ ok: code === 0, out, said: said.trim() }));
+    child.on('close', (code) => resolve({ ok: code === 0, out: out.trim(), said: said.trim() }));
   });
+}
+
+function connection(url) {
+  const { hostname, port, username, password, pathname, searchParams } = new URL(url);
+  const ssl = searchParams.get('sslmode');
+  return {
+    PGHOST: hostname,
+    PGPORT: port || '5432',
+    PGUSER: decodeURIComponent(username),
+    PGPASSWORD: decodeURIComponent(password),
+    PGDATABASE: decodeURIComponent(pathname.slice(1)),
+    ...(ssl ? { PGSSLMODE: ssl } : {}),
+  };
 }
 
 /** Writes the whole database to a file (PostgreSQL's custom format). A dump that was cut off never has its name. */
 export async function dump(url, file) {
   mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
   const part = `${file}.part`;
-  const { ok, said } = await client('pg_dump', ['-Fc', '--no-owner', '--no-privileges', '-f', part, '-d', url]);
+  const { ok, said } = await client('pg_dump', ['-Fc', '--no-owner', '--no-privileges', '-f', part], url);
   if (!ok) {
     rmSync(part, { force: true });
     throw new Stop(`The backup could not be written to ${file}:\n${said}`);
@@ -57,6 +68,8 @@ export async function daily(url, folder = BACKUPS, now = new Date()) {
     .sort();
   const last = names.at(-1);
   if (last && now - statSync(path.join(folder, last)).mtimeMs < DAY) return null;
+  const { out } = await client('psql', ['-tAc', "select to_regclass('migration') is not null"], url);
+  if (out === 'f') return null; // nothing in it yet
   const file = await dump(url, path.join(folder, dumpName('daily', now)));
   for (const name of [...names, path.basename(file)].sort().slice(0, -KEPT))
     rmSync(path.join(folder, name), { force: true });

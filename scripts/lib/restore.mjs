@@ -18,14 +18,11 @@ export async function restore(url, file) {
   try {
     await admin.unsafe(`create database "${fresh}" template template0 encoding 'UTF8'`);
     try {
-      const { ok, said } = await client('pg_restore', [
-        '--exit-on-error',
-        '--no-owner',
-        '--no-privileges',
-        '-d',
+      const { ok, said } = await client(
+        'pg_restore',
+        ['--exit-on-error', '--no-owner', '--no-privileges', '-d', fresh, file],
         at(fresh),
-        file,
-      ]);
+      );
       if (!ok) throw new Stop(`The backup could not be read to its end; nothing was changed.\n${said}`);
       await refuseNewer(postgres, at(fresh));
       const applied = await update(at(fresh));

@@ -34,6 +34,9 @@ export interface TodayGiven {
   scores: { rubricId: string; teamId: string; given: number }[];
   today: string;
   eventDate: string;
+  /** Until when data is kept, and how many people still stand there by name; counted only when that is near. */
+  retentionUntil: string;
+  names: number;
   /** Whether the person leads the project (some lines are theirs alone). */
   leads: boolean;
   href: (sheet: string) => string;
@@ -45,7 +48,7 @@ export type TodayProvider = (given: TodayGiven) => TodayItem[];
 /** Reads what Today needs, in a number of queries that does not depend on the size of the class. */
 export async function readToday(
   projectId: string,
-): Promise<Omit<TodayGiven, 'teams' | 'today' | 'eventDate' | 'leads' | 'href'>> {
+): Promise<Omit<TodayGiven, 'teams' | 'today' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
   const [sections, requirements, latest, events, protocols, runs, attempts, rubrics, scores] = await Promise.all([
     listSections(projectId),
     listRequirements(projectId),

@@ -9,6 +9,9 @@ export default async function AccountPage() {
   return (
     <Plain title="Your account" about={`Signed in as ${person.login}.`}>
       <PasswordForm />
+      <p className="mt-6">
+        <a href="/account/data.json">Everything that is kept about you</a>, as a file.
+      </p>
     </Plain>
   );
 }

@@ -46,6 +46,9 @@ alter table attachment
   add constraint attachment_key unique (project_id, id);
 create trigger count_version before update on attachment for each row execute function count_version();
 
+-- A person who was erased: the name is gone everywhere, the work stays with the team.
+alter table account add column erased_at timestamptz;
+
 create index audit_actor on audit (actor_id, at) where actor_id is not null;
 
 -- As before, but the note that wakes listeners says which kind of thing changed.

@@ -49,7 +49,7 @@ function groups({ counts, seat }: Frame): [string, Entry[]][] {
       [
         ['legacy', 'Legacy'],
         ['safety', 'Safety'],
-        ...(seat.role === 'instructor' ? [['history', 'History'] as const] : []),
+        ...(seat.role === 'instructor' ? [['history', 'History'] as const, ['data', 'Data'] as const] : []),
       ],
     ],
   ];

@@ -32,6 +32,13 @@ export async function listChanges(projectId: string, filter: Filter): Promise<Ch
     order by id desc limit ${PAGE + 1}`;
 }
 
+/** Whose changes can be put back together: those who have an account or a link, by id. */
+export async function listActors(projectId: string): Promise<{ id: string; name: string }[]> {
+  return pool()<{ id: string; name: string }[]>`
+    select distinct on (actor_id) actor_id as id, actor_name as name from audit
+    where project_id = ${projectId} and actor_id is not null order by actor_id, id desc`;
+}
+
 /** What the history can be narrowed to. */
 export async function listChoices(projectId: string): Promise<{ kinds: string[]; people: string[] }> {
   const [row] = await pool()<[{ kinds: string[] | null; people: string[] | null }]>`
@@ -43,7 +50,10 @@ export async function listChoices(projectId: string): Promise<{ kinds: string[];
 const HIDDEN = new Set(['id', 'version', 'updated_at', 'created_at', 'project_id', 'value_si', 'dimension']);
 
 /** The names behind the ids that changes mention, by id. */
-export async function listNames(projectId: string, changes: Change[]): Promise<Map<string, string>> {
+export async function listNames(
+  projectId: string,
+  changes: Pick<Change, 'before' | 'after'>[],
+): Promise<Map<string, string>> {
   const ids = changes
     .flatMap((change) => [...Object.values(change.before ?? {}), ...Object.values(change.after ?? {})])
     .filter(isId);
@@ -65,17 +75,21 @@ export function differences(
   { before, after }: Pick<Change, 'before' | 'after'>,
   names: Map<string, string>,
 ): { field: string; before: string; after: string }[] {
-  const show = (value: unknown) => (isId(value) ? (names.get(value) ?? '') : inShort(value));
   const keys = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])].filter(
     (key) => !HIDDEN.has(key),
   );
   return keys
     .map((field) => ({
       field: field.replace(/_id$/, '').replaceAll('_', ' '),
-      before: show(before?.[field]),
-      after: show(after?.[field]),
+      before: tell(before?.[field], names),
+      after: tell(after?.[field], names),
     }))
     .filter((one) => one.before !== one.after && !(before === null && one.after === ''));
+}
+
+/** A stored value for people: an id by its name, anything else as a short text. */
+export function tell(value: unknown, names: Map<string, string>): string {
+  return isId(value) ? (names.get(value) ?? '') : inShort(value);
 }
 
 function inShort(value: unknown): string {

@@ -31,6 +31,7 @@ export interface Member {
   teamId: string | null;
   role: string;
   hasPassword: boolean;
+  erased: boolean;
 }
 
 /** The sections of a project with everything their meetings follow from. */
@@ -62,7 +63,7 @@ export const listTeams = cache(async (projectId: string): Promise<Team[]> => {
 export const listMembers = cache(async (projectId: string): Promise<Member[]> => {
   return pool()<Member[]>`
     select a.id as account_id, a.name, a.login, a.student_number, e.section_id, m.team_id, coalesce(m.role, '') as role,
-      a.password_hash is not null as has_password
+    a.password_hash is not null as has_password, a.erased_at is not null as erased
     from enrolment e join account a on a.id = e.account_id
     left join team_member m on m.project_id = e.project_id and m.account_id = e.account_id
     where e.project_id = ${projectId} order by a.name`;

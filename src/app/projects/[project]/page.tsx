@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { countNames, isDue } from '@/features/data/today';
 import { endOf, hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { listBenchmarks } from '@/features/legacy/queries';
 import { listOpenActions } from '@/features/today/queries';
@@ -11,17 +12,18 @@ import { todayItems } from './today';
 export default async function TodayPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]', props);
   const { seat, clock, today } = frame;
-  const { id, eventDate } = seat.project;
+  const { id, eventDate, retentionUntil } = seat.project;
   const leads = seat.role === 'instructor';
   const shown = teamIdsIn(frame.teams, clock?.id ?? null, leads ? (frame.team?.id ?? null) : seat.teamId);
   const teams = frame.teams.filter((team) => shown.includes(team.id));
-  const [given, actions, benchmarks] = await Promise.all([
+  const [given, actions, benchmarks, names] = await Promise.all([
     readToday(id),
     listOpenActions(id, leads ? null : seat.teamId),
     listBenchmarks(id),
+    leads && isDue(retentionUntil, today) ? countNames(id) : 0,
   ]);
   const href = (sheet: string) => hrefIn(frame, sheet);
-  const items = todayItems({ ...given, teams, today, eventDate, leads, href });
+  const items = todayItems({ ...given, teams, today, eventDate, retentionUntil, names, leads, href });
   const next = frame.meetings.filter((meeting) => endOf(meeting) > frame.now).slice(0, 4);
   return (
     <ProjectFrame

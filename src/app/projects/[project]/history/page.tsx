@@ -1,5 +1,7 @@
+import Link from 'next/link';
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
-import { differences, listChanges, listChoices, listNames, PAGE } from '@/features/history/queries';
+import { canPutBack } from '@/features/history/plan';
+import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/features/history/queries';
 import { inZone } from '@/server/clock';
 import { moment } from '@/ui/format';
 
@@ -9,8 +11,9 @@ export default async function HistoryPage(props: SheetProps) {
   const text = (key: string) => (typeof search[key] === 'string' ? (search[key] as string).slice(0, 160) : '');
   const { project } = frame.seat;
   const before = Number(text('before')) || null;
-  const [choices, found] = await Promise.all([
+  const [choices, actors, found] = await Promise.all([
     listChoices(project.id),
+    listActors(project.id),
     listChanges(project.id, { kind: text('kind'), person: text('person'), team: frame.team?.id ?? null, before }),
   ]);
   const changes = found.slice(0, PAGE);
@@ -46,6 +49,36 @@ export default async function HistoryPage(props: SheetProps) {
         </label>
         <button className="btn">Filter</button>
       </form>
+      <details className="mb-3 no-print">
+        <summary className="cursor-pointer font-medium">Put back everything one person did between two times</summary>
+        <form action={`/projects/${project.id}/history/put-back`} className="flex flex-wrap gap-3 items-end pt-2">
+          <label>
+            <span className="block font-medium">Person</span>
+            <select name="person" required>
+              {actors.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          {(['from', 'to'] as const).map((name) => (
+            <label key={name}>
+              <span className="block font-medium">{name === 'from' ? 'From' : 'To, that minute included'}</span>
+              <input
+                type="datetime-local"
+                name={name}
+                required
+                defaultValue={inZone(new Date(), project.timeZone).replace(
+                  /T.*/,
+                  name === 'from' ? 'T00:00' : 'T23:59',
+                )}
+              />
+            </label>
+          ))}
+          <button className="btn">Show what would change</button>
+        </form>
+      </details>
       <div className="overflow-x-auto">
         <table>
           <thead>
@@ -54,6 +87,7 @@ export default async function HistoryPage(props: SheetProps) {
               <th>Who</th>
               <th>What</th>
               <th>Before → after</th>
+              <th />
             </tr>
           </thead>
           <tbody>
@@ -74,6 +108,13 @@ export default async function HistoryPage(props: SheetProps) {
                         {one.before && one.after && '→'} {one.after}
                       </span>
                     ))}
+                </td>
+                <td className="whitespace-nowrap no-print">
+                  {canPutBack(change.objectKind) && (
+                    <Link prefetch={false} href={`/projects/${project.id}/history/put-back?change=${change.id}`}>
+                      put back …
+                    </Link>
+                  )}
                 </td>
               </tr>
             ))}

@@ -1,0 +1,84 @@
+import { erase, eraseAll } from '@/features/data/actions';
+import { countNames, isDue } from '@/features/data/today';
+import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { listMembers } from '@/server/records/classes';
+import { ActButton } from '@/ui/forms/ActButton';
+import { day, plural } from '@/ui/format';
+
+export default async function DataPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/data', props);
+  const { project } = frame.seat;
+  const [members, names] = await Promise.all([listMembers(project.id), countNames(project.id)]);
+  const shown = members.filter(
+    (one) =>
+      (!frame.section || one.sectionId === frame.section.id) &&
+      (!frame.team || one.teamId === frame.team.id) &&
+      !one.erased,
+  );
+  const due = isDue(project.retentionUntil, frame.today);
+  return (
+    <ProjectFrame frame={frame} sheet="data" name="Data" about={`${plural(names, 'person', 'people')} by name`}>
+      <div className="max-w-3xl flex flex-col gap-2 mb-5">
+        <p className={due ? 'callout' : ''}>
+          Data of this project is kept until <b>{day(project.retentionUntil, true)}</b>
+          {due ? ': names are due to be erased.' : '. A month before, Today says so.'} The day stands with the{' '}
+          <a href={hrefIn(frame, 'brief')}>frame of the project</a>, and can be moved there.
+        </p>
+        <p>
+          Erasing a person replaces the name everywhere (history, published places, bundles taken out from now on), and
+          removes sign-in name, student number, password and sessions. What they made stays with the team. It can’t be
+          undone. Pictures are not looked into; take away those that show people. Daily backups hold the name for up to
+          fourteen days more.
+        </p>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="max-w-4xl">
+          <thead>
+            <tr>
+              <th>Name</th>
+              <th>Section</th>
+              <th>Team</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((one) => (
+              <tr key={one.accountId}>
+                <td>{one.name}</td>
+                <td>{frame.sections.find((section) => section.id === one.sectionId)?.name}</td>
+                <td>{frame.teams.find((team) => team.id === one.teamId)?.name ?? '–'}</td>
+                <td className="whitespace-nowrap">
+                  <a className="mr-4" href={`/projects/${project.id}/export/person.json?account=${one.accountId}`}>
+                    what is kept about them
+                  </a>
+                  <ActButton
+                    act={erase}
+                    input={{ projectId: project.id, accountId: one.accountId }}
+                    done="Erased."
+                    confirm={`Yes, erase ${one.name} for good`}
+                    className="btn-text"
+                  >
+                    erase
+                  </ActButton>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {shown.length === 0 && <p className="faint">Nobody stands here by name.</p>}
+      {names > 0 && (
+        <p className="mt-5 no-print">
+          <ActButton
+            act={eraseAll}
+            input={{ projectId: project.id }}
+            done="Erased. Whoever is in another project that is still kept stays."
+            confirm={`Yes, erase all ${plural(names, 'name')} for good`}
+          >
+            Erase everybody of this project
+          </ActButton>
+        </p>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,117 @@
+import Link from 'next/link';
+import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
+import { titleOf } from '@/features/history/names';
+import { planPutBack, type Step } from '@/features/history/plan';
+import { PutBackButton } from '@/features/history/PutBackButton';
+import { listNames, tell } from '@/features/history/queries';
+import { readSelection } from '@/features/history/selection';
+import { pool } from '@/db/connection';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+const WORD = { change: 'is changed', add: 'comes back', remove: 'is taken away' };
+
+export default async function PutBackPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/history/put-back', props);
+  const { project } = frame.seat;
+  const selection = readSelection(await props.searchParams);
+  const back = hrefIn(frame, 'history');
+  if (!selection)
+    return (
+      <ProjectFrame frame={frame} sheet="history" name="History" title="Put back" byTeam={false}>
+        <Nothing step={<Link href={back}>To the history</Link>}>
+          Choose a change in the history, or a person and two times (the first before the second), to see what would be
+          put back.
+        </Nothing>
+      </ProjectFrame>
+    );
+  const plan = await planPutBack(pool(), project, selection);
+  const names = await listNames(project.id, [
+    ...plan.steps.map(({ about, fields }) => ({
+      before: { ...about, ...Object.fromEntries(fields.map((one) => [one.field, one.now])) },
+      after: Object.fromEntries(fields.map((one) => [one.field, one.then])),
+    })),
+    ...plan.left.map(({ about }) => ({ before: about, after: null })),
+  ]);
+  const only =
+    selection.kind === 'change' && !selection.field && plan.steps[0]?.does === 'change' ? plan.steps[0] : null;
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="history"
+      name="History"
+      title="Put back"
+      about="what will change; nothing is done yet"
+      byTeam={false}
+      actions={
+        plan.steps.length > 0 && (
+          <PutBackButton projectId={project.id} selection={selection} fingerprint={plan.fingerprint} back={back} />
+        )
+      }
+    >
+      {plan.steps.length === 0 && <p>There is nothing to put back: it is as it was.</p>}
+      {plan.steps.length > 0 && (
+        <table>
+          <thead>
+            <tr>
+              <th>What</th>
+              <th>Field</th>
+              <th>Now</th>
+              <th>Then</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plan.steps.map((step) => (
+              <StepRows key={step.table + JSON.stringify(step.key)} step={step} names={names} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {only && only.fields.length > 1 && (
+        <p className="mt-3 no-print">
+          Only one value:{' '}
+          {only.fields
+            .filter(({ field }) => !['value_si', 'dimension'].includes(field))
+            .map(({ field }) => (
+              <Link
+                key={field}
+                className="mr-3"
+                href={`${hrefIn(frame, 'history/put-back')}?change=${selection.kind === 'change' ? selection.change : ''}&field=${field}`}
+              >
+                {field.replace(/_id$/, '').replaceAll('_', ' ')}
+              </Link>
+            ))}
+        </p>
+      )}
+      {plan.left.length > 0 && (
+        <section className="mt-5">
+          <h2 className="mb-1">Stays as it is</h2>
+          <ul>
+            {plan.left.map((one, i) => (
+              <li key={i}>
+                {titleOf(one.table, one.about, names)}: {one.why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </ProjectFrame>
+  );
+}
+
+function StepRows({ step, names }: { step: Step; names: Map<string, string> }) {
+  const fields = step.fields.filter(
+    ({ field, now, then }) => !['value_si', 'dimension'].includes(field) && tell(now, names) !== tell(then, names),
+  );
+  return fields.map(({ field, now, then }, i) => (
+    <tr key={field}>
+      {i === 0 && (
+        <td rowSpan={fields.length} className="align-top">
+          <b>{titleOf(step.table, step.about, names)}</b> {WORD[step.does]}
+        </td>
+      )}
+      <td>{field.replace(/_id$/, '').replaceAll('_', ' ')}</td>
+      <td className="faint">{tell(now, names) || '(empty)'}</td>
+      <td>{tell(then, names) || '(empty)'}</td>
+    </tr>
+  ));
+}

@@ -1,0 +1,50 @@
+'use server';
+
+import * as yup from 'yup';
+import { FieldError, type Outcome } from '@/server/outcome';
+import { perform } from '@/server/perform';
+import { noteAct } from '@/server/write';
+import { id, place } from '@/ui/forms/schema';
+import { erasePerson } from './erase';
+
+const eraseSchema = yup.object({ ...place, accountId: id('The person') });
+const eraseAllSchema = yup.object({ ...place });
+
+/** Erases one student of the project. There is no way back but a backup. */
+export async function erase(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'erase',
+      schema: eraseSchema,
+      run: async ({ tx, projectId }, { accountId }) => {
+        const [enrolled] =
+          await tx`select 1 from enrolment where project_id = ${projectId} and account_id = ${accountId}`;
+        if (!enrolled) throw new FieldError('', 'This student is not enrolled in the project.');
+        await erasePerson(tx, accountId);
+        await noteAct(tx, projectId, { kind: 'person', id: accountId, what: { erased: 1 } });
+      },
+    },
+    input,
+  );
+}
+
+/** Erases every student of the project who is not in another one whose data is still to be kept. */
+export async function eraseAll(input: unknown): Promise<Outcome<{ erased: number }>> {
+  return perform(
+    {
+      door: 'eraseAll',
+      schema: eraseAllSchema,
+      run: async ({ tx, projectId, now }) => {
+        const people = await tx<{ id: string }[]>`
+          select e.account_id as id from enrolment e join account a on a.id = e.account_id
+          where e.project_id = ${projectId} and a.erased_at is null and not exists (
+            select from enrolment o join project p on p.id = o.project_id
+            where o.account_id = e.account_id and o.project_id <> ${projectId} and p.retention_until >= ${now.slice(0, 10)})`;
+        for (const { id } of people) await erasePerson(tx, id);
+        await noteAct(tx, projectId, { kind: 'person', id: 'all', what: { erased: people.length } });
+        return { erased: people.length };
+      },
+    },
+    input,
+  );
+}

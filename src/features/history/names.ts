@@ -1,0 +1,23 @@
+import type { Row } from './plan';
+
+/** What a thing is called in the history: its kind, and what tells it from others of its kind. */
+export function titleOf(kind: string, row: Row, names: Map<string, string>): string {
+  const named = (key: string) => (typeof row[key] === 'string' ? names.get(row[key]) : undefined);
+  const own = row.code ?? row.name ?? row.season ?? row.what ?? row.change ?? row.sentence;
+  const about =
+    kind === 'trial'
+      ? [named('team_id'), named('event_id'), row.attempt ? `attempt ${String(row.attempt)}` : 'practice']
+      : kind === 'iteration'
+        ? [named('team_id'), row.number]
+        : [
+            own,
+            named('team_id'),
+            named('iteration_id'),
+            named('parameter_id'),
+            named('criterion_id'),
+            named('account_id'),
+          ];
+  const word =
+    { trial: 'run', team_member: 'member', no_class: 'days without class' }[kind] ?? kind.replaceAll('_', ' ');
+  return [word, about.filter(Boolean).join(', ')].join(' ').trim();
+}

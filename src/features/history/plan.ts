@@ -1,0 +1,218 @@
+import { createHash } from 'node:crypto';
+import type { Sql } from '@/db/connection';
+
+/** A change as the history has it, as far as putting back needs it. */
+export interface Recorded {
+  id: number;
+  actorName: string;
+  objectKind: string;
+  before: Row | null;
+  after: Row | null;
+}
+export type Row = Record<string, unknown>;
+/** What is to be put back: one change (or one field of it), or everything a person did between two local times. */
+export type Selection =
+  | { kind: 'change'; change: number; field: string | null }
+  | { kind: 'person'; person: string; from: string; to: string };
+
+/** One thing that will change, with every field as it is now and as it will be. */
+export interface Step {
+  table: string;
+  key: Row;
+  does: 'change' | 'add' | 'remove';
+  fields: { field: string; now: unknown; then: unknown }[];
+  /** The thing as it is now, or as it will be, for telling its name. */
+  about: Row;
+  order: number;
+}
+/** What stays as it is although it was asked for, and why. */
+export interface Left {
+  table: string;
+  about: Row;
+  why: string;
+}
+export interface Plan {
+  steps: Step[];
+  left: Left[];
+  /** Changes with the plan, so that what is done is what was shown. */
+  fingerprint: string;
+}
+
+/** What can be put back, and by which columns a row is found. Links, accounts and what was published are not. */
+const TABLES: Record<string, readonly string[]> = {
+  project: ['id'],
+  brief: ['project_id'],
+  enrolment: ['project_id', 'account_id'],
+  team_member: ['project_id', 'account_id'],
+  ...Object.fromEntries(
+    `statement parameter requirement section no_class extra_meeting team action instrument protocol iteration measurement
+     event trial benchmark attachment rubric criterion judge score component`
+      .split(/\s+/)
+      .map((name) => [name, ['id']]),
+  ),
+};
+const NEVER = new Set(['id', 'project_id', 'version', 'created_at', 'updated_at', 'is_demo', 'pinned_now']);
+/** Columns that make sense only together. */
+const TOGETHER = [
+  ['value', 'unit', 'value_si', 'answer'],
+  ['rule', 'attempts_allowed'],
+  ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'parameter_id'],
+];
+
+/** Whether a change of this kind of thing can be put back. */
+export function canPutBack(kind: string): boolean {
+  return Object.hasOwn(TABLES, kind);
+}
+
+/** Works out what putting back would do. In a transaction, with `lock`, nobody can change it any more. */
+export async function planPutBack(
+  sql: Sql,
+  project: { id: string; timeZone: string },
+  selection: Selection,
+  lock = false,
+): Promise<Plan> {
+  const changes = await readChanges(sql, project, selection);
+  const objects = new Map<string, Recorded[]>();
+  for (const change of changes) {
+    const key = `${change.objectKind} ${JSON.stringify(keyOf(change))}`;
+    objects.set(key, [...(objects.get(key) ?? []), change]);
+  }
+  const steps: Step[] = [];
+  const left: Left[] = [];
+  const current = await readCurrent(sql, [...objects.values()], lock);
+  for (const [key, own] of objects) {
+    const { step, stays } = stepFor(own, current.get(key) ?? null, selection);
+    if (step) steps.push(step);
+    left.push(...stays);
+  }
+  steps.sort((a, b) => b.order - a.order);
+  return { steps, left, fingerprint: createHash('sha256').update(JSON.stringify(steps)).digest('hex') };
+}
+
+async function readChanges(sql: Sql, { id, timeZone }: { id: string; timeZone: string }, selection: Selection) {
+  const which =
+    selection.kind === 'change'
+      ? sql`and id = ${selection.change}`
+      : sql`and actor_id = ${selection.person} and at >= ${selection.from}::timestamp at time zone ${timeZone}
+          and at < ${selection.to}::timestamp at time zone ${timeZone} + interval '1 minute'`;
+  return sql<Recorded[]>`
+    select id, actor_name, object_kind, before, after from audit
+    where project_id = ${id} and object_kind = any(${Object.keys(TABLES)}) ${which} order by id limit 5000`;
+}
+
+function keyOf({ objectKind, before, after }: Recorded): Row {
+  const row = (after ?? before)!;
+  return Object.fromEntries(TABLES[objectKind]!.map((column) => [column, row[column]]));
+}
+
+/** The rows as they are now: one query a table. */
+async function readCurrent(sql: Sql, objects: Recorded[][], lock: boolean): Promise<Map<string, Row>> {
+  const byTable = new Map<string, Row[]>();
+  for (const [first] of objects)
+    byTable.set(first!.objectKind, [...(byTable.get(first!.objectKind) ?? []), keyOf(first!)]);
+  const found = new Map<string, Row>();
+  for (const [table, keys] of byTable) {
+    const columns = TABLES[table]!;
+    const last = columns.at(-1)!;
+    const rows = await sql<{ row: Row }[]>`
+      select to_jsonb(t) - 'bytes' - 'thumbnail' as row from ${sql(table)} t
+      where ${columns.length > 1 ? sql`t.project_id = ${keys[0]!.project_id as string} and` : sql``} t.${sql(last)} = any(${keys.map((key) => key[last] as string)})
+      ${lock ? sql`for update` : sql``}`;
+    for (const { row } of rows)
+      found.set(`${table} ${JSON.stringify(Object.fromEntries(columns.map((column) => [column, row[column]])))}`, row);
+  }
+  return found;
+}
+
+interface Found {
+  step: Step | null;
+  stays: Left[];
+}
+
+/** What to do about one thing: from what it was before the first of the changes to what it is now. */
+function stepFor(own: Recorded[], now: Row | null, selection: Selection): Found {
+  const [first, last] = [own[0]!, own.at(-1)!];
+  const [target, leftAs] = [first.before, last.after];
+  const table = first.objectKind;
+  const base = { table, key: keyOf(first), about: (now ?? target ?? leftAs)! };
+  const stays = (why: string): Found => ({ step: null, stays: [{ table, about: base.about, why }] });
+  if (target === null) {
+    if (now === null || now.taken_back_at) return { step: null, stays: [] };
+    if (selection.kind === 'person' && changed(leftAs ?? {}, now).length > 0)
+      return stays('somebody has changed it since');
+    if (table === 'attachment') return stays('a picture is taken away on its own page');
+    const removal = { ...base, does: 'remove' as const, order: first.id };
+    return {
+      step: { ...removal, fields: fieldsOf(now).map((field) => ({ field, now: now[field], then: null })) },
+      stays: [],
+    };
+  }
+  if (now === null) {
+    if (leftAs !== null && selection.kind === 'person') return stays('somebody has removed it since');
+    const fields = fieldsOf(target).map((field) => ({ field, now: null, then: target[field] }));
+    return { step: { ...base, does: 'add', fields, order: last.id }, stays: [] };
+  }
+  return changeOf(base, { target, leftAs: leftAs ?? now, now }, selection, last.id);
+}
+
+function changeOf(
+  base: Pick<Step, 'table' | 'key' | 'about'>,
+  { target, leftAs, now }: { target: Row; leftAs: Row; now: Row },
+  selection: Selection,
+  order: number,
+): Found {
+  const person = selection.kind === 'person';
+  const asked = person ? changed(target, leftAs) : changed(target, now);
+  const wanted =
+    selection.kind === 'change' && selection.field
+      ? asked.filter((field) => withPartners(selection.field!).includes(field))
+      : asked;
+  const kept = person ? wanted.filter((field) => !same(now[field], leftAs[field])) : [];
+  const keptToo = new Set(kept.flatMap(withPartners));
+  const fields = wanted
+    .filter((field) => !keptToo.has(field) && !same(now[field], target[field]))
+    .map((field) => ({ field, now: now[field] ?? null, then: target[field] ?? null }));
+  const stays = kept
+    .filter((field) => !same(now[field], target[field]))
+    .map((field) => ({
+      table: base.table,
+      about: base.about,
+      why: `${field.replace(/_id$/, '').replaceAll('_', ' ')} was changed since by somebody else`,
+    }));
+  return { step: fields.length ? { ...base, does: 'change', fields, order } : null, stays };
+}
+
+function withPartners(field: string): string[] {
+  return [field, ...TOGETHER.filter((group) => group.includes(field)).flat()];
+}
+
+const fieldsOf = (row: Row) => Object.keys(row).filter((field) => !NEVER.has(field));
+
+/** The fields in which two states of a thing differ. */
+function changed(a: Row, b: Row): string[] {
+  return [...new Set([...fieldsOf(a), ...fieldsOf(b)])].filter((field) => !same(a[field], b[field]));
+}
+
+/** Equal as stored; an instant may be written in two time zones. */
+export function same(a: unknown, b: unknown): boolean {
+  const [x, y] = [JSON.stringify(sorted(a ?? null)), JSON.stringify(sorted(b ?? null))];
+  if (x === y) return true;
+  const instant = /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d/;
+  return (
+    typeof a === 'string' &&
+    typeof b === 'string' &&
+    instant.test(a) &&
+    instant.test(b) &&
+    Date.parse(a) === Date.parse(b)
+  );
+}
+
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, one]) => [key, sorted(one)]),
+  );
+}
