@@ -1,6 +1,6 @@
 const shared = {
   transform: {
-    '^.+\\.tsx?$': [
+    '^.+\\.(tsx?|mjs)$': [
       '@swc/jest',
       {
         jsc: {
@@ -13,6 +13,8 @@ const shared = {
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testEnvironment: 'node',
+  // What a process keeps (pool, listeners) is set on the global object and used until its connections are closed.
+  testEnvironmentOptions: { globalsCleanup: 'off' },
 };
 
 const config = {

@@ -59,16 +59,16 @@ function listen(): Promise<unknown> {
   return here.listening;
 }
 
-/** A note from the database: "<project> <kind of thing>", or "<account> session" when a session was ended. */
+/** A note from the database: "<project> <table> <operation>", or "<account> session update" when a session ended. */
 function heard(note: string) {
   const { viewers, changes } = hub();
-  const [id = '', kind = ''] = note.split(' ');
+  const [id = '', kind = '', operation = ''] = note.split(' ');
   if (kind === 'session') {
     for (const one of viewers) if (one.accountId === id) one.close();
     return;
   }
   // A link may have been ended: its holders come again, and are let in or not.
-  if (kind === 'access_link')
+  if (kind === 'access_link' && operation !== 'insert')
     for (const one of viewers) if (one.projectId === id && one.accountId === null) one.close();
   const kinds = changes.get(id) ?? new Set();
   changes.set(id, kinds.add(kind));

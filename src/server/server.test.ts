@@ -17,7 +17,7 @@ describe('policy', () => {
   });
 
   test('a student reads and writes the own team’s work, and reads others’ once it is released', () => {
-    for (const what of ['iteration', 'trial'] as const) {
+    for (const what of ['iteration', 'trial', 'picture'] as const) {
       expect(can(`${what}.read`, 'student', true)).toBe(true);
       expect(can(`${what}.read`, 'student', false, true)).toBe(true);
       expect(can(`${what}.read`, 'student', false, false)).toBe(false);
@@ -30,7 +30,9 @@ describe('policy', () => {
     const led = (Object.keys(POLICY) as Permission[]).filter((name) =>
       /\.write$|export|history|reset|release/.test(name),
     );
-    const others = led.filter((name) => !['iteration.write', 'trial.write', 'score.write'].includes(name));
+    const others = led.filter(
+      (name) => !['iteration.write', 'trial.write', 'picture.write', 'score.write'].includes(name),
+    );
     expect(others.length).toBeGreaterThan(10);
     for (const name of others) expect(ROLES.filter((role) => can(name, role, true, true))).toEqual(['instructor']);
   });

@@ -26,3 +26,8 @@ export function holding(cookiesHeld: Record<string, string>): void {
   jar.clear();
   for (const [name, value] of Object.entries(cookiesHeld)) jar.set(name, value);
 }
+
+/** A cookie that whoever asks holds by now. */
+export function held(name: string): string | undefined {
+  return jar.get(name);
+}

@@ -51,7 +51,7 @@ alter table account add column erased_at timestamptz;
 
 create index audit_actor on audit (actor_id, at) where actor_id is not null;
 
--- As before, but the note that wakes listeners says which kind of thing changed.
+-- As before, but the note that wakes listeners says which kind of thing changed, and how.
 create or replace function record_history() returns trigger language plpgsql as $$
 declare
   actor jsonb := nullif(current_setting('ironstone.actor', true), '')::jsonb;
@@ -70,7 +70,7 @@ begin
   values (project, (entry ->> 'team_id')::uuid, actor ->> 'kind', (actor ->> 'id')::uuid, actor ->> 'name', actor ->> 'act',
     tg_table_name, coalesce(entry ->> 'id', entry ->> 'account_id', entry ->> 'project_id'), was, now_is);
   if project is not null then
-    perform pg_notify('ironstone', project::text || ' ' || tg_table_name);
+    perform pg_notify('ironstone', project::text || ' ' || tg_table_name || ' ' || lower(tg_op));
   end if;
   return null;
 end $$;
@@ -78,7 +78,7 @@ end $$;
 -- A session that ends, ends what it listens to.
 create function tell_session_end() returns trigger language plpgsql as $$
 begin
-  perform pg_notify('ironstone', old.account_id::text || ' session');
+  perform pg_notify('ironstone', old.account_id::text || ' session update');
   return null;
 end $$;
 create trigger tell_session_end after update of revoked_at on session for each row

@@ -47,6 +47,8 @@ async function stream(request: Request, seat: Seat): Promise<Response> {
       };
       const beat = setInterval(() => put(': here\n\n'), BEAT);
       const last = setTimeout(() => end(), LIFE);
+      beat.unref();
+      last.unref();
       end = () => {
         clearInterval(beat);
         clearTimeout(last);
