@@ -2,6 +2,7 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   poweredByHeader: false,
+  env: { IRONSTONE_VERSION: process.env.IRONSTONE_VERSION ?? 'development' },
   reactStrictMode: true,
   // Types are checked by `npm test`; a start does not check them again.
   typescript: { ignoreBuildErrors: true },

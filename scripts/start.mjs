@@ -2,7 +2,7 @@
 // Options: --port N --host H --lan --behind-proxy ADDRESS --reset-demo --no-demo --allow-demo-on-network --dev
 import { spawn } from 'node:child_process';
 import { build } from './lib/build.mjs';
-import { freePort, startCluster } from './lib/cluster.mjs';
+import { freePort, keepRunning, startCluster } from './lib/cluster.mjs';
 import { ROOT } from './lib/files.mjs';
 import { installPackages } from './lib/install.mjs';
 import { keepDaily } from './lib/dumps.mjs';
@@ -76,6 +76,7 @@ async function main() {
   }
   await timed('packages', installPackages);
   const cluster = process.env.DATABASE_URL ? null : await timed('database', () => startCluster('app'));
+  if (cluster) keepRunning(cluster);
   let server = null;
   let ending = false;
   const end = (code) => {

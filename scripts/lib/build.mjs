@@ -5,18 +5,25 @@ import { must, say } from './run.mjs';
 
 const INPUTS = ['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'package-lock.json'];
 
+/** The production build's own folder. */
+export const BUILT = path.join(ROOT, '.next');
+
 /** Makes the production build, or keeps the one there is when no source has changed since. */
 export async function build() {
   const sources = filesBelow(...INPUTS).filter((file) => !/\.test\.tsx?$/.test(file));
   const now = fingerprint(sources);
   const mark = path.join(STATE, 'build');
-  if (existsSync(path.join(ROOT, '.next/BUILD_ID')) && existsSync(mark) && readFileSync(mark, 'utf8') === now)
-    return false;
+  if (existsSync(path.join(BUILT, 'BUILD_ID')) && existsSync(mark) && readFileSync(mark, 'utf8') === now) return false;
   say('Building (once, or after a source changed) …');
-  await must(process.execPath, ['node_modules/next/dist/bin/next', 'build'], 'The build failed', {
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
-  });
+  await buildAs(now.slice(0, 8));
   mkdirSync(STATE, { recursive: true });
   writeFileSync(mark, now);
   return true;
+}
+
+/** Makes the production build under a version, which pages show. */
+export async function buildAs(version) {
+  await must(process.execPath, ['node_modules/next/dist/bin/next', 'build'], 'The build failed', {
+    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', IRONSTONE_VERSION: version },
+  });
 }

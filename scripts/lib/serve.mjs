@@ -25,9 +25,14 @@ export async function freshDatabase(cluster, name) {
  */
 export async function serve(cluster, name, options = [], extra = {}) {
   const url = await freshDatabase(cluster, name);
+  return serveOn(url, name, options, extra);
+}
+
+/** The same on a database that is there already; `at` is the port to serve at. */
+export async function serveOn(url, name, options = [], extra = {}, at = 0) {
   const state = path.join(STATE, `serve-${name}`);
   mkdirSync(state, { recursive: true });
-  const port = await freePort();
+  const port = await freePort(at);
   const origin = `http://127.0.0.1:${port}`;
   const env = {
     ...process.env,
@@ -53,7 +58,13 @@ export async function serve(cluster, name, options = [], extra = {}) {
     server.kill('SIGTERM');
     return gone;
   };
-  return { origin, url, access, said, stop };
+  /** Ends it as a power cut would. */
+  const kill = () => {
+    const gone = new Promise((resolve) => server.once('exit', resolve));
+    process.kill(server.pid, 'SIGKILL');
+    return gone;
+  };
+  return { origin, url, port, access, said, stop, kill };
 }
 
 async function prepare(options, env) {

@@ -117,9 +117,11 @@ export function ProjectFrame({ frame, sheet, name, title, about, actions, byTeam
         </nav>
         <main id="sheet" className="flex-1 min-w-0 p-3 flex flex-col">
           {byTeam && <TeamTags frame={frame} sheet={sheet} />}
-          <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
-            <Entering people={frame.people}>{children}</Entering>
-          </Sheet>
+          <Entering people={frame.people}>
+            <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
+              {children}
+            </Sheet>
+          </Entering>
           <Live project={seat.project.id} />
           <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
         </main>

@@ -74,6 +74,9 @@ export function Outbox() {
             </li>
           ))}
         </ul>
+        <p className="faint text-sm mt-2">
+          Page of version <span className="num">{process.env.IRONSTONE_VERSION}</span>
+        </p>
       </section>
     </div>
   );

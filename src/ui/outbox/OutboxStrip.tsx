@@ -7,7 +7,8 @@ import { startWorker } from './offline';
 import { checkLine, sendAll } from './sender';
 import { useLine, useOutbox } from './useOutbox';
 
-const PERIOD = 15_000;
+/** How long until it is tried again, ms: soon at first, then less often. */
+const PAUSES = [2_000, 4_000, 8_000, 15_000];
 
 async function retry(): Promise<void> {
   if (await checkLine()) await sendAll();
@@ -41,8 +42,13 @@ export function OutboxStrip() {
   }, []);
   useEffect(() => {
     if (!busy) return;
-    const timer = setInterval(() => void retry(), PERIOD);
-    return () => clearInterval(timer);
+    let tries = 0;
+    let timer: ReturnType<typeof setTimeout>;
+    const again = () => {
+      timer = setTimeout(() => void retry().finally(again), PAUSES[Math.min(tries++, PAUSES.length - 1)]);
+    };
+    again();
+    return () => clearTimeout(timer);
   }, [busy]);
   // What went out in the background is news for the page.
   const before = useRef(0);
