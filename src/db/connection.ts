@@ -17,6 +17,7 @@ export function connect(url: string, max = 10): postgres.Sql {
     onnotice: () => {},
     transform: { column: { from: postgres.toCamel, to: postgres.fromCamel }, undefined: null },
     debug: () => void queries.count++,
+    connect_timeout: 5,
     connection: { application_name: 'ironstone', statement_timeout: 30_000 },
     types: {
       date: { to: 1082, from: [1082], serialize: (x: string) => x, parse: (x: string) => x },

@@ -22,9 +22,11 @@ const SHEETS = [
   'legacy',
   'safety',
   'history',
+  'data',
+  'teams/slips',
   'find?q=tray',
 ];
-const FOR_STUDENTS = SHEETS.filter((sheet) => !['requirements/edit', 'history'].includes(sheet));
+const FOR_STUDENTS = SHEETS.filter((sheet) => !['requirements/edit', 'history', 'data', 'teams/slips'].includes(sheet));
 
 /** Serious and critical findings on a page with everything open, in light, and for what colours decide in dark. */
 async function obstacles(page: Page, address: string): Promise<string[]> {
@@ -42,7 +44,7 @@ async function obstacles(page: Page, address: string): Promise<string[]> {
 }
 
 async function addresses(page: Page, role: DemoRole): Promise<string[]> {
-  if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup'];
+  if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup', '/outbox', `/s/${'x'.repeat(43)}`];
   if (role === 'client' || role === 'board') return [`/${role}`];
   if (role === 'judge') {
     await page.goto('/judge');
@@ -63,7 +65,17 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
     ...(await within('standings', '/standings/')),
   ];
   const sheets = (role === 'instructor' ? SHEETS : FOR_STUDENTS).map((sheet) => `${home}/${sheet}`);
-  return ['/projects', '/account', ...(role === 'instructor' ? ['/projects/new'] : []), ...sheets, ...inside];
+  const putBack = role === 'instructor' ? await within('history', '/put-back?change') : [];
+  return [
+    '/projects',
+    '/account',
+    '/phones',
+    '/outbox',
+    ...putBack,
+    ...(role === 'instructor' ? ['/projects/new'] : []),
+    ...sheets,
+    ...inside,
+  ];
 }
 
 for (const role of ['instructor', 'student', 'client', 'judge', 'board', 'visitor'] as const) {

@@ -9,6 +9,11 @@ import { enter, expect, test, world } from './world';
 const built = <T>(file: string) => JSON.parse(readFileSync(path.join(process.cwd(), '.next', file), 'utf8')) as T;
 const paths = Object.values(built<Record<string, string>>('app-path-routes-manifest.json'));
 const OWN_TO_THE_FRAMEWORK = ['/_global-error', '/_not-found', '/icon.svg'];
+/** A JPEG of one pixel. */
+const PIXEL = Buffer.from(
+  '/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wgALCAABAAEBAREA/8QAFBABAAAAAAAAAAAAAAAAAAAAAP/aAAgBAQABPxA=',
+  'base64',
+);
 const routes = [...new Set(paths)].filter((route) => !OWN_TO_THE_FRAMEWORK.includes(route));
 const { node, edge } = built<
   Record<'node' | 'edge', Record<string, { exportedName: string; workers: Record<string, unknown> }>>
@@ -28,6 +33,8 @@ interface Things {
   event: string;
   rubric: string;
   criterion: string;
+  picture: string;
+  student: string;
 }
 const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'visitor'] as const;
 type Where = 'own' | 'foreign';
@@ -38,7 +45,8 @@ let sql: postgres.Sql;
 async function thingsOf(project: string, team: string): Promise<Things> {
   const [row] = await sql<[Things]>`
     select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as trial, r.event_id as event,
-      b.id as rubric, c.id as criterion
+      b.id as rubric, c.id as criterion, gen_random_uuid() as picture,
+      (select account_id from enrolment where project_id = t.project_id limit 1) as student
     from team t join iteration i on i.team_id = t.id join trial r on r.iteration_id = i.id
       join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
     where t.project_id = ${project} and t.name = ${team} order by i.number desc, c.position limit 1`;
@@ -74,6 +82,13 @@ test.beforeAll(async ({ browser }) => {
     otherTeam: await thingsOf(own.id, 'Marl'),
     foreign: await thingsOf(brought.result.id, 'Flint'),
   };
+  await sql.begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    for (const t of Object.values(things))
+      await tx`
+        insert into attachment (id, project_id, team_id, object_kind, object_id, mime, bytes, thumbnail, sha256, width, height)
+        values (${t.picture}, ${t.project}, ${t.team}, 'iteration', ${t.iteration}, 'image/jpeg', ${PIXEL}, ${PIXEL}, 'x', 1, 1)`;
+  });
 });
 test.afterAll(async () => {
   await Promise.all(Object.values(asks ?? {}).map((context) => context.dispose()));
@@ -85,6 +100,8 @@ const addressOf = (route: string, t: Things) =>
     .replace('[project]', t.project)
     .replace('[iteration]', t.iteration)
     .replace('[trial]', t.trial)
+    .replace('[picture]', t.picture)
+    .replace('person.json', `person.json?account=${t.student}`)
     .replace('[team]', t.team)
     .replace('[token]', 'x'.repeat(43));
 
@@ -115,7 +132,7 @@ for (const role of ROLES) {
     let tried = 0;
     for (const route of routes.filter((one) => !one.startsWith('/api/'))) {
       const door = ROUTES[route]!;
-      const about = route.includes('[iteration]') || route.includes('[trial]') || route.includes('/[team]');
+      const about = /\[iteration\]|\[trial\]|\/\[team\]|\[picture\]/.test(route);
       for (const which of ['own', 'otherTeam', 'foreign'] as const) {
         if (which !== 'own' && !route.includes('[')) continue;
         const where = which === 'foreign' ? 'foreign' : 'own';
@@ -139,11 +156,11 @@ for (const role of ROLES) {
   test(`actions: a ${role} is denied what the policy denies, on own and foreign projects`, async () => {
     const wrong: string[] = [];
     for (const { id, name, page } of actions) {
-      if (['signIn', 'setUp', 'signOut'].includes(name)) continue;
+      if (['signIn', 'signInBySlip', 'handOver', 'setUp', 'signOut'].includes(name)) continue;
       const door = ACTIONS[name as keyof typeof ACTIONS];
       for (const which of ['own', 'otherTeam', 'foreign'] as const) {
         const t = things[which];
-        const object = name === 'takeBackTrial' ? t.trial : name === 'releaseIteration' ? t.iteration : null;
+        const object = name === 'removePicture' ? t.picture : name === 'releaseIteration' ? t.iteration : null;
         // Nothing else is given, so whoever passes the policy is stopped by the fields and changes nothing.
         const input = { projectId: t.project, id: object, teamId: t.team, sectionId: 'none' };
         const answer = await asks[role].post(addressOf(pageOf(page), t), {
@@ -165,17 +182,25 @@ for (const role of ROLES) {
 
   test(`entry: a ${role} writes what the policy lets, on own and foreign teams`, async () => {
     const wrong: string[] = [];
-    for (const route of ['/api/v1/iterations', '/api/v1/trials', '/api/v1/scores', '/api/v1/bundles']) {
+    const entries = [
+      '/api/v1/iterations',
+      '/api/v1/trials',
+      '/api/v1/trials/take-back',
+      '/api/v1/scores',
+      '/api/v1/bundles',
+    ];
+    for (const route of entries) {
       for (const which of ['own', 'otherTeam', 'foreign'] as const) {
         const t = things[which];
-        const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }] };
+        const id = route.endsWith('/take-back') ? t.trial : undefined;
+        const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }], id };
         const answer = await asks[role].post(route, { data });
         const door = ROUTES[route]!;
         const expected =
           door === 'score.write'
             ? role === 'judge' && which !== 'foreign'
             : opens(door, role, which === 'foreign' ? 'foreign' : 'own', which === 'own');
-        const denied = answer.status() === 403;
+        const denied = [401, 403].includes(answer.status());
         if (denied === expected) wrong.push(`${role} ${route} (${which}): ${answer.status()}`);
         if (answer.ok() || answer.status() >= 500) wrong.push(`${route}: ${answer.status()}`);
       }

@@ -8,7 +8,8 @@ import { id, place } from '@/ui/forms/schema';
 import { erasePerson } from './erase';
 
 const eraseSchema = yup.object({ ...place, accountId: id('The person') });
-const eraseAllSchema = yup.object({ ...place });
+/** How many names the person saw, so that nobody is erased who came later. */
+const eraseAllSchema = yup.object({ ...place, names: yup.number().integer().required() });
 
 /** Erases one student of the project. There is no way back but a backup. */
 export async function erase(input: unknown): Promise<Outcome> {
@@ -34,7 +35,11 @@ export async function eraseAll(input: unknown): Promise<Outcome<{ erased: number
     {
       door: 'eraseAll',
       schema: eraseAllSchema,
-      run: async ({ tx, projectId, now }) => {
+      run: async ({ tx, projectId, now }, { names }) => {
+        const here = await tx`
+          select 1 from enrolment e join account a on a.id = e.account_id where e.project_id = ${projectId} and a.erased_at is null`;
+        if (here.length !== names)
+          throw new FieldError('', `There are ${here.length} names by now; look at them again. Nobody was erased.`);
         const people = await tx<{ id: string }[]>`
           select e.account_id as id from enrolment e join account a on a.id = e.account_id
           where e.project_id = ${projectId} and a.erased_at is null and not exists (

@@ -71,7 +71,7 @@ export default async function DataPage(props: SheetProps) {
         <p className="mt-5 no-print">
           <ActButton
             act={eraseAll}
-            input={{ projectId: project.id }}
+            input={{ projectId: project.id, names }}
             done="Erased. Whoever is in another project that is still kept stays."
             confirm={`Yes, erase all ${plural(names, 'name')} for good`}
           >

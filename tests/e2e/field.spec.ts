@@ -1,0 +1,223 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { request as httpsRequest } from 'node:https';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Page } from '@playwright/test';
+import { certificateFor } from '../../scripts/lib/lan.mjs';
+import { freePort } from '../../scripts/lib/cluster.mjs';
+import { demoHome, enter, expect, test, world } from './world';
+
+// From a printed slip to a run entered in a gym without Wi-Fi, seen at once by the instructor when the line is back.
+
+const PHONE = { viewport: { width: 390, height: 844 } };
+
+/** The addresses of the slips of a team, from the sheet that the instructor prints. */
+async function slipsOf(page: Page, home: string, team: string): Promise<{ name: string; path: string }[]> {
+  await page.goto(`${home}/teams/slips`);
+  await page.getByRole('combobox', { name: 'Section', exact: true }).selectOption({ label: '5' });
+  // The codes hold the addresses; here they are read on their way to the page.
+  let text = '';
+  await page.route('**/teams/slips', async (route) => {
+    const answer = await route.fetch();
+    text += await answer.text();
+    await route.fulfill({ response: answer });
+  });
+  await page.getByRole('button', { name: /^Make \d+ slips/ }).click();
+  await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeVisible();
+  await page.unroute('**/teams/slips');
+  const found = [
+    ...text.matchAll(/"name":"([^"]+)","login":"[^"]+","team":"([^"]*)","address":"[^"]*(\/s\/[\w-]{43})"/g),
+  ];
+  expect(found.length).toBeGreaterThan(8);
+  await expect(page.getByRole('list', { name: 'Slips' }).getByRole('listitem')).toHaveCount(found.length);
+  return found.filter(([, , of]) => of === team).map(([, name, , at]) => ({ name: name!, path: at! }));
+}
+
+test('slip, phone, three entries and a picture without a line, seen live by the instructor', async ({
+  browser,
+  watch,
+}) => {
+  test.setTimeout(180_000);
+  const desk = await enter(browser, 'instructor');
+  watch(desk);
+  const home = await demoHome(desk);
+  const slips = await slipsOf(desk, home, 'Tuff');
+  const context = await browser.newContext({ baseURL: world().demo.origin, ...PHONE });
+  const phone = await context.newPage();
+  watch(phone);
+
+  await test.step('two of the team sign in by slip and share the phone', async () => {
+    await phone.goto(slips[0]!.path);
+    await expect(phone.getByRole('heading', { name: slips[0]!.name })).toBeVisible();
+    await phone.getByRole('button', { name: /^Sign in as/ }).click();
+    await phone.waitForURL('**/projects');
+    await phone.goto(slips[0]!.path);
+    await expect(phone.getByText('This slip opens nothing any more')).toBeVisible();
+    await phone.goto(slips[1]!.path);
+    await phone.getByRole('button', { name: /^Share it with/ }).click();
+    await phone.waitForURL('**/projects');
+  });
+
+  await phone.goto(`${home}/bench/enter`);
+  const isKept = (at: string) =>
+    phone.evaluate(async (one) => Boolean(await (await caches.open('ironstone-pages')).match(one)), at);
+  await expect.poll(() => isKept(`${home}/builds/new`), { timeout: 30_000 }).toBe(true);
+
+  await desk.goto(`${home}/builds`);
+  await desk.waitForRequest(/\/api\/v1\/live/);
+  await context.setOffline(true);
+
+  await test.step('an iteration with a picture and two runs, without a line', async () => {
+    await phone.goto(`${home}/builds/new`);
+    await phone.getByLabel('What was changed').fill('Keel from the gym');
+    await phone.getByLabel('Carrier mass').fill('871');
+    await phone.getByLabel('Add a picture').setInputFiles('docs/screenshots/entry-phone.png');
+    await expect(phone.getByAltText('entry-phone.jpg')).toBeVisible();
+    await phone.getByRole('button', { name: 'Save the iteration' }).click();
+    await expect(phone.getByText('2 entries wait on this device.')).toBeVisible();
+    await phone.goto(`${home}/bench/enter`);
+    const other = (await phone.getByLabel('entered by').locator('option').last().innerText()).trim();
+    for (const [i, digits] of ['8.4', '8.5'].entries()) {
+      if (i === 1) await phone.getByLabel('entered by').selectOption({ label: other });
+      for (const key of digits) await phone.getByRole('button', { name: key, exact: true }).click();
+      await phone.getByRole('button', { name: /^Save/ }).click();
+      await expect(phone.getByText(`${3 + i} entries wait on this device.`)).toBeVisible();
+    }
+    await phone.goto('/outbox');
+    await expect(phone.getByText('waits for “Tuff, new iteration')).toHaveCount(3);
+  });
+
+  await test.step('the line is back: all of it is sent, and the instructor sees it without a reload', async () => {
+    await context.setOffline(false);
+    await expect(phone.getByRole('region', { name: 'Sent' }).getByRole('listitem')).toHaveCount(4, { timeout: 30_000 });
+    await expect(desk.getByText('Keel from the gym').first()).toBeVisible({ timeout: 15_000 });
+    await desk
+      .getByRole('link', { name: /^Tuff \d+/ })
+      .last()
+      .click();
+    await expect(desk.getByRole('heading', { level: 1 })).toContainText('Tuff');
+    await expect(desk.getByAltText(/^Picture 1 of Tuff/)).toBeVisible();
+    await expect(desk.getByText('8.4', { exact: false }).first()).toBeVisible();
+  });
+
+  await test.step('each entry stands under the name of whoever made it', async () => {
+    await desk.goto(`${home}/history?kind=trial`);
+    const rows = desk.locator('tbody tr').filter({ hasText: 'Tuff' });
+    const names = new Set((await rows.locator('td:nth-child(2)').allInnerTexts()).slice(0, 2));
+    expect(names).toEqual(new Set(slips.slice(0, 2).map((one) => one.name)));
+  });
+
+  await test.step('handed over by a tap, and shut out by two clicks when it is lost', async () => {
+    await phone.goto(home);
+    await phone.getByRole('button', { name: /\w\.$/ }).last().click();
+    await phone.getByRole('menuitem', { name: /^Hand over to/ }).click();
+    await phone.waitForLoadState();
+    await desk.goto(`${home}/teams`);
+    for (const all of await desk.getByText('sign-in names, slips').all()) await all.click();
+    const mine = desk.locator('tr', { has: desk.locator(`[aria-label^="Team of ${slips[0]!.name.split(' ')[0]}"]`) });
+    await mine.getByRole('button', { name: 'lost: end all' }).click();
+    await mine.getByRole('button', { name: 'Yes, sign out everywhere' }).click();
+    await expect(desk.getByText('Signed out everywhere').first()).toBeVisible();
+    await phone.goto(`${home}/teams`);
+    await phone.waitForURL(/sign-in/);
+  });
+  await context.close();
+});
+
+test('a change is put back from the history, with what changes shown first', async ({ browser, watch }) => {
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  const home = await demoHome(page);
+  await page.goto(`${home}/requirements`);
+  await page.goto(`${home}/bench`);
+  const form = page.locator('summary', { hasText: 'Kitchen scale: mass' }).locator('..');
+  await form.locator('summary').click();
+  const accuracy = form.getByLabel('Accuracy').first();
+  const before = await accuracy.inputValue();
+  await accuracy.fill('77');
+  await form.getByRole('button', { name: 'Save the instrument' }).first().click();
+  await expect(page.getByText('Saved.').first()).toBeVisible();
+  await page.goto(`${home}/history?kind=instrument`);
+  await page.getByRole('link', { name: 'put back …' }).first().click();
+  await expect(page.getByText('what will change; nothing is done yet')).toBeVisible();
+  await expect(page.getByRole('row', { name: /accuracy/ })).toContainText('77');
+  await expect(page.getByRole('row', { name: /accuracy/ })).toContainText(before);
+  await page.getByRole('button', { name: 'Put this back' }).click();
+  await page.waitForURL(/\/history$/);
+  await expect(page.getByRole('row').nth(1)).toContainText('put back');
+  await page.goto(`${home}/bench`);
+  await form.locator('summary').click();
+  await expect(form.getByLabel('Accuracy').first()).toHaveValue(before);
+});
+
+test('phones reach it over https with a certificate made here; typed without https they are led there', async () => {
+  const port = await freePort();
+  const { key, cert, fingerprint } = await certificateFor(['127.0.0.1']);
+  expect(fingerprint).toMatch(/^[0-9A-F]{2}(:[0-9A-F]{2}){31}$/);
+  const folder = mkdtempSync(path.join(tmpdir(), 'ironstone-lan-'));
+  const env = { ...process.env, NODE_ENV: 'production', DATABASE_URL: world().demo.url, IRONSTONE_HTTPS: '1' };
+  const origin = `https://127.0.0.1:${port}`;
+  const own = { IRONSTONE_ORIGIN: origin, IRONSTONE_OWN_CERTIFICATE: '1', IRONSTONE_STATE: folder };
+  const args = ['scripts/server.mjs', '--port', String(port), '--key', key, '--cert', cert];
+  const server = spawn(process.execPath, args, { env: { ...env, ...own } as NodeJS.ProcessEnv, stdio: 'inherit' });
+  try {
+    const secure = () =>
+      new Promise<number>((resolve) => {
+        const asked = httpsRequest(`${origin}/sign-in`, { rejectUnauthorized: false }, (answer) => {
+          answer.resume();
+          resolve(answer.statusCode ?? 0);
+        });
+        asked.on('error', () => resolve(0)).end();
+      });
+    await expect.poll(secure, { timeout: 30_000 }).toBe(200);
+    const plain = await fetch(`http://127.0.0.1:${port}/sign-in?next=/phones`, { redirect: 'manual' });
+    expect([plain.status, plain.headers.get('location')]).toEqual([308, `${origin}/sign-in?next=/phones`]);
+  } finally {
+    server.kill('SIGTERM');
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('over a certificate that the browser does not trust everything is entered, and it says what is missing', async ({
+  browser,
+}) => {
+  const port = await freePort();
+  const { key, cert } = await certificateFor(['127.0.0.1']);
+  const origin = `https://127.0.0.1:${port}`;
+  const env = { ...process.env, NODE_ENV: 'production', DATABASE_URL: world().demo.url, IRONSTONE_HTTPS: '1' };
+  const own = { IRONSTONE_ORIGIN: origin, IRONSTONE_OWN_CERTIFICATE: '1' };
+  const args = ['scripts/server.mjs', '--port', String(port), '--key', key, '--cert', cert];
+  const server = spawn(process.execPath, args, { env: { ...env, ...own } as NodeJS.ProcessEnv, stdio: 'inherit' });
+  try {
+    const context = await browser.newContext({ baseURL: origin, ignoreHTTPSErrors: true, ...PHONE });
+    const page = await context.newPage();
+    await expect
+      .poll(
+        () =>
+          page.goto('/sign-in').then(
+            (one) => one?.status(),
+            () => 0,
+          ),
+        { timeout: 30_000 },
+      )
+      .toBe(200);
+    const { login, password } = world().demo.access.student;
+    await page.getByLabel('Name', { exact: true }).fill(login);
+    await page.getByLabel('Password', { exact: true }).fill(password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.waitForURL(/projects/);
+    expect(
+      (await context.cookies()).filter((one) => one.name.startsWith('ironstone_s')).every((one) => one.secure),
+    ).toBe(true);
+    await page.goto('/phones');
+    await expect(page.getByText('The certificate was made on this computer')).toBeVisible();
+    await expect(page.getByAltText(`Code of ${origin}`)).toBeVisible();
+    await page.goto('/outbox');
+    await expect(page.getByText('Keeps entries until they are sent: yes')).toBeVisible();
+    await expect(page.getByText(/^Opens pages without a connection: (yes|no)/)).toBeVisible();
+    await context.close();
+  } finally {
+    server.kill('SIGTERM');
+  }
+});
