@@ -5,7 +5,7 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
-import { chromium, type Browser, type BrowserContext } from '@playwright/test';
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { build } from './lib/build.mjs';
 import { startCluster } from './lib/cluster.mjs';
 import { needChromium } from './lib/install.mjs';
@@ -35,6 +35,47 @@ interface View {
   extra?: boolean;
   /** Clicks the link of this name before the picture is taken. */
   follow?: RegExp;
+  /** What is done on the page before the picture is taken. */
+  act?: (page: Page) => Promise<void>;
+}
+
+/** Two runs entered without a line. */
+async function enterOffline(page: Page) {
+  await page.waitForFunction(async () => (await (await caches.open('ironstone-pages')).match('/outbox')) !== undefined);
+  await page.context().setOffline(true);
+  for (const keys of ['8.1', '7.96']) {
+    for (const key of keys) await page.getByRole('button', { name: key, exact: true }).click();
+    await page.getByRole('button', { name: /^Save/ }).click();
+    await page.waitForTimeout(600);
+  }
+}
+/** The first of them as an attempt that somebody else has recorded meanwhile: a clash. */
+async function outbox(page: Page) {
+  await enterOffline(page);
+  await page.evaluate(async () => {
+    const request = indexedDB.open('ironstone-outbox');
+    await new Promise((resolve) => (request.onsuccess = resolve));
+    const store = request.result.transaction('entries', 'readwrite').objectStore('entries');
+    const all = store.getAll();
+    await new Promise((resolve) => (all.onsuccess = resolve));
+    const [first] = all.result as { body: object }[];
+    store.put({ ...first, body: { ...first!.body, attempt: 3 } });
+    request.result.close();
+  });
+  await page.context().setOffline(false);
+  await page.goto('/outbox');
+  await page.getByRole('region', { name: 'Refused' }).waitFor();
+}
+async function openRun(page: Page) {
+  await page.locator('a[href*="/trials/"]').first().click();
+  await page.getByText('Correct this run').click();
+}
+async function openStudents(page: Page) {
+  await page.getByText('sign-in names, slips').first().click();
+}
+async function makeSlips(page: Page) {
+  await page.getByRole('button', { name: /^Make \d+ slips/ }).click();
+  await page.getByRole('button', { name: 'Print the sheet' }).waitFor();
 }
 const VIEWS: View[] = [
   { name: 'today', role: 'instructor', at: '' },
@@ -46,6 +87,8 @@ const VIEWS: View[] = [
   { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Flint 3/ },
   { name: 'bench', role: 'instructor', at: 'bench' },
   { name: 'entry-phone', role: 'student', at: 'bench/enter', phone: true },
+  { name: 'outbox-phone', role: 'student', at: 'bench/enter', phone: true, act: outbox },
+  { name: 'slips', role: 'instructor', at: 'teams/slips', act: makeSlips },
   { name: 'grades', role: 'instructor', at: 'grades' },
   { name: 'event', role: 'instructor', at: 'event' },
   { name: 'standings', role: 'instructor', at: 'standings' },
@@ -54,6 +97,12 @@ const VIEWS: View[] = [
   { name: 'judge-phone', role: 'judge', at: '/judge', phone: true },
   { name: 'client-phone', role: 'client', at: '/client', phone: true },
   { name: 'board', role: 'board', at: '/board' },
+  { name: 'offline-phone', role: 'student', at: 'bench/enter', phone: true, act: enterOffline, extra: true },
+  { name: 'phones', role: 'instructor', at: '/phones', extra: true },
+  { name: 'data', role: 'instructor', at: 'data', extra: true },
+  { name: 'put-back', role: 'instructor', at: 'history', follow: /^put back/, extra: true },
+  { name: 'run', role: 'student', at: 'bench', act: openRun, phone: true, extra: true },
+  { name: 'students', role: 'instructor', at: 'teams', act: openStudents, extra: true },
   { name: 'sign-in', role: 'visitor', at: '/sign-in', extra: true },
   { name: 'projects', role: 'instructor', at: '/projects', extra: true },
   { name: 'new-project', role: 'instructor', at: '/projects/new', extra: true },
@@ -102,7 +151,10 @@ async function take(browser: Browser, served: Served, view: View) {
     await page.getByRole('link', { name: view.follow }).first().click();
     await page.waitForURL((url) => url.href !== before);
   }
-  await page.waitForLoadState('networkidle');
+  await view.act?.(page);
+  // A page that listens is never idle; its own content is there with "load".
+  await page.waitForLoadState('load');
+  await page.waitForTimeout(400);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: path.join(values.out, `${view.name}.png`) });
   console.log(`${view.name}.png  ${new URL(page.url()).pathname.replace(/[0-9a-f-]{36}/g, '…')}`);

@@ -2,6 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { demoHome, enter, expect, test, type DemoRole } from './world';
 
+test.describe.configure({ mode: 'parallel' });
 const MOST_SCRIPT = 250 * 1024;
 const SHEETS = [
   '',

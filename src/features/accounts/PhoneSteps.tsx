@@ -6,7 +6,7 @@ export function PhoneSteps({ origin, reachable, madeHere }: { origin: string; re
       {!reachable && (
         <p className="callout">
           Only this computer can open this address. Stop Ironstone and start it with{' '}
-          <code className="num">npm start -- --lan</code>: then phones on the same network reach it.
+          <code className="num whitespace-nowrap">npm start -- --lan</code>: then phones on the same network reach it.
         </p>
       )}
       {madeHere && (

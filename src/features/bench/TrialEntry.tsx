@@ -120,9 +120,10 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
       if (outcome.conflict?.ways) return setClash({ conflict: outcome.conflict, mine: entry, status });
       return setProblem(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
     }
-    if (outcome.notes.length) toast.success(`${outcome.notes.join('. ')}.`);
     clear();
-    if (!isKept(outcome.result)) router.refresh();
+    if (isKept(outcome.result)) return; // the list below and the strip say so
+    if (outcome.notes.length) toast.success(`${outcome.notes.join('. ')}.`);
+    router.refresh();
   };
   const clear = () => {
     setProblem(null);

@@ -92,8 +92,20 @@ export function tell(value: unknown, names: Map<string, string>): string {
   return isId(value) ? (names.get(value) ?? '') : inShort(value);
 }
 
+const INSTANT = /^(\d{4}-\d\d-\d\d)T(\d\d:\d\d):\d\d.*$/;
+
+/** A stored object in words: "sag 0.6 m, payload 1200 g". */
+function spelled(value: object): string {
+  const inner = (one: unknown): string => (typeof one === 'object' && one !== null ? spelled(one) : String(one));
+  if (Array.isArray(value)) return value.map(inner).join('; ');
+  if ('value' in value && 'unit' in value) return `${inner(value.value)} ${inner(value.unit)}`;
+  return Object.entries(value)
+    .map(([key, one]) => `${key} ${inner(one)}`)
+    .join(', ');
+}
+
 function inShort(value: unknown): string {
   if (value === null || value === undefined || value === '') return '';
-  const text = typeof value === 'object' ? JSON.stringify(value) : String(value);
+  const text = typeof value === 'object' ? spelled(value) : String(value).replace(INSTANT, '$1 $2');
   return text.length > 90 ? `${text.slice(0, 88)} …` : text;
 }

@@ -37,7 +37,8 @@ export function SlipSheet({ projectId, projectTitle, sections, only, origin, rea
         {!reachable && (
           <p className="callout">
             The codes lead to <b className="num">{origin}</b>, which only this computer can open. Start Ironstone with{' '}
-            <code className="num">npm start -- --lan</code> so that phones reach it, then make the slips.
+            <code className="num whitespace-nowrap">npm start -- --lan</code> so that phones reach it, then make the
+            slips.
           </p>
         )}
         <div className="flex flex-wrap gap-3 items-end">

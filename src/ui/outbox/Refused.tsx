@@ -12,7 +12,9 @@ import { dropEntry, updateEntry } from './store';
 export function Refused({ entry }: { entry: Entry }) {
   const { conflict, errors = {} } = entry;
   const [body, setBody] = useState(entry.body);
-  const fields = Object.entries(errors).filter(([path]) => path && !conflict && isPlain(get(body, path)));
+  const complaints = Object.entries(errors).filter(([path]) => path && !conflict);
+  const fields = complaints.filter(([path]) => isTyped(get(body, path)));
+  const others = complaints.filter(([path]) => !isTyped(get(body, path)));
   const again = async (change: Record<string, unknown> = {}) => {
     await updateEntry(entry.id, {
       body: { ...body, ...change },
@@ -47,10 +49,10 @@ export function Refused({ entry }: { entry: Entry }) {
         />
       ) : (
         <>
-          <p>{entry.reason}</p>
+          <p>{others.map(([, message]) => message).join(' ') || entry.reason}</p>
           {fields.map(([path, message]) => (
             <label key={path} className="block my-1 max-w-md">
-              <span className="font-medium">{path.replaceAll('.', ' ')}</span>
+              <span className="font-medium">{words(path)}</span>
               <input value={String(get(body, path) ?? '')} onChange={(e) => change(path, e.target.value)} />
               <span className="text-sm text-brick">{message}</span>
             </label>
@@ -77,7 +79,14 @@ export function Refused({ entry }: { entry: Entry }) {
   );
 }
 
-const isPlain = (value: unknown) => value === null || ['string', 'number', 'undefined'].includes(typeof value);
+/** What somebody typed, and can type anew: no id and no list. */
+const isTyped = (value: unknown) => typeof value === 'string' && !/^[0-9a-f-]{36}$/.test(value);
+
+/** "measurements.0.value" as "measurements 1, value". */
+const words = (path: string) =>
+  path
+    .replace(/\.(\d+)\./g, (_, i) => ` ${Number(i) + 1}, `)
+    .replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
 
 /** Puts the entry into the clipboard as text, for whoever can type it in. */
 function Copy({ entry }: { entry: Entry }) {

@@ -53,7 +53,7 @@ export default async function HistoryPage(props: SheetProps) {
         <summary className="cursor-pointer font-medium">Put back everything one person did between two times</summary>
         <form action={`/projects/${project.id}/history/put-back`} className="flex flex-wrap gap-3 items-end pt-2">
           <label>
-            <span className="block font-medium">Person</span>
+            <span className="block font-medium">Whose changes</span>
             <select name="person" required>
               {actors.map((one) => (
                 <option key={one.id} value={one.id}>

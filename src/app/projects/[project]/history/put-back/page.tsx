@@ -8,7 +8,8 @@ import { readSelection } from '@/features/history/selection';
 import { pool } from '@/db/connection';
 import { Nothing } from '@/ui/sheet/Sheet';
 
-const WORD = { change: 'is changed', add: 'comes back', remove: 'is taken away' };
+const WORD = { change: 'is changed', add: 'comes back' };
+const fieldName = (field: string) => field.replace(/_id$/, '').replaceAll('_', ' ');
 
 export default async function PutBackPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/history/put-back', props);
@@ -77,7 +78,7 @@ export default async function PutBackPage(props: SheetProps) {
                 className="mr-3"
                 href={`${hrefIn(frame, 'history/put-back')}?change=${selection.kind === 'change' ? selection.change : ''}&field=${field}`}
               >
-                {field.replace(/_id$/, '').replaceAll('_', ' ')}
+                {fieldName(field)}
               </Link>
             ))}
         </p>
@@ -102,14 +103,28 @@ function StepRows({ step, names }: { step: Step; names: Map<string, string> }) {
   const fields = step.fields.filter(
     ({ field, now, then }) => !['value_si', 'dimension'].includes(field) && tell(now, names) !== tell(then, names),
   );
+  const title = <b>{titleOf(step.table, step.about, names)}</b>;
+  if (step.does === 'remove') {
+    const what = fields.map(({ field, now }) => `${fieldName(field)}: ${tell(now, names)}`).join(' · ');
+    return (
+      <tr>
+        <td className="align-top">
+          {title} {step.table === 'trial' ? 'counts no more; it stays on record as taken back' : 'is taken away'}
+        </td>
+        <td colSpan={3} className="text-sm faint">
+          {what}
+        </td>
+      </tr>
+    );
+  }
   return fields.map(({ field, now, then }, i) => (
     <tr key={field}>
       {i === 0 && (
         <td rowSpan={fields.length} className="align-top">
-          <b>{titleOf(step.table, step.about, names)}</b> {WORD[step.does]}
+          {title} {WORD[step.does]}
         </td>
       )}
-      <td>{field.replace(/_id$/, '').replaceAll('_', ' ')}</td>
+      <td>{fieldName(field)}</td>
       <td className="faint">{tell(now, names) || '(empty)'}</td>
       <td>{tell(then, names) || '(empty)'}</td>
     </tr>
