@@ -6,16 +6,18 @@ interface Props {
   names: Record<string, string>;
   keepMine: () => void;
   takeTheirs: () => void;
+  /** Stands in a frame already. */
+  plain?: boolean;
   /** Keeps one's own beside theirs, changed in this way. */
   keepAs?: (change: Record<string, unknown>) => void;
 }
 
 /** Two people changed or entered the same thing: both versions side by side, and the choice. */
-export function BothVersions({ conflict, mine, names, keepMine, takeTheirs, keepAs }: Props) {
+export function BothVersions({ conflict, mine, names, keepMine, takeTheirs, keepAs, plain }: Props) {
   const { by, theirs, ways } = conflict;
   const different = Object.keys(theirs).filter((key) => key in mine && show(mine[key]) !== show(theirs[key]));
   return (
-    <section className="callout" role="alert" aria-label="Both versions">
+    <section className={plain ? '' : 'callout'} role="alert" aria-label="Both versions">
       <p className="mb-2">
         {ways ? (
           <>
@@ -69,12 +71,18 @@ export function BothVersions({ conflict, mine, names, keepMine, takeTheirs, keep
   );
 }
 
+/** A value in words; the order of a list does not matter. */
 function show(value: unknown): string {
   if (value === null || value === undefined || value === '') return '(empty)';
-  if (Array.isArray(value)) return value.map(show).join('; ') || '(empty)';
-  if (typeof value === 'object')
-    return Object.entries(value)
+  if (Array.isArray(value)) return value.map(show).sort().join('; ') || '(empty)';
+  if (typeof value !== 'object') return String(value);
+  if ('value' in value && 'unit' in value) {
+    const name = 'name' in value ? `${String(value.name)} ` : '';
+    return `${name}${show(value.value)} ${String(value.unit)}`;
+  }
+  return (
+    Object.entries(value)
       .map(([key, one]) => `${key} ${show(one)}`)
-      .join(' ');
-  return String(value);
+      .join(', ') || '(empty)'
+  );
 }

@@ -40,6 +40,7 @@ export function Refused({ entry }: { entry: Entry }) {
       </p>
       {conflict ? (
         <BothVersions
+          plain
           conflict={conflict}
           mine={body}
           names={{}}

@@ -8,7 +8,7 @@ import { readSelection } from '@/features/history/selection';
 import { pool } from '@/db/connection';
 import { Nothing } from '@/ui/sheet/Sheet';
 
-const WORD = { change: 'is changed', add: 'comes back' };
+const WORD = { change: 'is changed', add: 'comes back', remove: 'is taken away' };
 const fieldName = (field: string) => field.replace(/_id$/, '').replaceAll('_', ' ');
 
 export default async function PutBackPage(props: SheetProps) {
@@ -109,7 +109,7 @@ function StepRows({ step, names }: { step: Step; names: Map<string, string> }) {
     return (
       <tr>
         <td className="align-top">
-          {title} {step.table === 'trial' ? 'counts no more; it stays on record as taken back' : 'is taken away'}
+          {title} {step.table === 'trial' ? 'counts no more; it stays on record as taken back' : WORD.remove}
         </td>
         <td colSpan={3} className="text-sm faint">
           {what}

@@ -96,7 +96,7 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
         <tbody>
           {rows.map(([name, value]) => (
             <tr key={name}>
-              <th scope="row" className="w-56">
+              <th scope="row" className="w-28 sm:w-56 !align-baseline">
                 {name}
               </th>
               <td>{value}</td>
