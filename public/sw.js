@@ -45,7 +45,8 @@ async function page(request, url) {
   });
   network.catch(() => undefined);
   try {
-    return await (last ? Promise.race([network, late()]) : network);
+    const answer = await (last ? Promise.race([network, late()]) : network);
+    return last && answer.status >= 500 ? last : answer; // the server is there, but can't just now
   } catch {
     const alike = field ? await caches.match(url.href, { cacheName: PAGES, ignoreSearch: true }) : undefined;
     return last ?? alike ?? notKept();

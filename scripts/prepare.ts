@@ -67,7 +67,7 @@ function asSystem<R>(sql: postgres.Sql, act: string, work: (tx: postgres.Transac
 
 async function loadDemo(sql: postgres.Sql) {
   const text = readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8');
-  const bundle = unpack(pack(JSON.parse(text) as Bundle));
+  const { bundle } = unpack(pack(JSON.parse(text) as Bundle));
   const [instructor, student] = [newPassword(), newPassword()];
   const access = await asSystem(sql, 'loadDemo', async (tx) => {
     const [row] = await tx<[{ id: string }]>`

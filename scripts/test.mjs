@@ -69,6 +69,9 @@ async function main() {
     const read = ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped];
     const args = ['node_modules/@playwright/test/cli.js', 'test', '--reporter=list,json'];
     await suite('Playwright', args, 'browser.json', read, { PLAYWRIGHT_JSON_OUTPUT_NAME: file });
+    const faults = path.join(REPORTS, 'faults.json');
+    const broken = [...args, '-c', 'playwright.faults.config.ts'];
+    await suite('Faults', broken, 'faults.json', read, { PLAYWRIGHT_JSON_OUTPUT_NAME: faults });
   } finally {
     cluster.stop();
   }

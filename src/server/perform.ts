@@ -41,7 +41,7 @@ const SIGNED_OUT = {
   ok: false,
   denied: true,
   signedOut: true,
-  message: 'You are not signed in any more. Sign in again; the entry is kept and goes out then.',
+  message: 'You are not signed in any more. Sign in again; what you entered is kept on this device.',
 } as const;
 
 /**

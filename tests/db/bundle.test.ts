@@ -1,11 +1,25 @@
+import { randomUUID } from 'node:crypto';
 import { strToU8, unzipSync, zipSync } from 'fflate';
+import sharp from 'sharp';
 import { pool } from '@/db/connection';
 import { POST as bringInRoute } from '@/app/api/v1/bundles/route';
 import type { Bundle } from '@/features/bundle/format';
 import { FILE, pack, unpack } from '@/features/bundle/read';
-import { writeBundle } from '@/features/bundle/write';
+import { readPictures, writeBundle } from '@/features/bundle/write';
 import { findSeat, type Project } from '@/server/access';
-import { asPerson, asVisitor, demoBundle, demoProject, makeAccount, ownDatabase, refused, rowCounts } from './database';
+import { renewPicture } from '@/server/pictures';
+import {
+  asPerson,
+  asVisitor,
+  bySystem,
+  demoBundle,
+  demoProject,
+  done,
+  makeAccount,
+  ownDatabase,
+  refused,
+  rowCounts,
+} from './database';
 import type { Outcome } from '@/server/outcome';
 
 ownDatabase();
@@ -43,13 +57,42 @@ async function send(
 test('out and in again gives an equal bundle', async () => {
   const p = await demoProject('first');
   const written = await writeBundle(await projectOf(p.id, p.instructorId));
-  const again = await demoProject('second', unpack(pack(written)));
+  const again = await demoProject('second', unpack(pack(written)).bundle);
   expect(await writeBundle(await projectOf(again.id, again.instructorId))).toEqual(written);
+});
+
+test('pictures go along and come back in their places; a bundle that lacks one is refused', async () => {
+  const p = await demoProject('pictured');
+  const colour = (background: string) => sharp({ create: { width: 30, height: 20, channels: 3, background } });
+  const [run] = await pool()<[{ id: string; teamId: string }]>`
+    select id, team_id from trial where project_id = ${p.id} and taken_back_at is null limit 1`;
+  const things = [
+    { objectKind: 'iteration', objectId: p.iteration['Flint 3']!, teamId: p.teams.Flint!, background: '#9a3b22' },
+    { objectKind: 'trial', objectId: run.id, teamId: run.teamId, background: '#2c5a78' },
+  ];
+  for (const { background, ...of } of things) {
+    const stored = await renewPicture(await colour(background).png().toBuffer());
+    await bySystem((tx) => tx`insert into attachment ${tx({ id: randomUUID(), projectId: p.id, ...of, ...stored })}`);
+  }
+  const written = await writeBundle(await projectOf(p.id, p.instructorId));
+  expect(written.pictures!.map((one) => [one.team, one.iteration])).toEqual([
+    ['Flint', 3],
+    [expect.any(String), null],
+  ]);
+  const zip = pack(written, await readPictures(p.id));
+  await asPerson(p.instructorId);
+  const { status, body } = await send(zip);
+  expect(status).toBe(200);
+  const id = done(body).id;
+  expect((await writeBundle(await projectOf(id, p.instructorId))).pictures).toEqual(written.pictures);
+  const [first] = [...(await readPictures(id)).values()];
+  expect((await sharp(first).metadata()).width).toBe(30);
+  expect(() => unpack(pack(written))).toThrow(/picture pictures\/0001.jpg, which it does not hold/);
 });
 
 test('the demo project is a whole bundle, and packing is repeatable', async () => {
   const bundle = demoBundle();
-  expect(unpack(pack(bundle))).toEqual(bundle);
+  expect(unpack(pack(bundle)).bundle).toEqual(bundle);
   expect(Buffer.from(pack(bundle)).equals(Buffer.from(pack(bundle)))).toBe(true);
 });
 
@@ -71,8 +114,8 @@ describe('what is no bundle of ours', () => {
     ['null', zipOf('null'), /no project bundle/],
     [
       'a newer version',
-      zipOf('{"format": "ironstone-bundle", "version": 2}'),
-      /version 2; this program reads up to version 1/,
+      zipOf('{"format": "ironstone-bundle", "version": 3}'),
+      /version 3; this program reads up to version 2/,
     ],
     ['a missing part', zipOf('{"format": "ironstone-bundle", "version": 1}'), /does not fit the format/],
     [

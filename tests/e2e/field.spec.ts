@@ -3,7 +3,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { request as httpsRequest } from 'node:https';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Page } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
+import { BROWSER, signIn } from './browser';
 import { certificateFor } from '../../scripts/lib/lan.mjs';
 import { freePort } from '../../scripts/lib/cluster.mjs';
 import { demoHome, enter, expect, test, world } from './world';
@@ -220,4 +221,48 @@ test('over a certificate that the browser does not trust everything is entered, 
   } finally {
     server.kill('SIGTERM');
   }
+});
+
+test('without a secure connection everything is entered all the same, and it says what is missing', async () => {
+  const { origin, access } = world().demo;
+  const args = [...BROWSER, '--host-resolver-rules=MAP gym.test 127.0.0.1'];
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+  try {
+    const context = await browser.newContext({ baseURL: origin.replace('127.0.0.1', 'gym.test'), ...PHONE });
+    const page = await context.newPage();
+    await signIn(page, access.student);
+    expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
+    const home = await demoHome(page);
+    await page.goto(`${home}/bench/enter?event=`);
+    await context.setOffline(true);
+    for (const key of '9.4') await page.getByRole('button', { name: key, exact: true }).click();
+    await page.getByRole('button', { name: /^Save/ }).click();
+    await expect(page.getByText('1 entry waits on this device.')).toBeVisible();
+    await expect(page.getByText('Leave this page open')).toBeVisible();
+    await context.setOffline(false);
+    await expect(page.getByText('1 entry waits')).toHaveCount(0, { timeout: 30_000 });
+    await page.goto('/outbox');
+    await expect(page.getByRole('region', { name: 'Sent' }).getByRole('listitem')).toHaveCount(1);
+    for (const missing of ['Opens pages without a connection', 'Takes pictures from the page', 'Secure connection'])
+      await expect(page.getByText(`${missing}: no`)).toBeVisible();
+  } finally {
+    await browser.close();
+  }
+});
+
+test('where no stream gets through, the page asks by itself', async ({ browser }) => {
+  const page = await enter(browser, 'instructor');
+  const home = await demoHome(page);
+  await page.route(/api\/v1\/live\?project=[\w-]+$/, (route) => route.abort());
+  const asked = page.waitForRequest(/live\?.*&once/, { timeout: 40_000 });
+  await page.goto(`${home}/bench`);
+  await asked;
+  const other = await enter(browser, 'instructor');
+  await other.goto(`${home}/bench`);
+  const form = other.locator('summary', { hasText: 'Inclinometer: ' }).locator('..');
+  await form.locator('summary').click();
+  await form.getByLabel('Accuracy').fill('0.77');
+  await form.getByRole('button', { name: 'Save the instrument' }).click();
+  await expect(page.locator('summary', { hasText: 'Inclinometer: ' })).toContainText('0.77', { timeout: 50_000 });
+  for (const one of [page, other]) await one.context().close();
 });

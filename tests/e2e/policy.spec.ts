@@ -274,8 +274,8 @@ test('a body over its cap is refused, one under it is read', async () => {
   expect((await entry(256 * 1024)).status()).toBe(413);
   expect((await entry(256 * 1024 - 11)).status()).toBe(403);
   const bundle = (size: number) => asks.instructor.post('/api/v1/bundles', { data: Buffer.alloc(size) });
-  expect((await bundle(64 * 1024 * 1024 + 1)).status()).toBe(413);
-  expect((await bundle(64 * 1024 * 1024)).status()).toBe(422);
+  expect((await bundle(256 * 1024 * 1024 + 1)).status()).toBe(413);
+  expect((await bundle(256 * 1024 * 1024)).status()).toBe(422);
 });
 
 test('pages carry their security headers and a policy with a nonce of their own', async () => {

@@ -68,6 +68,7 @@ export const test = base.extend<Pick<Field, 'note'>, Omit<Field, 'note'>>({
       test.info().annotations.push({ type: 'row', description: JSON.stringify(row) });
       expect({ made: row.made, lost, doubled }).toEqual({ made, lost: 0, doubled: 0 });
       expect(made).toBeGreaterThan(0);
+      expect(acknowledged).toBe(made); // in the end everybody was told that it is there
     });
   },
 });
@@ -152,6 +153,11 @@ export async function entriesOn(
         };
       }),
   );
+}
+
+/** How many entries of a device the server has acknowledged. */
+export async function sentOn(page: Page): Promise<number> {
+  return (await entriesOn(page)).filter((one) => one.state === 'sent').length;
 }
 
 export async function allSent(page: Page): Promise<void> {

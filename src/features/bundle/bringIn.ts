@@ -6,12 +6,15 @@ import { json, type Tx } from '@/db/connection';
 import { isTimeZone } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { loginFor } from '@/server/logins';
+import { renewPicture } from '@/server/pictures';
 import type { Bundle } from './format';
 
 interface Options {
   /** Who leads the project once it is in. */
   instructorId: string;
   isDemo?: boolean;
+  /** Bytes of the bundle's pictures by file name. */
+  pictures?: ReadonlyMap<string, Uint8Array>;
 }
 
 /**
@@ -22,7 +25,7 @@ interface Options {
 export async function bringIn(
   tx: Tx,
   bundle: Bundle,
-  { instructorId, isDemo = false }: Options,
+  { instructorId, isDemo = false, pictures = new Map() }: Options,
 ): Promise<{ id: string }> {
   checkSense(bundle);
   const projectId = randomUUID();
@@ -118,6 +121,7 @@ export async function bringIn(
   );
 
   const event = keyed(bundle.events, (e) => e.name, 'event');
+  const trialIds = bundle.trials.map(() => randomUUID());
   const eventMeasures = new Map(bundle.events.map((e) => [e.name, measures.get(e.protocol)]));
   await add(
     'event',
@@ -134,8 +138,8 @@ export async function bringIn(
   await add(
     'trial',
     bundle.trials.map(
-      ({ event: name, team: teamName, iteration: number, instrument: tool, penalties, conditions, ...t }) => ({
-        id: randomUUID(),
+      ({ event: name, team: teamName, iteration: number, instrument: tool, penalties, conditions, ...t }, i) => ({
+        id: trialIds[i],
         ...t,
         eventId: event(name),
         teamId: team(teamName),
@@ -171,6 +175,17 @@ export async function bringIn(
     'action',
     bundle.actions.map(({ team: name, ...a }) => ({ ...a, teamId: name && team(name) })),
   );
+  for (const one of bundle.pictures ?? []) {
+    const run = one.trial === null ? null : bundle.trials[one.trial];
+    const teamName = run?.team ?? one.team;
+    const of =
+      run && one.trial !== null
+        ? { objectKind: 'trial', objectId: trialIds[one.trial] }
+        : { objectKind: 'iteration', objectId: iteration(iterationKey(one.team ?? '', one.iteration ?? 0)) };
+    const bytes = pictures.get(one.file);
+    if (!bytes || !teamName) throw new FieldError('file', `The picture ${one.file} belongs to nothing in the bundle.`);
+    await add('attachment', [{ id: randomUUID(), teamId: team(teamName), ...of, ...(await renewPicture(bytes)) }]);
+  }
   return { id: projectId };
 }
 

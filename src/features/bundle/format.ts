@@ -2,12 +2,13 @@ import type { Pattern } from '@/core/calendar';
 import type { EventRule } from '@/core/scoring';
 
 export const FORMAT = 'ironstone-bundle';
-export const VERSION = 1;
+/** Version 2 has pictures; bundles of version 1 are read as they are. */
+export const VERSION = 2;
 
 /** The file project.json of a bundle; bundle.schema.json says the same as JSON Schema. Things are referred to by name. */
 export interface Bundle {
   format: typeof FORMAT;
-  version: typeof VERSION;
+  version: 1 | typeof VERSION;
   project: {
     title: string;
     clientName: string;
@@ -117,5 +118,7 @@ export interface Bundle {
     max: number | null;
     position: number;
   }[];
+  /** Pictures lie in the zip as `file`; each belongs to an iteration of a team or to a trial, counted from 0. */
+  pictures?: { file: string; team: string | null; iteration: number | null; trial: number | null }[];
   actions: { team: string | null; what: string; dueOn: string | null; state: string }[];
 }

@@ -8,6 +8,22 @@ import { listComponents } from '@/server/records/standings';
 import { listEvents, listProtocols, type Trial } from '@/server/records/trials';
 import { FORMAT, VERSION, type Bundle } from './format';
 
+/** The bytes of a bundle's pictures by file name. */
+export async function readPictures(projectId: string): Promise<Map<string, Uint8Array>> {
+  const rows = await pool()<{ bytes: Buffer }[]>`
+    select bytes from attachment where project_id = ${projectId} and removed_at is null order by created_at, id`;
+  return new Map(rows.map(({ bytes }, i) => [pictureFile(i), new Uint8Array(bytes)]));
+}
+
+/** How many bytes the pictures of a project have. */
+export async function sizeOfPictures(projectId: string): Promise<number> {
+  const [row] = await pool()<[{ size: number | null }]>`
+    select sum(bytes_count) as size from attachment where project_id = ${projectId} and removed_at is null`;
+  return row.size ?? 0;
+}
+
+const pictureFile = (i: number) => `pictures/${String(i + 1).padStart(4, '0')}.jpg`;
+
 /** Everything of a project that a bundle holds, in an order that does not depend on ids. */
 export async function writeBundle(project: Project): Promise<Bundle> {
   const sql = pool();
@@ -46,6 +62,15 @@ export async function writeBundle(project: Project): Promise<Bundle> {
   const actions = await sql<Bundle['actions']>`
     select t.name as team, a.what, a.due_on, a.state from action a left join team t on t.id = a.team_id
     where a.project_id = ${id} order by a.due_on nulls last, t.name nulls first, a.what`;
+
+  const pictures = await sql<{ objectId: string; team: string; iteration: number | null }[]>`
+    select a.object_id, t.name as team, i.number as iteration from attachment a
+    join team t on t.id = a.team_id left join iteration i on i.id = a.object_id and a.object_kind = 'iteration'
+    where a.project_id = ${id} and a.removed_at is null order by a.created_at, a.id`;
+  const runOf = (objectId: string) => {
+    const index = runs.findIndex((run) => run.id === objectId);
+    return index < 0 ? null : index;
+  };
 
   const keys = new Map(said.map((one, i) => [one.id, `S${i + 1}`]));
   const named = <T extends { id: string; name: string }>(list: readonly T[]) =>
@@ -187,6 +212,9 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       max: c.max,
       position: c.position,
     })),
+    pictures: pictures
+      .map(({ objectId, team, iteration }, i) => ({ file: pictureFile(i), team, iteration, trial: runOf(objectId) }))
+      .filter(({ iteration, trial }) => iteration !== null || trial !== null),
     actions: [...actions],
   };
 }

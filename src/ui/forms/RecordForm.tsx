@@ -70,7 +70,11 @@ export function RecordForm(props: Props) {
       toast.success([...said, ...outcome.notes.map((note) => `${note}.`)].join(' '));
       const next = typeof then === 'function' ? then(outcome.result as Record<string, unknown>) : then;
       if (!next || kept) form.reset(fixed?.version == null ? values : entered); // a form that adds is empty again
-      if (kept) return;
+      if (kept) {
+        // Only a page that the device keeps can be opened without a line.
+        if (next && navigator.serviceWorker?.controller) location.assign(next);
+        return;
+      }
       if (next) router.push(next);
       router.refresh();
       return;

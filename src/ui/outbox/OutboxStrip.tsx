@@ -1,9 +1,9 @@
 'use client';
 
 import { usePathname, useRouter } from 'next/navigation';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { plural } from '@/ui/format';
-import { startWorker } from './offline';
+import { pagesAreKept } from './offline';
 import { checkLine, sendAll } from './sender';
 import { useLine, useOutbox } from './useOutbox';
 
@@ -26,9 +26,10 @@ export function OutboxStrip() {
   const waiting = entries.filter((one) => one.state === 'waiting');
   const refused = entries.filter((one) => one.state === 'refused');
   const busy = waiting.length > 0 || !line;
+  const [opens, setOpens] = useState(true);
 
   useEffect(() => {
-    void startWorker();
+    void pagesAreKept().then(setOpens);
     void sendAll();
     const wake = () => {
       if (document.visibilityState === 'visible') void retry();
@@ -76,6 +77,7 @@ export function OutboxStrip() {
         )}
         {!asks && line && troubled && <span>{troubled.reason}</span>}
         {!line && waiting.length === 0 && <span>What you see may be old; what you enter is kept.</span>}
+        {!line && !opens && <b>Leave this page open: here it can’t be opened anew without a connection.</b>}
         {refused.length > 0 && <b>{plural(refused.length, 'entry was', 'entries were')} refused.</b>}
         {entries.length > 0 && (
           <a className="text-sheet underline ml-auto" href="/outbox">

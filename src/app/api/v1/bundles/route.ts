@@ -1,12 +1,10 @@
 import { bringIn } from '@/features/bundle/bringIn';
-import { unpack } from '@/features/bundle/read';
+import { MOST_BYTES, unpack } from '@/features/bundle/read';
 import { signedIn } from '@/server/actor';
 import { readCapped, refuseForeign } from '@/server/api';
 import { reply } from '@/server/reply';
 import { settle } from '@/server/perform';
 import { writeAs } from '@/server/write';
-
-const MOST_BYTES = 64 * 1024 * 1024;
 
 /** Takes a project bundle and makes a project of it. */
 export async function POST(request: Request) {
@@ -18,12 +16,12 @@ export async function POST(request: Request) {
   const bytes = await readCapped(request, MOST_BYTES);
   if (!bytes)
     return reply(
-      { ok: false, message: 'A bundle has at most 64 MB.', errors: { file: 'A bundle has at most 64 MB.' } },
+      { ok: false, message: 'A bundle has at most 256 MB.', errors: { file: 'A bundle has at most 256 MB.' } },
       413,
     );
   const outcome = await settle(async () => {
-    const bundle = unpack(bytes);
-    const result = await writeAs(person, 'bringIn', (tx) => bringIn(tx, bundle, { instructorId: person.id }));
+    const { bundle, pictures } = unpack(bytes);
+    const result = await writeAs(person, 'bringIn', (tx) => bringIn(tx, bundle, { instructorId: person.id, pictures }));
     return { ok: true, result, notes: [] };
   });
   return reply(outcome, outcome.ok ? 200 : 422);
