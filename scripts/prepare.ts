@@ -38,7 +38,17 @@ async function main() {
   }
 }
 
+/** What only served for a while is not kept for ever: sign-ins and their addresses, used slips, acknowledged entries. */
+async function tidy(sql: postgres.Sql) {
+  const old = sql`now() - interval '90 days'`;
+  await sql`delete from sign_in_attempt where at < ${old}`;
+  await sql`delete from session where expires_at < ${old}`;
+  await sql`delete from sign_in_slip where expires_at < ${old}`;
+  await sql`delete from entry where received_at < ${old}`;
+}
+
 async function run(sql: postgres.Sql) {
+  await tidy(sql);
   const [demo] = await sql`select 1 from project where is_demo`;
   if (options.has('--refuse-demo') && (demo || (options.has('--demo') && (await isEmpty(sql))))) {
     throw new Error(

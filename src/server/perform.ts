@@ -70,7 +70,7 @@ export async function perform<I extends object, R>(
     const { project } = seat;
     const notes: string[] = [];
     const work = { seat, projectId: project.id, now: projectNow(project), age: stamp?.age ?? 0, notes };
-    return writeAs(actor, command.door, async (tx): Promise<Outcome<R>> => {
+    const written = writeAs(actor, command.door, async (tx): Promise<Outcome<R>> => {
       const twin = stamp && (await receive<R>(tx, stamp, { owner, projectId: project.id, door: command.door, given }));
       if (twin) return twin;
       const result = await command.run({ ...work, tx }, parsed);
@@ -78,7 +78,23 @@ export async function perform<I extends object, R>(
       if (stamp) await keepAnswer(tx, stamp, outcome);
       return outcome;
     });
+    return inTime(written);
   });
+}
+
+const LONGEST = 20_000;
+
+/**
+ * The outcome of a write, or an outage when none comes in time: the driver never settles a transaction whose connection
+ * was cut at the wrong moment. Whether it was written is then not known, and the person is told so.
+ */
+async function inTime<R>(written: Promise<R>): Promise<R> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, reject) => {
+    const error = Object.assign(new Error(`no outcome within ${LONGEST} ms`), { code: 'CONNECT_TIMEOUT' });
+    timer = setTimeout(() => reject(error), LONGEST);
+  });
+  return Promise.race([written, late]).finally(() => clearTimeout(timer));
 }
 
 /** A write outside any project (a new project, one's own password), by somebody signed in. */

@@ -126,6 +126,30 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
   await context.close();
 });
 
+test('a judge scores without a line, and the points arrive once', async ({ browser, watch }) => {
+  const page = await enter(browser, 'judge', PHONE);
+  watch(page);
+  await page.goto('/judge');
+  const link = page.getByRole('link', { name: /^Schist/ });
+  const address = (await link.getAttribute('href'))!;
+  const isKept = () =>
+    page.evaluate(async (at) => Boolean(await (await caches.open('ironstone-pages')).match(at)), address);
+  await expect.poll(isKept, { timeout: 30_000 }).toBe(true);
+  await page.context().setOffline(true);
+  await link.click();
+  await expect(page.getByRole('heading', { name: 'Schist' })).toBeVisible();
+  const fields = page.getByRole('textbox');
+  for (const field of await fields.all()) await field.fill('7');
+  await page.getByRole('button', { name: 'Save the points' }).click();
+  await page.waitForURL('**/judge');
+  await expect(page.getByText('Kept on this device, not sent yet')).toBeVisible();
+  await page.context().setOffline(false);
+  await expect(page.getByText('Kept on this device, not sent yet')).toHaveCount(0, { timeout: 30_000 });
+  await page.goto(address);
+  for (const field of await fields.all()) await expect(field).toHaveValue('7');
+  await page.context().close();
+});
+
 test('a change is put back from the history, with what changes shown first', async ({ browser, watch }) => {
   const page = await enter(browser, 'instructor');
   watch(page);

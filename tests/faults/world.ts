@@ -142,17 +142,20 @@ export async function enterRun(page: Page, value: number): Promise<void> {
 export async function entriesOn(
   page: Page,
 ): Promise<{ title: string; state: string; waitsFor?: string; reason?: string }[]> {
-  return page.evaluate(
-    () =>
-      new Promise((resolve, reject) => {
-        const request = indexedDB.open('ironstone-outbox');
-        request.onerror = () => reject(request.error);
-        request.onsuccess = () => {
-          const all = request.result.transaction('entries').objectStore('entries').getAll();
-          all.onsuccess = () => (request.result.close(), resolve(all.result as never));
-        };
-      }),
-  );
+  const read = () =>
+    page.evaluate(
+      () =>
+        new Promise((resolve, reject) => {
+          const request = indexedDB.open('ironstone-outbox');
+          request.onerror = () => reject(request.error);
+          request.onsuccess = () => {
+            const all = request.result.transaction('entries').objectStore('entries').getAll();
+            all.onsuccess = () => (request.result.close(), resolve(all.result as never));
+          };
+        }),
+    );
+  // A page that is just being loaded anew is asked again.
+  return (await read().catch(() => page.waitForLoadState().then(read))) as never;
 }
 
 /** How many entries of a device the server has acknowledged. */
@@ -162,7 +165,6 @@ export async function sentOn(page: Page): Promise<number> {
 
 export async function allSent(page: Page): Promise<void> {
   await expect
-    // A page that is just being loaded anew is asked again.
     .poll(
       () =>
         entriesOn(page).then(

@@ -42,8 +42,7 @@ alter table attachment
   add column made_at timestamptz,
   add column removed_at timestamptz,
   add column version int not null default 1,
-  add column updated_at timestamptz not null default now(),
-  add constraint attachment_key unique (project_id, id);
+  add column updated_at timestamptz not null default now();
 create trigger count_version before update on attachment for each row execute function count_version();
 
 -- A person who was erased: the name is gone everywhere, the work stays with the team.

@@ -6,6 +6,7 @@ import { RecordForm } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { STATUS_NAME } from './Keypad';
 import { trialSchema } from './schema';
+import { takeBackEntry } from './takeBack';
 
 interface Props {
   projectId: string;
@@ -65,8 +66,8 @@ export function TakeBack({ projectId, id, version, title }: Props) {
   const enter = useEntry();
   return (
     <ActButton
-      act={(body) => enter({ path: '/api/v1/trials/take-back', title: `Take back ${title}`, body, objectId: id })}
-      input={{ projectId, id, version }}
+      act={() => enter(takeBackEntry({ projectId, id, version, title }))}
+      input={{}}
       done="Taken back; its attempt is free again."
       confirm="Yes, it shall not count"
     >

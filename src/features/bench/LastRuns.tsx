@@ -5,6 +5,7 @@ import type { Entry } from '@/ui/outbox/entry';
 import { useEntry } from '@/ui/outbox/Entering';
 import { dropEntry } from '@/ui/outbox/store';
 import { toast } from '@/ui/toast';
+import { takeBackEntry } from './takeBack';
 
 export interface Saved {
   id: string;
@@ -34,9 +35,7 @@ export function LastRuns({
     entries.filter((one) => one.path.endsWith('/take-back') && one.state !== 'refused').map((one) => one.objectId),
   );
   const takeBack = async (run: Saved) => {
-    const body = { projectId, id: run.id, version: run.version };
-    const title = `Take back ${run.text}: ${run.value}`;
-    const outcome = await enter({ path: '/api/v1/trials/take-back', title, body, objectId: run.id });
+    const outcome = await enter(takeBackEntry({ projectId, ...run, title: `${run.text}: ${run.value}` }));
     if (!outcome.ok) toast.error(outcome.message);
     else
       toast.success(outcome.notes.length ? `${outcome.notes.join('. ')}.` : 'Taken back; its attempt is free again.');

@@ -5,6 +5,7 @@ import { useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Conflict } from '@/server/outcome';
 import { BothVersions } from '@/ui/forms/BothVersions';
 import { newId } from '@/ui/forms/newId';
+import { Ready } from '@/ui/forms/Ready';
 import { PictureField } from '@/ui/forms/PictureField';
 import { isKept } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
@@ -205,65 +206,67 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
           void save('ok');
         }}
       >
-        <div className="mx-3.5 my-2 border-2 border-ink flex items-center focus-within:outline-2 focus-within:outline-steel">
-          <input
-            ref={field}
-            aria-label={`Value of ${runner.name}`}
-            aria-invalid={problem ? true : undefined}
-            aria-describedby="run-problem"
-            inputMode="none"
-            autoComplete="off"
-            value={text}
-            onChange={(e) => (setText(e.target.value), setSure(false))}
-            className="!border-0 num right !text-[46px] !leading-[64px] font-semibold min-w-0 focus-visible:!outline-none"
-          />
-          <select
-            aria-label="Unit"
-            value={unit}
-            onChange={(e) => setUnit(e.target.value)}
-            className="!w-auto !border-0 text-lg"
-          >
-            {event.units.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
-        </div>
-        {clash && (
-          <div className="mx-3.5 mb-2">
-            <BothVersions
-              conflict={clash.conflict}
-              mine={clash.mine}
-              names={{}}
-              keepMine={() => undefined}
-              keepAs={(change) => void save(clash.status, change)}
-              takeTheirs={() => (clear(), router.refresh())}
+        <Ready>
+          <div className="mx-3.5 my-2 border-2 border-ink flex items-center focus-within:outline-2 focus-within:outline-steel">
+            <input
+              ref={field}
+              aria-label={`Value of ${runner.name}`}
+              aria-invalid={problem ? true : undefined}
+              aria-describedby="run-problem"
+              inputMode="none"
+              autoComplete="off"
+              value={text}
+              onChange={(e) => (setText(e.target.value), setSure(false))}
+              className="!border-0 num right !text-[46px] !leading-[64px] font-semibold min-w-0 focus-visible:!outline-none"
             />
+            <select
+              aria-label="Unit"
+              value={unit}
+              onChange={(e) => setUnit(e.target.value)}
+              className="!w-auto !border-0 text-lg"
+            >
+              {event.units.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
           </div>
-        )}
-        {problem && (
-          <p id="run-problem" role="alert" className="callout mx-3.5 mb-2">
-            {problem}
-          </p>
-        )}
-        {event.penalties.length > 0 && (
-          <div className="mx-3.5 mb-2 flex flex-wrap gap-2 text-sm">
-            {event.penalties.map((code) => (
-              <button
-                key={code}
-                type="button"
-                className="btn"
-                onClick={() => setPenalties({ ...penalties, [code]: ((penalties[code] ?? 0) + 1) % 6 })}
-              >
-                {code.replaceAll('-', ' ')}: {penalties[code] ?? 0}
-              </button>
-            ))}
+          {clash && (
+            <div className="mx-3.5 mb-2">
+              <BothVersions
+                conflict={clash.conflict}
+                mine={clash.mine}
+                names={{}}
+                keepMine={() => undefined}
+                keepAs={(change) => void save(clash.status, change)}
+                takeTheirs={() => (clear(), router.refresh())}
+              />
+            </div>
+          )}
+          {problem && (
+            <p id="run-problem" role="alert" className="callout mx-3.5 mb-2">
+              {problem}
+            </p>
+          )}
+          {event.penalties.length > 0 && (
+            <div className="mx-3.5 mb-2 flex flex-wrap gap-2 text-sm">
+              {event.penalties.map((code) => (
+                <button
+                  key={code}
+                  type="button"
+                  className="btn"
+                  onClick={() => setPenalties({ ...penalties, [code]: ((penalties[code] ?? 0) + 1) % 6 })}
+                >
+                  {code.replaceAll('-', ' ')}: {penalties[code] ?? 0}
+                </button>
+              ))}
+            </div>
+          )}
+          <Keypad press={press} save={(status) => void save(status)} busy={busy} sure={sure} asPractice={asPractice} />
+          <div className="mx-3.5 my-2 flex flex-wrap gap-3 items-center">
+            <PictureField pictures={pictures} choose={setPictures} />
+            <WhoEnters />
           </div>
-        )}
-        <Keypad press={press} save={(status) => void save(status)} busy={busy} sure={sure} asPractice={asPractice} />
-        <div className="mx-3.5 my-2 flex flex-wrap gap-3 items-center">
-          <PictureField pictures={pictures} choose={setPictures} />
-          <WhoEnters />
-        </div>
+        </Ready>
       </form>
       <LastRuns projectId={projectId} event={event.name} last={last} local={local} entries={entries} />
     </div>

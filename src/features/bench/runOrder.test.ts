@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { nextRun, unlikely, type Runner } from './runOrder';
+import { localRuns, nextRun, unlikely, type Runner, withLocal } from './runOrder';
 
 const runner = (name: string, attempts: number): Runner => ({
   teamId: name,
@@ -44,5 +44,39 @@ describe('unlikely', () => {
     expect(unlikely('800', [8, 8.1])).toBeNull();
     expect(unlikely('eight', soFar)).toBeNull();
     expect(unlikely('', soFar)).toBeNull();
+  });
+});
+
+describe('what this device has entered and the page does not know', () => {
+  const entry = (more: object = {}, body: object = {}) => ({
+    path: '/api/v1/trials',
+    state: 'waiting' as const,
+    objectId: 'run-1',
+    title: '',
+    body: { eventId: 'e', teamId: 'flint', attempt: 2, version: null, ...body },
+    ...more,
+  });
+  const flint = { teamId: 'flint', name: 'Flint', iterationId: 'i3', iterationNumber: 3, attempts: 1 };
+
+  test('is every new run of the event, waiting or sent, but nothing refused, known or only corrected', () => {
+    const all = [
+      entry(),
+      entry({ objectId: 'run-2', state: 'sent' as const }),
+      entry({ objectId: 'run-3', state: 'refused' as const }),
+      entry({ objectId: 'run-4' }, { eventId: 'other' }),
+      entry({ objectId: 'run-5' }, { version: 1 }),
+      entry({ objectId: 'run-6', path: '/api/v1/iterations' }),
+      entry({ objectId: 'known' }),
+    ];
+    expect(localRuns(all, 'e', ['known']).map((one) => one.objectId)).toEqual(['run-1', 'run-2']);
+  });
+
+  test('counts as attempts made, and a design that waits is what the next runs are made with', () => {
+    const design = entry({ path: '/api/v1/iterations', objectId: 'i4' }, { attempt: undefined });
+    expect(withLocal([flint], [entry()], [design])).toEqual([
+      { ...flint, attempts: 2, iterationId: 'i4', iterationNumber: 4 },
+    ]);
+    expect(withLocal([flint], [entry({}, { teamId: 'marl' })], [{ ...design, state: 'sent' }])).toEqual([flint]);
+    expect(withLocal([flint], [entry({}, { attempt: null })], [])).toEqual([flint]);
   });
 });

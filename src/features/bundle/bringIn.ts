@@ -184,7 +184,9 @@ export async function bringIn(
         : { objectKind: 'iteration', objectId: iteration(iterationKey(one.team ?? '', one.iteration ?? 0)) };
     const bytes = pictures.get(one.file);
     if (!bytes || !teamName) throw new FieldError('file', `The picture ${one.file} belongs to nothing in the bundle.`);
-    await add('attachment', [{ id: randomUUID(), teamId: team(teamName), ...of, ...(await renewPicture(bytes)) }]);
+    await add('attachment', [
+      { id: randomUUID(), teamId: team(teamName), ...of, ...(await renewPicture(bytes, true)) },
+    ]);
   }
   return { id: projectId };
 }

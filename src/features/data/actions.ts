@@ -3,6 +3,7 @@
 import * as yup from 'yup';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
+import { mustBeEnrolled } from '@/server/records/enrolled';
 import { noteAct } from '@/server/write';
 import { id, place } from '@/ui/forms/schema';
 import { erasePerson } from './erase';
@@ -18,9 +19,7 @@ export async function erase(input: unknown): Promise<Outcome> {
       door: 'erase',
       schema: eraseSchema,
       run: async ({ tx, projectId }, { accountId }) => {
-        const [enrolled] =
-          await tx`select 1 from enrolment where project_id = ${projectId} and account_id = ${accountId}`;
-        if (!enrolled) throw new FieldError('', 'This student is not enrolled in the project.');
+        await mustBeEnrolled(tx, projectId, accountId);
         await erasePerson(tx, accountId);
         await noteAct(tx, projectId, { kind: 'person', id: accountId, what: { erased: 1 } });
       },

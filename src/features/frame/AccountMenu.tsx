@@ -29,9 +29,13 @@ export function AccountMenu({ name, others = [], student = false }: Props) {
     const left = (await listEntries().catch(() => [])).filter((one) => one.state !== 'sent').length;
     const loses = `${plural(left, 'entry is', 'entries are')} not sent yet. They stay on this device and go out when you sign in here again.`;
     if (left > 0 && !window.confirm(`${loses} Sign out all the same?`)) return;
+    const gone = await signOut().then(
+      () => true,
+      () => false,
+    );
+    if (!gone) return toast.error('No connection, so the session could not be ended. Sign out when the line is back.');
     forgetDrafts();
     await forgetPages();
-    await signOut();
     location.assign('/sign-in');
   };
   const pass = async (accountId: string) => {

@@ -6,6 +6,7 @@ import { loginFor } from '@/server/logins';
 import { perform } from '@/server/perform';
 import { hashPassword, newPassword } from '@/server/secrets';
 import { publicOrigin } from '@/server/origin';
+import { mustBeEnrolled } from '@/server/records/enrolled';
 import { noteAct } from '@/server/write';
 import { endSessionsOf } from './devices';
 import { readRoster, type Roster, type RosterRow } from './roster';
@@ -132,9 +133,7 @@ export async function endSessions(input: unknown): Promise<Outcome<{ who: string
       door: 'endSessions',
       schema: resetSchema,
       run: async ({ tx, projectId }, { accountId }) => {
-        const [enrolled] =
-          await tx`select 1 from enrolment where project_id = ${projectId} and account_id = ${accountId}`;
-        if (!enrolled) throw new FieldError('', 'This student is not enrolled in the project.');
+        await mustBeEnrolled(tx, projectId, accountId);
         const names = await endSessionsOf(tx, accountId);
         await noteAct(tx, projectId, { kind: 'session', id: accountId, what: { ended: names.join(', ') } });
         return { who: names.join(', ') };

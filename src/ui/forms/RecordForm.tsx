@@ -8,6 +8,7 @@ import { toast } from '@/ui/toast';
 import type { ObjectSchema } from 'yup';
 import type { Conflict, Outcome } from '@/server/outcome';
 import { BothVersions } from './BothVersions';
+import { Ready } from './Ready';
 
 interface Props {
   /** Names the form for its draft, which is kept in this browser until it is saved. */
@@ -94,47 +95,49 @@ export function RecordForm(props: Props) {
         noValidate
         className={props.compact ? 'flex flex-wrap items-end gap-3' : 'flex flex-col gap-3 max-w-3xl'}
       >
-        {restored && (
-          <p className="callout" role="status">
-            What you had typed here before is back.{' '}
-            <button type="button" className="btn-text" onClick={() => (forget(), form.reset(values))}>
-              Discard it
-            </button>
-          </p>
-        )}
-        {conflict && (
-          <BothVersions
-            conflict={conflict}
-            mine={form.getValues()}
-            names={props.names ?? {}}
-            keepMine={() => form.handleSubmit((entered) => send(entered, conflict.version))()}
-            keepAs={(way) => form.handleSubmit((entered) => send({ ...entered, ...way }))()}
-            takeTheirs={() => {
-              form.reset({ ...form.getValues(), ...conflict.theirs });
-              forget(conflict.version);
-              setConflict(null);
-              setMessage(null);
-              router.refresh();
-            }}
-          />
-        )}
-        {children}
-        {message && !conflict && (
-          <p className="callout w-full" style={{ '--tone': 'var(--brick)' } as React.CSSProperties} role="alert">
-            {message}
-          </p>
-        )}
-        <div className="flex gap-2 items-center">
-          <button className="btn btn-go" disabled={form.formState.isSubmitting}>
-            {form.formState.isSubmitting ? 'Saving …' : label}
-          </button>
-          {props.cancel && (
-            <a className="btn" href={props.cancel} onClick={() => forget()}>
-              Leave without saving
-            </a>
+        <Ready>
+          {restored && (
+            <p className="callout" role="status">
+              What you had typed here before is back.{' '}
+              <button type="button" className="btn-text" onClick={() => (forget(), form.reset(values))}>
+                Discard it
+              </button>
+            </p>
           )}
-          {props.aside}
-        </div>
+          {conflict && (
+            <BothVersions
+              conflict={conflict}
+              mine={form.getValues()}
+              names={props.names ?? {}}
+              keepMine={() => form.handleSubmit((entered) => send(entered, conflict.version))()}
+              keepAs={(way) => form.handleSubmit((entered) => send({ ...entered, ...way }))()}
+              takeTheirs={() => {
+                form.reset({ ...form.getValues(), ...conflict.theirs });
+                forget(conflict.version);
+                setConflict(null);
+                setMessage(null);
+                router.refresh();
+              }}
+            />
+          )}
+          {children}
+          {message && !conflict && (
+            <p className="callout w-full" style={{ '--tone': 'var(--brick)' } as React.CSSProperties} role="alert">
+              {message}
+            </p>
+          )}
+          <div className="flex gap-2 items-center">
+            <button className="btn btn-go" disabled={form.formState.isSubmitting}>
+              {form.formState.isSubmitting ? 'Saving …' : label}
+            </button>
+            {props.cancel && (
+              <a className="btn" href={props.cancel} onClick={() => forget()}>
+                Leave without saving
+              </a>
+            )}
+            {props.aside}
+          </div>
+        </Ready>
       </form>
     </FormProvider>
   );
