@@ -36,6 +36,23 @@ interface Props {
   known: string[];
 }
 
+/** A run as it was handed over, with what stood in the fields. */
+interface Handed {
+  entry: {
+    id: string;
+    teamId: string;
+    attempt: number | null;
+    status: Status;
+    value: string;
+    unit: string;
+    penalties: Record<string, number>;
+  } & Record<string, unknown>;
+  /** Team and number of the iteration. */
+  design: string;
+  text: string;
+  pictures: File[];
+}
+
 /** Entry at the rig: one team at a time in run order, a large value, number keys, Enter for the next team. */
 export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last, known, ...given }: Props) {
   const router = useRouter();
@@ -45,12 +62,11 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
   const local = useMemo(() => localRuns(entries, event.id, known), [entries, event.id, known]);
   const runners = useMemo(() => withLocal(given.runners, local, entries), [given.runners, local, entries]);
   const [pictures, setPictures] = useState<File[]>([]);
-  const [clash, setClash] = useState<{ conflict: Conflict; mine: Record<string, unknown>; status: Status } | null>(
-    null,
-  );
+  const [clash, setClash] = useState<{ conflict: Conflict; run: Handed } | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [practice, setPractice] = useState(false);
-  const [text, setText] = useKept(`ironstone-draft:run-${event.id}`);
+  const draft = `ironstone-draft:run-${event.id}`;
+  const [text, setText] = useKept(draft);
   const [unit, setUnit] = useState(event.unit);
   const [id, setId] = useState('');
   const [sure, setSure] = useState(false);
@@ -74,60 +90,70 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
   const full = runner ? runner.attempts >= event.allowed : true;
   const asPractice = practice || full;
 
-  const save = async (status: Status, change: Record<string, unknown> = {}) => {
-    if (!runner || busy) return;
-    const hint = status === 'ok' && !sure && !clash ? unlikely(text, soFar) : null;
+  const save = async (status: Status) => {
+    // Two taps on "foul" are one foul; a value that was typed meanwhile is a run of its own.
+    if (!runner || (busy && !(status === 'ok' && text))) return;
+    const hint = status === 'ok' && !sure ? unlikely(text, soFar) : null;
     if (hint) {
       setProblem(hint);
       return setSure(true);
     }
-    const key = id || newId();
-    setId(key);
-    setBusy(true);
     const withValue = status === 'ok' || (status === 'foul' && event.foulKeepsValue);
-    const attempt = asPractice ? null : runner.attempts + 1;
     const entry = {
       projectId,
-      id: key,
+      id: id || newId(),
       sectionId,
       eventId: event.id,
       teamId: runner.teamId,
       iterationId: runner.iterationId,
-      attempt,
+      attempt: asPractice ? null : runner.attempts + 1,
       status,
       value: withValue ? text : '',
       unit,
       penalties,
       conditions,
       note: '',
-      ...change,
     };
-    const shown = withValue
-      ? `${text} ${unit}${status === 'ok' ? '' : `, ${STATUS_NAME[status]}`}`
-      : STATUS_NAME[status];
+    await hand({ entry, design: `${runner.name} ${runner.iterationNumber}`, text, pictures });
+  };
+  /** The run is on the device at once, so the keys are free for the next team; a refusal brings it back, if they still are. */
+  const hand = async (run: Handed) => {
+    const { entry, design } = run;
+    const { status, value } = entry;
+    const result = [value && `${value} ${entry.unit}`, status !== 'ok' && STATUS_NAME[status]]
+      .filter(Boolean)
+      .join(', ');
     const which = entry.attempt === null ? 'practice' : `attempt ${entry.attempt}`;
+    clear();
+    setBusy(true);
+    setTimeout(() => setBusy(false), 700);
     const outcome = await enter({
       path: '/api/v1/trials',
-      title: `${runner.name} ${runner.iterationNumber}, ${event.name}, ${which}: ${shown}`,
+      title: `${design}, ${event.name}, ${which}: ${result}`,
       body: entry,
-      objectId: key,
+      objectId: entry.id,
       href: location.pathname + location.search,
-      pictures,
+      pictures: run.pictures,
       pictured: 'trial',
+      stillOpen: () => !localStorage.getItem(draft),
     });
     setBusy(false);
-    setSure(false);
     if (!outcome.ok) {
-      if (outcome.conflict?.ways) return setClash({ conflict: outcome.conflict, mine: entry, status });
+      setText(run.text);
+      setId(entry.id);
+      setChosen(entry.teamId);
+      setPenalties(entry.penalties);
+      setPictures(run.pictures);
+      if (outcome.conflict?.ways) return setClash({ conflict: outcome.conflict, run });
       return setProblem(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
     }
-    clear();
     if (isKept(outcome.result)) return; // the list below and the strip say so
     if (outcome.notes.length) toast.success(`${outcome.notes.join('. ')}.`);
     router.refresh();
   };
   const clear = () => {
     setProblem(null);
+    setSure(false);
     setText('');
     setId('');
     setChosen(null);
@@ -234,10 +260,10 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
             <div className="mx-3.5 mb-2">
               <BothVersions
                 conflict={clash.conflict}
-                mine={clash.mine}
+                mine={{ ...clash.run.entry }}
                 names={{}}
                 keepMine={() => undefined}
-                keepAs={(change) => void save(clash.status, change)}
+                keepAs={(way) => void hand({ ...clash.run, entry: { ...clash.run.entry, ...way } })}
                 takeTheirs={() => (clear(), router.refresh())}
               />
             </div>

@@ -114,6 +114,8 @@ export interface Entered {
   pictures?: readonly Blob[];
   /** What the pictures belong to, when there are some. */
   pictured?: 'iteration' | 'trial';
+  /** Whether a refusal still finds the form as it was left; if not, the refused entry stays among those of the device. */
+  stillOpen?: () => boolean;
 }
 /** Kept on this device and not sent yet. */
 export interface Kept {
@@ -125,7 +127,7 @@ export interface Kept {
  * true: it goes out by itself. What the server refuses at once is not kept, as it still stands in the form.
  */
 export async function submit<R>(entered: Entered): Promise<Outcome<R | Kept>> {
-  const { pictures = [], pictured, ...fields } = entered;
+  const { pictures = [], pictured, stillOpen = () => true, ...fields } = entered;
   const madeAt = Date.now();
   const main = { ...fields, id: newId(), madeAt, state: 'waiting' as const };
   const images = pictures.map((blob, i) => [pictureEntry(entered, madeAt, i), blob] as const);
@@ -140,7 +142,7 @@ export async function submit<R>(entered: Entered): Promise<Outcome<R | Kept>> {
   await Promise.race([sendAll(), new Promise((resolve) => setTimeout(resolve, PATIENCE))]);
   const now = (await listEntries()).find((one) => one.id === main.id);
   if (now?.state === 'sent') return { ok: true, result: now.result as R, notes: now.notes ?? [] };
-  if (now?.state === 'refused') {
+  if (now?.state === 'refused' && stillOpen()) {
     await Promise.all([main.id, ...images.map(([entry]) => entry.id)].map(dropEntry));
     const { reason, errors, conflict } = now;
     return {
