@@ -1,6 +1,5 @@
 import { readStamp } from './entries';
-import type { Outcome } from './outcome';
-import { perform, settle, type Command } from './perform';
+import { perform, type Command } from './perform';
 import { slowDown } from './rate';
 import { reply, replyTo } from './reply';
 
@@ -25,11 +24,6 @@ export async function answer<I extends object, R>(request: Request, command: Com
   const stamp = entry === undefined ? undefined : readStamp(entry);
   if (stamp === null) return reply({ ok: false, message: 'The stamp of this entry could not be read.' }, 400);
   return replyTo(await perform(command, given, stamp));
-}
-
-/** Runs a write of a route handler and answers with its outcome, faults included. */
-export async function answerWith(run: () => Promise<Outcome<unknown>>): Promise<Response> {
-  return replyTo(await settle(run));
 }
 
 /** Refuses a write that a page of another origin sent with this person's cookie. */

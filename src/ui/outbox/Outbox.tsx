@@ -4,9 +4,10 @@ import { useEffect, useState } from 'react';
 import { plural } from '@/ui/format';
 import { abilities, type Ability } from './offline';
 import { blockedBy, type Entry } from './entry';
+import { clockTime, Drop } from './parts';
 import { Refused } from './Refused';
 import { clockAhead, sendAll } from './sender';
-import { canKeep, dropEntry } from './store';
+import { canKeep } from './store';
 import { useLine, useOutbox } from './useOutbox';
 
 /** Everything entered on this device: refused first, then what waits, then what was sent. */
@@ -103,31 +104,5 @@ function Row({ entry, word, children }: { entry: Entry; word: string; children?:
       <span className={entry.state === 'sent' ? 'text-moss' : 'text-ochre'}>{word}</span>
       {children}
     </li>
-  );
-}
-
-/** The hour and minute at which it was entered, by the server's clock. */
-export function clockTime(madeAt: number): string {
-  return new Date(madeAt - clockAhead()).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
-}
-
-/** Drops an entry that is not sent, after asking. */
-export function Drop({ entry }: { entry: Entry }) {
-  const [asking, setAsking] = useState(false);
-  if (!asking)
-    return (
-      <button className="btn-text" onClick={() => setAsking(true)} aria-label={`Drop ${entry.title}`}>
-        drop it
-      </button>
-    );
-  return (
-    <span className="flex gap-3">
-      <button className="btn-text !text-brick" onClick={() => void dropEntry(entry.id)}>
-        Yes, it was never sent and will be gone
-      </button>
-      <button className="btn-text" onClick={() => setAsking(false)}>
-        No
-      </button>
-    </span>
   );
 }

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { get, set } from 'react-hook-form';
 import { BothVersions } from '@/ui/forms/BothVersions';
 import type { Entry } from './entry';
-import { clockTime, Drop } from './Outbox';
+import { clockTime, Drop } from './parts';
 import { sendAll } from './sender';
 import { dropEntry, updateEntry } from './store';
 
