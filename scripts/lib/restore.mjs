@@ -13,7 +13,7 @@ export async function restore(url, file) {
   const name = decodeURIComponent(new URL(url).pathname.slice(1));
   const at = (database) => Object.assign(new URL(url), { pathname: `/${database}` }).href;
   const stamp = new Date().toISOString().replace(/\D/g, '').slice(0, 14);
-  const [fresh, before] = [`restoring_${stamp}`, `before_restore_${stamp}`];
+  const [fresh, before] = [`${name}_restoring_${stamp}`, `${name}_before_${stamp}`];
   const admin = postgres(at('template1'), { max: 1, onnotice: () => {} });
   try {
     await admin.unsafe(`create database "${fresh}" template template0 encoding 'UTF8'`);
@@ -71,7 +71,11 @@ async function update(url) {
 
 /** Changes the names. Whoever is connected is sent away for a moment; the app comes back by itself. */
 async function swap(admin, { name, fresh, before }) {
-  const old = await admin`select datname as name from pg_database where datname like 'before_restore_%'`;
+  // Only what earlier restores of this very database have put aside: others on the same server keep theirs.
+  const aside = `${name}_before_`;
+  const old = await admin`
+    select datname as name from pg_database
+    where starts_with(datname, ${aside}) and substr(datname, ${aside.length + 1}) ~ '^[0-9]{14}$'`;
   const away = (database) => admin`select pg_terminate_backend(pid) from pg_stat_activity where datname = ${database}`;
   await admin.unsafe(`alter database "${name}" allow_connections false`);
   try {

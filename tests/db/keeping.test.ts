@@ -311,11 +311,16 @@ describe('backups', () => {
     const file = await dump(url(), path.join(folder, 'one.dump'));
     await bySystem((tx) => tx`update score set points = 0 where project_id = ${p.id}`);
     expect(await standings()).not.toEqual(before);
+    const foreign = `other_before_${'2'.repeat(14)}`;
+    await pool().unsafe(`create database ${foreign} template template0`);
+    const { before: first } = await restore(url(), file);
     const { before: kept, applied } = await restore(url(), file);
     expect(applied).toEqual([]);
     expect(await standings()).toEqual(before);
-    const [old] = await pool()`select 1 from pg_database where datname = ${kept}`;
-    expect(old).toBeDefined();
+    const there = await pool()<{ name: string }[]>`
+      select datname as name from pg_database where datname = any(${[first, kept, foreign]})`;
+    expect(there.map((row) => row.name).sort()).toEqual([kept, foreign].sort());
+    await pool().unsafe(`drop database ${foreign}`);
     await pool().unsafe(`drop database "${kept}" with (force)`);
   });
 
@@ -330,7 +335,7 @@ describe('backups', () => {
     writeFileSync(cut, readFileSync(newer).subarray(0, 20_000));
     await expect(restore(url(), cut)).rejects.toThrow(/could not be read to its end/);
     expect(await rowCounts()).toEqual(before);
-    const left = await pool()`select datname from pg_database where datname like 'restoring_%'`;
+    const left = await pool()`select datname from pg_database where datname like '%restoring%'`;
     expect(left).toEqual([]);
   });
 

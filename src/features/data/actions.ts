@@ -6,7 +6,7 @@ import { perform } from '@/server/perform';
 import { mustBeEnrolled } from '@/server/records/enrolled';
 import { noteAct } from '@/server/write';
 import { id, place } from '@/ui/forms/schema';
-import { erasePerson } from './erase';
+import { erasePeople } from './erase';
 
 const eraseSchema = yup.object({ ...place, accountId: id('The person') });
 /** How many names the person saw, so that nobody is erased who came later. */
@@ -20,7 +20,7 @@ export async function erase(input: unknown): Promise<Outcome> {
       schema: eraseSchema,
       run: async ({ tx, projectId }, { accountId }) => {
         await mustBeEnrolled(tx, projectId, accountId);
-        await erasePerson(tx, accountId);
+        await erasePeople(tx, [accountId]);
         await noteAct(tx, projectId, { kind: 'person', id: accountId, what: { erased: 1 } });
       },
     },
@@ -44,9 +44,12 @@ export async function eraseAll(input: unknown): Promise<Outcome<{ erased: number
           where e.project_id = ${projectId} and a.erased_at is null and not exists (
             select from enrolment o join project p on p.id = o.project_id
             where o.account_id = e.account_id and o.project_id <> ${projectId} and p.retention_until >= ${now.slice(0, 10)})`;
-        for (const { id } of people) await erasePerson(tx, id);
-        await noteAct(tx, projectId, { kind: 'person', id: 'all', what: { erased: people.length } });
-        return { erased: people.length };
+        const erased = await erasePeople(
+          tx,
+          people.map((one) => one.id),
+        );
+        await noteAct(tx, projectId, { kind: 'person', id: 'all', what: { erased } });
+        return { erased };
       },
     },
     input,

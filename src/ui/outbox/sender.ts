@@ -102,14 +102,7 @@ export function sendAll(): Promise<void> {
 }
 
 /** What a form hands over. */
-export interface Entered {
-  path: string;
-  by: string;
-  byName: string;
-  title: string;
-  body: Record<string, unknown>;
-  objectId: string;
-  href?: string | undefined;
+export interface Entered extends Pick<Entry, 'path' | 'by' | 'byName' | 'title' | 'body' | 'objectId' | 'href'> {
   /** Pictures of the thing; they go out after the figures. */
   pictures?: readonly Blob[];
   /** What the pictures belong to, when there are some. */
