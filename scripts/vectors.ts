@@ -6,13 +6,14 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import * as bench from '@/core/bench';
 import * as calendar from '@/core/calendar';
+import * as concepts from '@/core/concepts';
 import * as ranking from '@/core/ranking';
 import * as requirements from '@/core/requirements';
 import * as scoring from '@/core/scoring';
 import { CoreError } from '@/core/units';
 import * as units from '@/core/units';
 
-const subjects: Record<string, object> = { bench, calendar, ranking, requirements, scoring, units };
+const subjects: Record<string, object> = { bench, calendar, concepts, ranking, requirements, scoring, units };
 
 interface Case {
   name: string;

@@ -2,6 +2,7 @@ import { CoreError } from '../shared/CoreError';
 import { finite, notNegative, oneOf } from '../shared/check';
 import { subtract } from '../shared/decimal';
 import { convert, convertInterval } from '../units';
+import { checkLimit } from './checkLimit';
 
 export type Limit =
   | { kind: 'max'; value: number; unit: string }
@@ -32,7 +33,7 @@ export interface Judgement {
  * // { verdict: 'inconclusive', margin: -2, unit: 'g', withinUncertainty: true }
  */
 export function judge(input: { limit: Limit; measured: Measured; decision?: 'guarded' | 'simple' }): Judgement {
-  const limit = checked(input.limit);
+  const limit = checkLimit(input.limit);
   const decision = oneOf(input.decision ?? 'guarded', ['guarded', 'simple'], 'The decision rule');
   const unit = limit.kind === 'yes' ? null : limit.unit;
   const measured = input.measured ?? null;
@@ -54,21 +55,6 @@ export function judge(input: { limit: Limit; measured: Measured; decision?: 'gua
   const guarded = surelyIn ? 'conforms' : surelyOut ? 'fails' : 'inconclusive';
   const simple = margin >= 0 ? 'conforms' : 'fails';
   return { verdict: decision === 'guarded' ? guarded : simple, margin, unit: limit.unit, withinUncertainty: within };
-}
-
-function checked(limit: Limit): Limit {
-  oneOf(limit?.kind, ['max', 'min', 'range', 'target', 'yes'], 'The kind of limit');
-  if (limit.kind === 'yes') return limit;
-  convert({ value: 0, from: limit.unit, to: limit.unit });
-  if (limit.kind === 'range') {
-    if (finite(limit.low, 'The lower limit') > finite(limit.high, 'The upper limit')) {
-      throw new CoreError(`The lower limit ${limit.low} lies above the upper limit ${limit.high}.`);
-    }
-    return limit;
-  }
-  finite(limit.value, 'The limit');
-  if (limit.kind === 'target') notNegative(limit.tolerance, 'The tolerance');
-  return limit;
 }
 
 type Bounded = Exclude<Limit, { kind: 'yes' }>;

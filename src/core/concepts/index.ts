@@ -1,0 +1,1 @@
+export { priorities, type Priorities } from './priorities';

@@ -1,0 +1,61 @@
+import { CoreError } from '../shared/CoreError';
+import { finite } from '../shared/check';
+import { meaningOf } from './words';
+
+export interface Pair {
+  a: string;
+  b: string;
+  /** 0 (nothing in common) to 1 (the same words). */
+  similarity: number;
+}
+
+/**
+ * Finds statements that likely say the same in other words. Case, punctuation, accents, plural, word order, filling
+ * words and common ways to say the same ("no more than", "at most") do not matter. The similarity of two statements is
+ * the Dice coefficient of their sets of meaning words, times 0.6 when they have opposite sense (only one says "not", or one
+ * says "at most" and the other "at least"); pairs of at least `threshold` (default 0.6) are returned, most similar first,
+ * then in the order of the input, a before b.
+ * Fewer than two statements, or statements without words: no pairs.
+ * Source: Dice 1945.
+ * @throws CoreError for a threshold outside 0 to 1, a statement without text, or a code that stands twice.
+ * @example duplicates({ statements: [{ code: 'Q1', text: 'How heavy may the trays be?' }, { code: 'Q2', text: 'the tray: how heavy, may it be' }] })
+ * // { pairs: [{ a: 'Q1', b: 'Q2', similarity: 1 }] }
+ */
+export function duplicates(input: { statements: readonly { code: string; text: string }[]; threshold?: number }): {
+  pairs: Pair[];
+} {
+  const { statements } = input;
+  if (!Array.isArray(statements)) throw new CoreError('A list of statements is needed.');
+  const threshold = finite(input.threshold ?? 0.6, 'The threshold');
+  if (threshold < 0 || threshold > 1) throw new CoreError(`The threshold must lie between 0 and 1, got ${threshold}.`);
+  checkCodes(statements);
+  const words = statements.map(({ text }) => meaningOf(text));
+  const pairs: Pair[] = [];
+  for (let i = 0; i < words.length; i++) {
+    for (let j = i + 1; j < words.length; j++) {
+      const similarity = dice(words[i]!, words[j]!);
+      if (similarity >= threshold && similarity > 0)
+        pairs.push({ a: statements[i]!.code, b: statements[j]!.code, similarity });
+    }
+  }
+  return { pairs: pairs.sort((x, y) => y.similarity - x.similarity) };
+}
+
+function checkCodes(statements: readonly { code: string; text: string }[]) {
+  const seen = new Set<string>();
+  for (const { code, text } of statements) {
+    if (typeof text !== 'string') throw new CoreError(`The statement ${code} has no text.`);
+    if (seen.has(code)) throw new CoreError(`The code ${code} stands twice; each statement needs its own.`);
+    seen.add(code);
+  }
+}
+
+/** The Dice coefficient of two sets of words; statements of opposite sense are less alike than their words. */
+function dice(a: Set<string>, b: Set<string>): number {
+  const both = a.size + b.size;
+  if (both === 0) return 0;
+  const common = [...a].filter((word) => b.has(word)).length;
+  const opposite =
+    a.has('not') !== b.has('not') || (a.has('atmost') && b.has('atleast')) || (a.has('atleast') && b.has('atmost'));
+  return ((2 * common) / both) * (opposite ? 0.6 : 1);
+}
