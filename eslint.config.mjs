@@ -5,7 +5,7 @@ import ts from 'typescript-eslint';
 
 // Arrows run one way: app → features → (server, db, ui) → core. A feature never reaches into another's inside; the
 // frame is what all of them stand in.
-const FOLDERS = ['app', 'core', 'db', 'server', 'ui'];
+const FOLDERS = ['app', 'core', 'db', 'server', 'ui', 'workers'];
 
 export default ts.config(
   { ignores: ['.next/', 'node_modules/', 'next-env.d.ts', '.ironstone/', 'playwright-report/', 'test-results/'] },
@@ -36,7 +36,8 @@ export default ts.config(
             { from: { element: { type: 'core' } }, allow: { to: { element: { type: 'core' } } } },
             { from: { element: { type: 'db' } }, allow: { to: { element: { type: ['db', 'core'] } } } },
             { from: { element: { type: 'server' } }, allow: { to: { element: { type: ['server', 'db', 'core'] } } } },
-            { from: { element: { type: 'ui' } }, allow: { to: { element: { type: ['ui', 'core'] } } } },
+            { from: { element: { type: 'workers' } }, allow: { to: { element: { type: ['workers', 'core'] } } } },
+            { from: { element: { type: 'ui' } }, allow: { to: { element: { type: ['ui', 'workers', 'core'] } } } },
             {
               from: { element: { type: 'ui' } },
               allow: { to: { element: { type: 'server' } }, dependency: { kind: 'type' } },

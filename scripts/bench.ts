@@ -17,7 +17,7 @@ import { build } from './lib/build.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';
 import { quiet } from './lib/run.mjs';
 import { serve } from './lib/serve.mjs';
-import { emptyBundle, largeBundle } from '../tests/bench/bundles';
+import { emptyProject, largeBundle } from '../tests/bench/bundles';
 
 const ROUNDS = 40;
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
@@ -49,7 +49,7 @@ async function pages() {
       >`insert into account (kind, login, name) values ('instructor', 'bench', 'Bench') returning id`;
       await tx`insert into session (token_hash, account_id, expires_at) values (${tokenHash(token)}, ${row.id}, now() + interval '1 hour')`;
       const bring = (bundle: Parameters<typeof bringIn>[1]) => bringIn(tx, bundle, { instructorId: row.id });
-      return [await bring(largeBundle()), await bring(emptyBundle())];
+      return [await bring(largeBundle()), await bring(emptyProject())];
     });
     await sql`analyze`;
     const get = (address: string) => async () => {

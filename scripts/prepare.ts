@@ -129,6 +129,8 @@ async function removeDemo(sql: postgres.Sql) {
     >`select distinct account_id as id from enrolment where project_id = any(${ids})`;
     for (const table of [
       'publication',
+      'change_seen',
+      'budget',
       'component',
       'score',
       'access_link',
@@ -138,7 +140,12 @@ async function removeDemo(sql: postgres.Sql) {
       'benchmark',
       'event',
       'protocol',
+      'finding',
+      'requirement_source',
       'requirement',
+      'research',
+      'statement',
+      'visit',
       'action',
     ]) {
       await tx`delete from ${tx(table)} where project_id = any(${ids})`;

@@ -14,6 +14,8 @@ export interface Project {
   isDemo: boolean;
   normaliseWeights: boolean;
   retentionUntil: string;
+  /** Sheets of the index that the course does not use. */
+  hiddenSheets: string[];
   version: number;
 }
 /** The person's place in one project. */
@@ -45,7 +47,7 @@ export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown
   const [row] = await sql<(Project & { instructs: boolean; teamId: string | null; sectionId: string | null })[]>`
     select p.id, p.title, p.client_name, p.time_zone, p.units, p.event_date,
       p.pinned_now, p.is_demo, p.normalise_weights,
-      p.retention_until, p.version,
+      p.retention_until, p.hidden_sheets, p.version,
       exists (select from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as instructs,
       m.team_id, e.section_id
     from project p

@@ -1,3 +1,4 @@
+import { FieldError } from './outcome';
 /** Local date and time of a project as "YYYY-MM-DDTHH:MM". */
 export type LocalTime = string;
 
@@ -30,4 +31,10 @@ export function isTimeZone(name: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** @throws FieldError at "timeZone" for one that is not known. */
+export function zoneOrRefusal(timeZone: string): void {
+  if (!isTimeZone(timeZone))
+    throw new FieldError('timeZone', 'This time zone is not known; write it like UTC or Europe/Vienna.');
 }

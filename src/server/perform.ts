@@ -9,7 +9,7 @@ import { projectNow, type LocalTime } from './clock';
 import { answered, keepAnswer, receive, type Stamp } from './entries';
 import { outageOf } from '@/db/outage';
 import { ConflictError, FieldError, type Conflict, type Outcome } from './outcome';
-import { ACTIONS, ROUTES, type ActionName, type Permission } from './policy';
+import { ACTIONS, byLinkOnly, ROUTES, type ActionName, type Permission } from './policy';
 import { writeAs } from './write';
 
 /** What a write works with: the transaction, the person's seat, the project's present, and notes for the person. */
@@ -177,7 +177,7 @@ function permissionOf(door: string): Permission {
  * be a member who has handed it over since.
  */
 async function actorFor(permission: Permission, by?: string): Promise<Actor | null> {
-  const actor: Actor | null = permission === 'score.write' ? await linkHolder() : await signedIn();
+  const actor: Actor | null = byLinkOnly(permission) ? await linkHolder() : await signedIn();
   if (!actor || !by || ownerId(actor) === by) return actor;
   return 'sessionId' in actor ? sharingWith(pool(), actor, by) : null;
 }

@@ -11,7 +11,10 @@ type Table =
   | 'component'
   | 'rubric'
   | 'iteration'
-  | 'trial';
+  | 'trial'
+  | 'visit'
+  | 'answer'
+  | 'research';
 
 /**
  * Inserts a row of the project, or updates it if nobody has since the version the person saw; otherwise both

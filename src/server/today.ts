@@ -1,7 +1,7 @@
 import { pool } from '@/db/connection';
 import { listSections, type Section, type Team } from './records/classes';
 import { listLatestIterations, type Iteration } from './records/iterations';
-import { listRequirements, type Requirement } from './records/requirements';
+import { listChanges, listRequirements, type Change, type Requirement } from './records/requirements';
 import { listRubrics, type Rubric } from './records/rubrics';
 import { listEvents, listLatestRuns, listProtocols } from './records/trials';
 import type { Sources } from './records/verdicts';
@@ -25,6 +25,10 @@ export interface TodayGiven {
   teams: Team[];
   sections: Section[];
   requirements: Requirement[];
+  /** What was changed on agreed requirements, newest first. */
+  changes: Change[];
+  /** The version of the brief that is published, and the one that the person has read. */
+  brief: { number: number | null; read: number | null };
   latest: Iteration[];
   sources: Sources;
   /** How many attempts each team has made in each event. */
@@ -48,19 +52,40 @@ export type TodayProvider = (given: TodayGiven) => TodayItem[];
 /** Reads what Today needs, in a number of queries that does not depend on the size of the class. */
 export async function readToday(
   projectId: string,
+  personId: string,
 ): Promise<Omit<TodayGiven, 'teams' | 'today' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
-  const [sections, requirements, latest, events, protocols, runs, attempts, rubrics, scores] = await Promise.all([
-    listSections(projectId),
-    listRequirements(projectId),
-    listLatestIterations(projectId),
-    listEvents(projectId),
-    listProtocols(projectId),
-    listLatestRuns(projectId),
-    countAttempts(projectId),
-    listRubrics(projectId),
-    countScores(projectId),
-  ]);
-  return { sections, requirements, latest, sources: { events, protocols, runs }, attempts, rubrics, scores };
+  const [sections, requirements, changes, brief, latest, events, protocols, runs, attempts, rubrics, scores] =
+    await Promise.all([
+      listSections(projectId),
+      listRequirements(projectId),
+      listChanges(projectId),
+      readBriefState(projectId, personId),
+      listLatestIterations(projectId),
+      listEvents(projectId),
+      listProtocols(projectId),
+      listLatestRuns(projectId),
+      countAttempts(projectId),
+      listRubrics(projectId),
+      countScores(projectId),
+    ]);
+  return {
+    sections,
+    requirements,
+    changes,
+    brief,
+    latest,
+    sources: { events, protocols, runs },
+    attempts,
+    rubrics,
+    scores,
+  };
+}
+
+async function readBriefState(projectId: string, personId: string): Promise<TodayGiven['brief']> {
+  const [row] = await pool()<[TodayGiven['brief']]>`
+    select (select max(number) from brief_version where project_id = ${projectId}) as number,
+      (select number from brief_read where project_id = ${projectId} and account_id = ${personId}) as read`;
+  return row;
 }
 
 async function countAttempts(projectId: string): Promise<TodayGiven['attempts']> {

@@ -1,7 +1,7 @@
 import { number, quantity, unitName } from './format';
 
 interface Limit {
-  kind: 'max' | 'min' | 'range' | 'target' | 'yes' | 'wish';
+  kind: 'max' | 'min' | 'range' | 'target' | 'different' | 'yes' | 'wish';
   value: number | null;
   low: number | null;
   high: number | null;
@@ -18,6 +18,8 @@ export function limitText(r: Limit): string {
       return `≤ ${quantity(r.value, unit)}`;
     case 'min':
       return `≥ ${quantity(r.value, unit)}`;
+    case 'different':
+      return `≥ ${number(r.value)} different`;
     case 'range':
       return `${number(r.low)} to ${quantity(r.high, unit)}`;
     case 'target':
@@ -25,6 +27,6 @@ export function limitText(r: Limit): string {
     case 'yes':
       return 'yes / no';
     case 'wish':
-      return `wish, weight ${number(r.weight)}`;
+      return r.weight === null ? 'wish' : `wish, weight ${number(r.weight)}`;
   }
 }

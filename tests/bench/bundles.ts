@@ -1,32 +1,13 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import type { Bundle } from '@/features/bundle/format';
+import { emptyBundle, type Bundle } from '@/features/bundle/format';
 
 const demo = () => JSON.parse(readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8')) as Bundle;
 
 /** A project with its frame and nothing in it. */
-export function emptyBundle(): Bundle {
-  const { format, version, project, brief } = demo();
-  const none = { statements: [], parameters: [], requirements: [], noClass: [], sections: [], teams: [], people: [] };
-  const noWork = {
-    instruments: [],
-    protocols: [],
-    iterations: [],
-    events: [],
-    trials: [],
-    benchmarks: [],
-    rubrics: [],
-  };
-  return {
-    format,
-    version,
-    project: { ...project, title: 'Empty' },
-    brief,
-    ...none,
-    ...noWork,
-    components: [],
-    actions: [],
-  };
+export function emptyProject(): Bundle {
+  const { project, brief } = demo();
+  return { ...emptyBundle(), project: { ...project, title: 'Empty' }, brief };
 }
 
 /** The demo project's rules with 40 teams, 12 iterations each, and 5,000 runs: 3 attempts an event, the rest practice. */

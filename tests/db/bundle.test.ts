@@ -113,8 +113,8 @@ describe('what is no bundle of ours', () => {
     ['null', zipOf('null'), /no project bundle/],
     [
       'a newer version',
-      zipOf('{"format": "ironstone-bundle", "version": 3}'),
-      /version 3; this program reads up to version 2/,
+      zipOf('{"format": "ironstone-bundle", "version": 4}'),
+      /version 4; this program reads up to version 3/,
     ],
     ['a missing part', zipOf('{"format": "ironstone-bundle", "version": 1}'), /does not fit the format/],
     [

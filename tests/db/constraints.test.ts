@@ -125,9 +125,11 @@ describe('measurements, requirements and the rest', () => {
     expect(await change((tx) => tx`update requirement set value = null where ${where(tx)}`)).toBe(
       'requirement_limit_is_whole',
     );
-    expect(await change((tx) => tx`update requirement set statement_id = null where ${where(tx)}`)).toBe(
-      'requirement_client_source_named',
-    );
+    expect(
+      await change(
+        (tx) => tx`update requirement_source set statement_id = null where project_id = ${p.id} and kind = 'client'`,
+      ),
+    ).toBe('requirement_source_named');
     expect(await change((tx) => tx`update requirement set code = 'R-02' where ${where(tx)}`)).toBe(
       'requirement_code_key',
     );

@@ -2,14 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { saveInstrument, saveProtocol } from '@/features/bench/actions';
 import { recordTrial } from '@/features/bench/commands';
-import { saveBrief, saveStatement } from '@/features/brief/actions';
+import { saveBrief } from '@/features/brief/actions';
+import { createProject } from '@/features/bundle/actions';
+import { saveStatement } from '@/features/interview/actions';
 import { releaseIteration } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
 import { saveEvent } from '@/features/event/actions';
 import { NEW_EVENT } from '@/features/event/rule';
 import { saveRubric } from '@/features/grades/actions';
 import { recordScores } from '@/features/grades/commands';
-import { createProject, saveProject } from '@/features/projects/actions';
+import { saveProject } from '@/features/projects/actions';
 import { saveRequirement } from '@/features/requirements/actions';
 import { saveNoClass, saveSection } from '@/features/schedule/actions';
 import { publishStandings, removeComponent, saveComponent } from '@/features/standings/actions';
@@ -42,7 +44,7 @@ beforeAll(async () => {
     units: 'metric',
   };
   projectId = done(await createProject(made)).id;
-  const parts = { challenge: 'Lift a tray.', thing: '', account: '', rules: '', hazards: '', published: true };
+  const parts = { challenge: '<p>Lift a tray.</p>', thing: '<p>A lift.</p>', account: '<p>Why.</p>' };
   done(await saveBrief(pass({ ...parts, version: 1 })));
   const said = { sentence: 'Nothing over nine hundred grams.', saidBy: 'client', saidOn: '2026-10-01' };
   ids.said = done(await saveStatement(pass(said))).id;
@@ -72,8 +74,7 @@ describe('requirements', () => {
       priority: 'must',
       decision: 'guarded',
       state: 'agreed',
-      source: 'client',
-      statementId: ids.said,
+      sources: [{ kind: 'client', statementId: ids.said }],
       ...more,
     });
 
@@ -87,8 +88,7 @@ describe('requirements', () => {
       parameterName: 'Repairable',
       value: '',
       unit: '',
-      source: 'rule',
-      statementId: null,
+      sources: [{ kind: 'rule' }],
     };
     done(await saveRequirement(limit(yes)));
     const wish = {
@@ -99,12 +99,11 @@ describe('requirements', () => {
       value: '',
       unit: '',
       weight: '2',
-      source: 'own',
-      statementId: null,
+      sources: [{ kind: 'own' }],
     };
     done(await saveRequirement(limit(wish)));
     const found = await listRequirements(projectId);
-    expect(found.map((r) => [r.code, r.kind, r.value, r.sentence])).toEqual([
+    expect(found.map((r) => [r.code, r.kind, r.value, r.sources[0]!.sentence])).toEqual([
       ['R-01', 'max', 900, 'Nothing over nine hundred grams.'],
       ['R-02', 'yes', null, null],
       ['R-03', 'wish', null, null],
@@ -122,13 +121,13 @@ describe('requirements', () => {
     ['a unit of length', { code: 'R-09', parameterName: 'Third', unit: 'mm' }, 'unit', /does not measure mass/],
     [
       'a client’s requirement without a sentence',
-      { code: 'R-09', statementId: null },
-      'statementId',
+      { code: 'R-09', sources: [{ kind: 'client' }] },
+      'sources.0.statementId',
       /Choose the sentence/,
     ],
     [
       'a sentence of nobody',
-      { code: 'R-09', parameterName: 'Fourth', statementId: randomUUID() },
+      { code: 'R-09', parameterName: 'Fourth', sources: [{ kind: 'client', statementId: randomUUID() }] },
       '',
       /not part of this project/,
     ],

@@ -1,29 +1,67 @@
-import { BriefView, StatementList } from '@/features/brief/BriefView';
-import { listStatements, readBrief } from '@/features/brief/queries';
+import { BriefView } from '@/features/brief/BriefView';
+import { ClientAnswers } from '@/features/interview/ClientAnswers';
+import { StatementList } from '@/features/interview/StatementList';
+import { listNotes, listQuestions, listStatements, listVisits } from '@/features/interview/queries';
 import { enterByLink } from '@/server/access';
+import { ownerId } from '@/server/actor';
+import { listBriefVersions } from '@/server/records/brief';
 import { day } from '@/ui/format';
+import { Entering } from '@/ui/outbox/Entering';
+import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default async function ClientPage() {
-  const { project } = await enterByLink('client.page');
-  const [brief, statements] = await Promise.all([readBrief(project.id), listStatements(project.id)]);
+  const seat = await enterByLink('client.page');
+  const { project, actor } = seat;
+  const [versions, statements, visits] = await Promise.all([
+    listBriefVersions(project.id),
+    listStatements(project.id),
+    listVisits(project.id),
+  ]);
+  const [latest] = versions;
+  // The next visit, or the last one: there is always one that the class waits for.
+  const visit = visits.find((one) => one.state !== 'held') ?? visits.at(-1);
+  const [questions, notes] = visit
+    ? await Promise.all([listQuestions(seat, visit.id), listNotes(project.id, visit.id)])
+    : [[], []];
+  const open = questions
+    .filter((one) => !one.mergedInto && !one.hidden)
+    .map(({ id, text }) => ({
+      id,
+      text,
+      own: notes
+        .filter((note) => note.questionId === id && note.byClient && note.author === actor.name)
+        .map((note) => ({ id: note.id, text: note.text, version: note.version })),
+    }));
   return (
     <Plain
       title={project.title}
       about={`For ${project.clientName}. The event is on ${day(project.eventDate, true)}.`}
       wide
     >
-      {brief.published ? (
-        <BriefView brief={brief} />
+      {latest ? (
+        <BriefView content={latest.content} />
       ) : (
         <p>The class is still writing the brief. This link will show it once it is published.</p>
       )}
-      {brief.published && statements.length > 0 && (
-        <section className="mt-6">
-          <h2>What you told us</h2>
-          <StatementList statements={statements} href={null} />
+      {open.length > 0 && (
+        <section className="mt-6 max-w-3xl">
+          <h2>Questions of the class, {visit!.title}</h2>
+          <p className="faint mb-2">
+            You may answer in writing, as many as you like; the rest is asked on {day(visit!.heldOn, true)}.
+          </p>
+          <Entering people={[{ id: ownerId(actor), name: actor.name }]}>
+            <ClientAnswers projectId={project.id} questions={open} />
+          </Entering>
         </section>
       )}
+      {latest && statements.length > 0 && (
+        <section className="mt-6 max-w-3xl">
+          <h2>What you told us</h2>
+          <StatementList statements={statements} href={null} full />
+        </section>
+      )}
+      <FieldPages owner={ownerId(actor)} pages={['/client']} />
     </Plain>
   );
 }

@@ -2,7 +2,7 @@ import { enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
 import { listTeams } from '@/server/records/classes';
 import { listRubrics, listScores } from '@/server/records/rubrics';
-import { LocalPoints } from '@/features/grades/LocalPoints';
+import { Waiting } from '@/ui/outbox/Waiting';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { tagColour } from '@/ui/colours';
 import { Plain } from '@/ui/sheet/Plain';
@@ -36,7 +36,7 @@ export default async function JudgePage() {
           </li>
         ))}
       </ul>
-      <LocalPoints />
+      <Waiting path="/api/v1/scores" />
       <FieldPages owner={ownerId(actor)} pages={['/judge', ...teams.map((team) => `/judge/${team.id}`)]} />
     </Plain>
   );

@@ -2,9 +2,8 @@ import { checkDimension, type Dimension } from '../units';
 import { CoreError } from '../shared/CoreError';
 import { budget } from './budget';
 import { conflicts } from './conflicts';
-import { duplicates } from './duplicates';
 import type { Limit } from './judge';
-import { wording } from './wording';
+import { wording } from '../wording';
 
 /** A requirement as far as the checks look at it; those withdrawn are left out by the caller. */
 export interface Checked {
@@ -22,8 +21,7 @@ export interface Checked {
   /** How its limit is split over parts, a list for each who split it. */
   budgets?: readonly { of: string; parts: readonly { name: string; value: number; unit: string }[] }[];
 }
-export type RemarkKind =
-  'conflict' | 'duplicate' | 'unit' | 'verification' | 'wording' | 'budget' | 'not-measured' | 'source';
+export type RemarkKind = 'conflict' | 'unit' | 'verification' | 'wording' | 'budget' | 'not-measured' | 'source';
 /** One thing to look at, in words. */
 export interface Remark {
   kind: RemarkKind;
@@ -33,8 +31,9 @@ export interface Remark {
 
 /**
  * The checks that run all the time over a list of requirements, gravest kind first: conflicts; units that are missing or
- * can't be; a budget that its parts overdraw; musts that nobody has measured; likely duplicates; no way to verify; words
- * that can't be measured (where no limit stands beside them); no source. Empty list: no remarks.
+ * can't be; a budget that its parts overdraw; musts that nobody has measured; no way to verify; words
+ * that can't be measured (where no limit stands beside them); no source. Empty list: no remarks. Likely
+ * duplicates are found apart (duplicates), as a long list takes its time.
  * @returns remarks in the order of their kinds, then of the list
  */
 export function checkList(input: { requirements: readonly Checked[] }): { remarks: Remark[] } {
@@ -58,13 +57,6 @@ export function checkList(input: { requirements: readonly Checked[] }): { remark
         'not-measured',
         (r) => r.priority === 'must' && r.limit !== null && !r.measured,
         () => 'A must that nobody has measured yet.',
-      ),
-      ...duplicates({ statements: list.map(({ code, statement: text }) => ({ code, text })) }).pairs.map(
-        ({ a, b }): Remark => ({
-          kind: 'duplicate',
-          codes: [a, b],
-          text: `${a} and ${b} likely say the same in other words.`,
-        }),
       ),
       ...each(
         list,

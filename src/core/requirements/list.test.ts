@@ -285,11 +285,6 @@ describe('checkList', () => {
     ],
     ['a must nobody measured', [{ measured: false }], ['not-measured R-01']],
     ['a should nobody measured', [{ measured: false, priority: 'should' }], []],
-    [
-      'the same twice',
-      [{ statement: 'The tray must not tip' }, { statement: 'Trays never tip' }],
-      ['duplicate R-01 R-02'],
-    ],
     ['no verification', [{ method: null }], ['verification R-01']],
     [
       'words without a number',

@@ -1,24 +1,46 @@
 'use server';
 
-import type { Outcome } from '@/server/outcome';
+import { json, type Tx } from '@/db/connection';
+import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
-import { saveRow } from '@/server/saveRow';
-import { briefSchema, statementSchema } from './schema';
+import { toBriefParts, type BriefContent } from '@/server/records/brief';
+import { listRequirements } from '@/server/records/requirements';
+import { cleanRichText } from '@/server/richText';
+import { readOptional } from '@/ui/forms/schema';
+import { limitsByRule } from './limits';
+import { briefSchema, linesOf, publishSchema, readSchema } from './schema';
+import { briefForm } from './toForm';
 
 export async function saveBrief(input: unknown): Promise<Outcome> {
   return perform(
     {
       door: 'saveBrief',
       schema: briefSchema,
-      run: async ({ tx, projectId }, { challenge, thing, account, rules, hazards, published, version }) => {
+      run: async ({ tx, projectId, notes }, given) => {
+        const { version, energy, kit, fixedDates } = given;
+        const texts = {
+          challenge: cleanRichText(given.challenge),
+          setting: cleanRichText(given.setting),
+          thing: cleanRichText(given.thing),
+          account: cleanRichText(given.account),
+          rules: cleanRichText(given.rules),
+          hazards: cleanRichText(given.hazards),
+          warmUp: cleanRichText(given.warmUp),
+        };
+        const lists = {
+          kit: json(tx, kit),
+          banned: json(tx, linesOf(given.banned)),
+          checklist: json(tx, linesOf(given.checklist)),
+          fixedDates: json(tx, fixedDates),
+        };
+        const teamFrom = readOptional(given.teamFrom, notes);
+        const teamTo = readOptional(given.teamTo, notes);
         const written = await tx`
-          update brief set ${tx({ challenge, thing, account, rules, hazards })},
-            published_at = case when ${published} then coalesce(published_at, now()) end
+          update brief set ${tx({ ...texts, ...lists, energy, teamFrom, teamTo } as never)}
           where project_id = ${projectId} and version = ${version} returning 1`;
         await orConflict(written, tx, projectId, async () => {
-          const [row] = await tx`
-            select challenge, thing, account, rules, hazards, published_at is not null as published, version from brief where project_id = ${projectId}`;
-          return row as { version: number };
+          const [row] = await tx`select * from brief where project_id = ${projectId}`;
+          return row && { ...briefForm(toBriefParts(row)), version: Number(row.version) };
         });
       },
     },
@@ -26,19 +48,53 @@ export async function saveBrief(input: unknown): Promise<Outcome> {
   );
 }
 
-/** A sentence of the client, kept as it was said. */
-export async function saveStatement(input: unknown): Promise<Outcome<{ id: string }>> {
+/** Publishes the brief as it stands: the version is frozen, and students are told what changed. */
+export async function publishBrief(input: unknown): Promise<Outcome<{ number: number }>> {
   return perform(
     {
-      door: 'saveStatement',
-      schema: statementSchema,
-      run: async (work, { id, version, sentence, saidBy, saidOn }) => {
-        const toForm = (row: Record<string, unknown>) => ({
-          sentence: row.sentence,
-          saidBy: row.saidBy,
-          saidOn: row.saidOn,
-        });
-        return { id: await saveRow(work, 'statement', { id, version }, { sentence, saidBy, saidOn }, toForm) };
+      door: 'publishBrief',
+      schema: publishSchema,
+      run: async ({ tx, projectId, seat }, { version, note }) => {
+        const [row] = await tx`select * from brief where project_id = ${projectId} for update`;
+        const parts = toBriefParts(row!);
+        if (Number(row!.version) !== version)
+          throw new FieldError('', 'The brief was changed meanwhile; look at it again before you publish it.');
+        if (!parts.thing || !parts.account)
+          throw new FieldError(
+            '',
+            'Two things are always handed over: the thing itself, and the account of why it is as it is. Write both first.',
+          );
+        const content: BriefContent = { ...parts, limits: limitsByRule(await listRequirements(projectId)) };
+        const number = await nextNumber(tx, projectId, content);
+        await tx`
+          insert into brief_version ${tx({ projectId, number, content: json(tx, content), note, publishedBy: seat.actor.name })}`;
+        return { number };
+      },
+    },
+    input,
+  );
+}
+
+async function nextNumber(tx: Tx, projectId: string, content: BriefContent): Promise<number> {
+  const [last] = await tx<{ number: number; content: BriefContent; same: boolean }[]>`
+    select number, content = ${json(tx, content)} as same from brief_version where project_id = ${projectId} order by number desc limit 1`;
+  if (last?.same) throw new FieldError('', `Nothing has changed since version ${last.number}.`);
+  return (last?.number ?? 0) + 1;
+}
+
+/** A student has read a version; from now on changes are told from there. */
+export async function markBriefRead(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'markBriefRead',
+      schema: readSchema,
+      run: async ({ tx, projectId, seat }, { number }) => {
+        if (seat.role !== 'student') return;
+        const [known] = await tx`select 1 from brief_version where project_id = ${projectId} and number = ${number}`;
+        if (!known) throw new FieldError('', 'There is no such version.');
+        await tx`
+          insert into brief_read ${tx({ projectId, accountId: seat.actor.id, number })}
+          on conflict (project_id, account_id) do update set number = greatest(brief_read.number, excluded.number), read_at = now()`;
       },
     },
     input,

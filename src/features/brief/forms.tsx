@@ -1,27 +1,34 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Check, Text } from '@/ui/forms/fields';
-import { saveBrief, saveStatement } from './actions';
-import { briefSchema, statementSchema } from './schema';
+import { Area, Decimal, Rows, Text } from '@/ui/forms/fields';
+import { RichText } from '@/ui/forms/RichText';
+import { publishBrief, saveBrief } from './actions';
+import { briefSchema, MOST_RICH, publishSchema } from './schema';
 
 const NAMES = {
   challenge: 'Challenge',
+  setting: 'Setting',
   thing: 'The thing',
   account: 'The account',
   rules: 'Rules',
   hazards: 'Hazards',
-  published: 'Published',
+  warmUp: 'Warm-up task',
+  energy: 'Energy',
+  banned: 'Not allowed',
+  checklist: 'Checklist',
 };
 
 export function BriefForm({
   projectId,
   version,
   values,
+  back,
 }: {
   projectId: string;
   version: number;
   values: Record<string, unknown>;
+  back: string;
 }) {
   return (
     <RecordForm
@@ -31,42 +38,78 @@ export function BriefForm({
       fixed={{ projectId, version }}
       submit={saveBrief}
       label="Save the brief"
+      saved="Saved. Students see it once you publish it."
       names={NAMES}
+      then={back}
+      cancel={back}
     >
-      <Area name="challenge" label="Challenge" rows={4} hint="What the client needs, in a few sentences." />
-      <Area name="thing" label="To be handed over: the thing" rows={2} />
-      <Area name="account" label="To be handed over: the account of why it is as it is" rows={2} />
-      <Area
-        name="rules"
-        label="Rules"
-        rows={4}
-        hint="Materials, banned parts, energy, size, mass, cost, team size, dates that can’t move."
+      <RichText name="challenge" label="Challenge" most={MOST_RICH} hint="What the client needs, in a few sentences." />
+      <RichText
+        name="setting"
+        label="Setting"
+        most={MOST_RICH}
+        hint="Where it is used, by whom, what is there already."
       />
-      <Area
+      <RichText name="thing" label="To be handed over: the thing" most={MOST_RICH} />
+      <RichText
+        name="account"
+        label="To be handed over: the account of why it is as it is"
+        most={MOST_RICH}
+        hint="Presentation, drawing with numbered steps, notebook."
+      />
+      <RichText name="rules" label="Rules" most={MOST_RICH} />
+      <p className="callout">
+        Limits of size, mass and cost are requirements whose source is a rule. They stand in the brief by themselves,
+        and are written only there.
+      </p>
+      <Rows name="kit" label="Kit: what may be used" empty={{ item: '', quantity: '', note: '' }} add="Add an item">
+        {(path) => (
+          <>
+            <Text name={`${path}.item`} label="Item" className="grow min-w-52" />
+            <Text name={`${path}.quantity`} label="Quantity" className="w-32" />
+            <Text name={`${path}.note`} label="Remark" className="grow min-w-40" />
+          </>
+        )}
+      </Rows>
+      <div className="flex flex-wrap gap-3">
+        <Area name="banned" label="Not allowed, one a line" rows={3} className="grow min-w-60" />
+        <Text name="energy" label="Energy allowed" className="grow min-w-52" hint="Like: gravity only." />
+        <Decimal name="teamFrom" label="Team size from" className="w-32" />
+        <Decimal name="teamTo" label="to" className="w-24" />
+      </div>
+      <Rows name="fixedDates" label="Dates that can’t move" empty={{ date: '', what: '' }} add="Add a date">
+        {(path) => (
+          <>
+            <Text name={`${path}.date`} label="Date" type="date" className="w-44" />
+            <Text name={`${path}.what`} label="What is on it" className="grow min-w-60" />
+          </>
+        )}
+      </Rows>
+      <RichText
         name="hazards"
         label="Hazards"
-        rows={3}
+        most={MOST_RICH}
         hint="Local codes, the school’s rules and licensed practice come first."
       />
-      <Check name="published" label="Published: students and the client’s link can read it" />
+      <RichText name="warmUp" label="Warm-up task" most={MOST_RICH} hint="A day or two, before the work itself." />
+      <Area name="checklist" label="Its checklist, one point a line" rows={3} />
     </RecordForm>
   );
 }
 
-export function StatementForm({ projectId, today }: { projectId: string; today: string }) {
+export function PublishForm({ projectId, version, next }: { projectId: string; version: number; next: number }) {
   return (
     <RecordForm
-      id={`statement-${projectId}`}
-      schema={statementSchema}
-      values={{ sentence: '', saidBy: '', saidOn: today }}
-      fixed={{ projectId }}
-      submit={saveStatement}
-      label="Keep this sentence"
+      id={`publish-${projectId}`}
+      schema={publishSchema}
+      values={{ note: '' }}
+      fixed={{ projectId, version }}
+      submit={publishBrief}
+      label={`Publish as version ${next}`}
+      saved={`Version ${next} is published.`}
       compact
     >
-      <Area name="sentence" label="What the client said, in their words" rows={2} className="w-full" />
-      <Text name="saidBy" label="Said by" />
-      <Text name="saidOn" label="On" type="date" />
+      <Text name="note" label="What is new, for the students" className="grow min-w-60" />
     </RecordForm>
   );
 }

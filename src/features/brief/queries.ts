@@ -1,35 +1,17 @@
-import { cache } from 'react';
 import { pool } from '@/db/connection';
 
-export interface Brief {
-  challenge: string;
-  thing: string;
-  account: string;
-  rules: string;
-  hazards: string;
-  published: boolean;
-  version: number;
-}
-export interface Statement {
-  id: string;
-  sentence: string;
-  saidBy: string;
-  saidOn: string;
-  version: number;
-  /** Codes of the requirements made from it. */
-  codes: string[];
+/** Which version a student has read last, if any. */
+export async function readByPerson(projectId: string, accountId: string): Promise<number | null> {
+  const [row] = await pool()<{ number: number }[]>`
+    select number from brief_read where project_id = ${projectId} and account_id = ${accountId}`;
+  return row?.number ?? null;
 }
 
-export const readBrief = cache(async (projectId: string): Promise<Brief> => {
-  const [row] = await pool()<[Brief]>`
-    select challenge, thing, account, rules, hazards, published_at is not null as published, version from brief where project_id = ${projectId}`;
+/** How many students have read this version or a newer one, of how many. */
+export async function countReaders(projectId: string, number: number): Promise<{ read: number; of: number }> {
+  const [row] = await pool()<[{ read: number; of: number }]>`
+    select count(*) filter (where r.number >= ${number}) as read, count(*) as of
+    from enrolment e left join brief_read r on r.project_id = e.project_id and r.account_id = e.account_id
+    where e.project_id = ${projectId}`;
   return row;
-});
-
-/** What the client said, sentence by sentence. */
-export const listStatements = cache(async (projectId: string): Promise<Statement[]> => {
-  return pool()<Statement[]>`
-    select s.id, s.sentence, s.said_by, s.said_on, s.version,
-      coalesce((select array_agg(r.code order by r.code) from requirement r where r.statement_id = s.id), '{}') as codes
-    from statement s where s.project_id = ${projectId} order by s.said_on, s.created_at, s.id`;
-});
+}

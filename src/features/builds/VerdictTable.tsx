@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { allowedSide } from '@/server/records/requirements';
+import { allowedSide, saidFor } from '@/server/records/requirements';
 import type { Verdict } from '@/server/records/verdicts';
 import { day, measured, plural } from '@/ui/format';
 import { Plumb, VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
@@ -31,7 +31,7 @@ export function VerdictTable({
         </thead>
         <tbody>
           {verdicts.map((v) => (
-            <tr key={v.requirement.id}>
+            <tr key={v.requirement.id} id={v.requirement.code}>
               <td className="num whitespace-nowrap">
                 <Link prefetch={false} href={requirementHref(v.requirement.code)}>
                   {v.requirement.code}
@@ -39,8 +39,8 @@ export function VerdictTable({
               </td>
               <td>
                 {v.requirement.statement}
-                {sentences && v.requirement.sentence && (
-                  <span className="block text-sm faint">“{v.requirement.sentence}”</span>
+                {sentences && saidFor(v.requirement) && (
+                  <span className="block text-sm faint">“{saidFor(v.requirement)!.sentence}”</span>
                 )}
               </td>
               <td className="num right whitespace-nowrap">{limitText(v.requirement)}</td>
@@ -56,7 +56,6 @@ export function VerdictTable({
               <td className="!py-0">
                 {v.requirement.kind !== 'yes' && v.requirement.kind !== 'wish' && (
                   <Plumb
-                    kind={v.requirement.kind}
                     verdict={v.verdict}
                     value={v.value}
                     uncertainty={v.uncertainty}
@@ -77,6 +76,7 @@ export function VerdictTable({
 /** What a verdict rests on, in words. */
 export function restsOn({ evidence, answer }: Verdict): string {
   if (evidence.kind === 'none') return 'nothing measured yet';
+  if (evidence.kind === 'note') return evidence.title;
   if (evidence.kind === 'runs') return `mean of ${plural(evidence.runs, 'valid run')}, ${evidence.protocol}`;
   return `${evidence.instrument ?? (answer === null ? 'counted' : 'shown')}, ${day(evidence.measuredOn)}`;
 }

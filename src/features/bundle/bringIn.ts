@@ -8,6 +8,8 @@ import { FieldError } from '@/server/outcome';
 import { loginFor } from '@/server/logins';
 import { renewPicture } from '@/server/pictures';
 import type { Bundle } from './format';
+import { addBrief, addPlan } from './bringInPlan';
+import { keyed, type Add, type Find } from './keyed';
 
 interface Options {
   /** Who leads the project once it is in. */
@@ -31,30 +33,14 @@ export async function bringIn(
   const projectId = randomUUID();
   await tx`insert into project ${tx({ id: projectId, ...bundle.project, isDemo })}`;
   await tx`insert into project_instructor (project_id, account_id) values (${projectId}, ${instructorId})`;
-  const { published, ...brief } = bundle.brief;
-  await tx`insert into brief ${tx({ projectId, ...brief, publishedAt: published ? new Date() : null })}`;
-
   const add = (table: string, rows: Record<string, unknown>[]) => insertAll(tx, table, projectId, rows);
-  const said = keyed(bundle.statements, (s) => s.key, 'sentence');
-  await add(
-    'statement',
-    bundle.statements.map(({ key, ...s }) => ({ id: said(key), ...s })),
-  );
+  await addBrief(tx, add, projectId, bundle.brief);
   const dimensions = new Map(bundle.parameters.map((p) => [p.name, p.dimension]));
   const parameter = keyed(bundle.parameters, (p) => p.name, 'parameter');
   await add(
     'parameter',
     bundle.parameters.map((p) => ({ id: parameter(p.name), ...p })),
   );
-  await add(
-    'requirement',
-    bundle.requirements.map(({ parameter: name, said: key, ...r }) => ({
-      ...r,
-      parameterId: name && parameter(name),
-      statementId: key && said(key),
-    })),
-  );
-
   await add(
     'no_class',
     bundle.noClass.map(({ from, to, reason }) => ({ firstDay: from, lastDay: to, reason })),
@@ -74,7 +60,7 @@ export async function bringIn(
     'team',
     bundle.teams.map((t) => ({ id: team(t.name), name: t.name, colour: t.colour, sectionId: section(t.section) })),
   );
-  await addPeople(tx, projectId, bundle, section, team);
+  const people = await addPeople(tx, projectId, bundle, section, team);
 
   const instrument = keyed(bundle.instruments, (i) => i.name, 'instrument');
   await add(
@@ -94,6 +80,7 @@ export async function bringIn(
       conditions: json(tx, conditions),
     })),
   );
+  await addPlan(tx, add, bundle, { parameter, protocol, team, people });
   const iterationKey = (teamName: string, number: number) => `${teamName} ${number}`;
   const iteration = keyed(bundle.iterations, (i) => iterationKey(i.team, i.number), 'iteration');
   await add(
@@ -191,9 +178,6 @@ export async function bringIn(
   return { id: projectId };
 }
 
-type Find = (key: string) => string;
-type Add = (table: string, rows: Record<string, unknown>[]) => Promise<void>;
-
 async function addRubric(add: Add, rubric: Bundle['rubrics'][number], rubricId: string, team: Find) {
   const criterion = keyed(rubric.criteria, (c) => c.name, `criterion of ${rubric.name}`);
   const judge = keyed(rubric.judges, (name) => name, `judge of ${rubric.name}`);
@@ -218,9 +202,9 @@ async function addRubric(add: Add, rubric: Bundle['rubrics'][number], rubricId: 
   );
 }
 
-/** Students: an account with the same number is the same person, others are made without a password. */
-async function addPeople(tx: Tx, projectId: string, { people }: Bundle, section: Find, team: Find) {
-  if (people.length === 0) return;
+/** Students: an account with the same number is the same person, others are made without a password. Returns their ids in order. */
+async function addPeople(tx: Tx, projectId: string, { people }: Bundle, section: Find, team: Find): Promise<string[]> {
+  if (people.length === 0) return [];
   const numbers = people.map((p) => p.studentNumber).filter((n) => n !== null);
   const known = new Map(
     (
@@ -260,6 +244,7 @@ async function addPeople(tx: Tx, projectId: string, { people }: Bundle, section:
         : [],
     ),
   );
+  return ids;
 }
 
 /** Inserts in batches: a statement takes at most 65,534 values. */
@@ -267,20 +252,6 @@ async function insertAll(tx: Tx, table: string, projectId: string, rows: Record<
   for (let i = 0; i < rows.length; i += 1000) {
     await tx`insert into ${tx(table)} ${tx(rows.slice(i, i + 1000).map((row) => ({ projectId, ...row })) as never)}`;
   }
-}
-
-/** Gives each thing an id and finds it by its name. */
-function keyed<T>(list: readonly T[], key: (one: T) => string, what: string): Find {
-  const ids = new Map<string, string>();
-  for (const one of list) {
-    if (ids.has(key(one))) throw new FieldError('file', `The bundle has the ${what} "${key(one)}" twice.`);
-    ids.set(key(one), randomUUID());
-  }
-  return (name) => {
-    const id = ids.get(name);
-    if (!id) throw new FieldError('file', `The bundle refers to the ${what} "${name}", which it does not hold.`);
-    return id;
-  };
 }
 
 function inSi(value: number | null, unit: string | null, dimension: string | undefined): number | null {

@@ -1,14 +1,19 @@
 import type { Pattern } from '@/core/calendar';
 import type { EventRule } from '@/core/scoring';
+import type { BriefParts, BriefVersion } from '@/server/records/brief';
+import type { BudgetPart, Judged, LimitThen } from '@/server/records/requirements';
 
 export const FORMAT = 'ironstone-bundle';
-/** Version 2 has pictures; bundles of version 1 are read as they are. */
-export const VERSION = 2;
+/**
+ * Version 2 added pictures; version 3 the whole brief, the interview, research, and requirements with several sources,
+ * changes and budgets. Older ones are read too (upgrade.ts).
+ */
+export const VERSION = 3;
 
 /** The file project.json of a bundle; bundle.schema.json says the same as JSON Schema. Things are referred to by name. */
 export interface Bundle {
   format: typeof FORMAT;
-  version: 1 | typeof VERSION;
+  version: typeof VERSION;
   project: {
     title: string;
     clientName: string;
@@ -18,9 +23,50 @@ export interface Bundle {
     retentionUntil: string;
     normaliseWeights: boolean;
     pinnedNow: string | null;
+    /** Sheets of the index that the course does not use. */
+    hiddenSheets: string[];
   };
-  brief: { challenge: string; thing: string; account: string; rules: string; hazards: string; published: boolean };
-  statements: { key: string; sentence: string; saidBy: string; saidOn: string }[];
+  /** Texts are HTML of the few elements that the editor makes. */
+  brief: BriefParts & { versions: Omit<BriefVersion, 'id'>[] };
+  /** Visits to the client in the order of their days; `by` counts the people from 0, `byLink` names a client's link. */
+  visits: {
+    title: string;
+    saidBy: string;
+    heldOn: string;
+    minutes: number;
+    state: string;
+    questions: {
+      key: string;
+      text: string;
+      team: string | null;
+      by: number | null;
+      position: number;
+      must: boolean;
+      hidden: boolean;
+      minutes: number | null;
+      mergedInto: string | null;
+      notes: { text: string; by: number | null; byLink: string; madeAt: string }[];
+      answer: string | null;
+    }[];
+  }[];
+  /** Sentences that requirements come from; `question` is the key of the question whose answer they are taken from. */
+  statements: { key: string; sentence: string; saidBy: string; saidOn: string; question: string | null }[];
+  research: {
+    title: string;
+    kind: string;
+    about: string;
+    foundIn: string;
+    isWinner: boolean;
+    team: string | null;
+    findings: {
+      requirement: string;
+      text: string;
+      value: number | null;
+      unit: string | null;
+      uncertainty: number;
+      answer: boolean | null;
+    }[];
+  }[];
   parameters: { name: string; dimension: string }[];
   requirements: {
     code: string;
@@ -36,9 +82,20 @@ export interface Bundle {
     priority: string;
     decision: string;
     state: string;
-    source: string;
-    said: string | null;
+    counts: string;
+    method: string | null;
+    protocol: string | null;
+    verifiedBy: string;
+    /** Counts the people from 0. */
+    owner: number | null;
+    team: string | null;
+    reason: string;
+    stateOn: string | null;
+    sources: { kind: string; said: string | null; research: string | null; note: string }[];
+    changes: { before: LimitThen; after: LimitThen; reason: string; changedOn: string; dealtWith: string[] }[];
+    budgets: { team: string | null; parts: BudgetPart[] }[];
   }[];
+  weighing: Judged[];
   noClass: { from: string; to: string; reason: string }[];
   sections: {
     name: string;
@@ -121,4 +178,62 @@ export interface Bundle {
   /** Pictures lie in the zip as `file`; each belongs to an iteration of a team or to a trial, counted from 0. */
   pictures?: { file: string; team: string | null; iteration: number | null; trial: number | null }[];
   actions: { team: string | null; what: string; dueOn: string | null; state: string }[];
+}
+
+/** A brief with nothing in it. */
+export const EMPTY_BRIEF: BriefParts = {
+  challenge: '',
+  setting: '',
+  thing: '',
+  account: '',
+  rules: '',
+  hazards: '',
+  warmUp: '',
+  energy: '',
+  teamFrom: null,
+  teamTo: null,
+  kit: [],
+  banned: [],
+  checklist: [],
+  fixedDates: [],
+};
+
+/** A project with nothing in it. */
+export function emptyBundle(): Bundle {
+  return {
+    format: FORMAT,
+    version: VERSION,
+    project: {
+      title: 'New project',
+      clientName: 'Client',
+      timeZone: 'UTC',
+      units: 'metric',
+      eventDate: '2000-01-01',
+      retentionUntil: '2001-01-01',
+      normaliseWeights: false,
+      pinnedNow: null,
+      hiddenSheets: [],
+    },
+    brief: { ...EMPTY_BRIEF, versions: [] },
+    visits: [],
+    statements: [],
+    parameters: [],
+    research: [],
+    requirements: [],
+    weighing: [],
+    noClass: [],
+    sections: [],
+    teams: [],
+    people: [],
+    instruments: [],
+    protocols: [],
+    iterations: [],
+    events: [],
+    trials: [],
+    benchmarks: [],
+    rubrics: [],
+    components: [],
+    pictures: [],
+    actions: [],
+  };
 }

@@ -3,6 +3,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { FieldError } from '@/server/outcome';
 import { FORMAT, VERSION, type Bundle } from './format';
 import schema from './bundle.schema.json';
+import { upgrade } from './upgrade';
 
 export const FILE = 'project.json';
 const PICTURE = /^pictures\/\d{4,5}\.jpg$/;
@@ -52,9 +53,9 @@ export function unpack(bytes: Uint8Array): Unpacked {
     if (error instanceof FieldError) throw error;
     throw no('This file is no whole zip: it may be cut off, or be something else. Nothing was brought in.');
   }
-  let found: { format?: unknown; version?: unknown };
+  let found: Record<string, unknown>;
   try {
-    found = JSON.parse(text) as typeof found;
+    found = JSON.parse(text) as Record<string, unknown>;
   } catch {
     throw no('The bundle’s project.json can’t be read. Nothing was brought in.');
   }
@@ -65,14 +66,15 @@ export function unpack(bytes: Uint8Array): Unpacked {
       `This bundle has version ${found.version}; this program reads up to version ${VERSION}. Update the program first. Nothing was brought in.`,
     );
   }
-  if (!fits(found)) {
+  const whole: object = upgrade(found);
+  if (!fits(whole)) {
     const [problem] = fits.errors ?? [];
     throw no(
       `The bundle does not fit the format at ${problem?.instancePath || 'its top'}: ${problem?.message}. Nothing was brought in.`,
     );
   }
-  const missing = found.pictures?.find(({ file }) => !pictures.has(file));
+  const missing = whole.pictures?.find(({ file }) => !pictures.has(file));
   if (missing)
     throw no(`The bundle speaks of the picture ${missing.file}, which it does not hold. Nothing was brought in.`);
-  return { bundle: found, pictures };
+  return { bundle: whole, pictures };
 }

@@ -2,11 +2,11 @@ import { pool } from '@/db/connection';
 import type { Project } from '@/server/access';
 import { listMembers, listTeams, readSections } from '@/server/records/classes';
 import { listIterations } from '@/server/records/iterations';
-import { listRequirements } from '@/server/records/requirements';
 import { listRubrics, listScores } from '@/server/records/rubrics';
 import { listComponents } from '@/server/records/standings';
 import { listEvents, listProtocols, type Trial } from '@/server/records/trials';
 import { FORMAT, VERSION, type Bundle } from './format';
+import { writeBrief, writePlan } from './writePlan';
 
 /** The bytes of a bundle's pictures by file name. */
 export async function readPictures(projectId: string): Promise<Map<string, Uint8Array>> {
@@ -28,23 +28,16 @@ const pictureFile = (i: number) => `pictures/${String(i + 1).padStart(4, '0')}.j
 export async function writeBundle(project: Project): Promise<Bundle> {
   const sql = pool();
   const id = project.id;
-  const [brief] = await sql<
-    [Bundle['brief']]
-  >`select challenge, thing, account, rules, hazards, published_at is not null as published from brief where project_id = ${id}`;
-  const said = await sql<
-    { id: string; sentence: string; saidBy: string; saidOn: string }[]
-  >`select id, sentence, said_by, said_on from statement where project_id = ${id} order by said_on, created_at`;
   const parameters = await sql<
     Bundle['parameters']
   >`select name, dimension from parameter where project_id = ${id} order by name`;
   const instruments = await sql<
     (Bundle['instruments'][number] & { id: string })[]
   >`select id, name, dimension, unit, resolution, accuracy from instrument where project_id = ${id} order by name`;
-  const [sections, teams, members, requirements, protocols, iterations, events, rubrics, scores, components] = [
+  const [sections, teams, members, protocols, iterations, events, rubrics, scores, components] = [
     await readSections(sql, id),
     await listTeams(id),
     await listMembers(id),
-    await listRequirements(id),
     await listProtocols(id),
     await listIterations(id),
     await listEvents(id),
@@ -72,7 +65,6 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     return index < 0 ? null : index;
   };
 
-  const keys = new Map(said.map((one, i) => [one.id, `S${i + 1}`]));
   const named = <T extends { id: string; name: string }>(list: readonly T[]) =>
     new Map(list.map((one) => [one.id, one.name]));
   const [teamOf, sectionOf, eventOf, rubricOf, protocolOf] = [
@@ -86,31 +78,36 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     <T>(key: (one: T) => string) =>
     (a: T, b: T) =>
       key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : 0;
-  const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights, pinnedNow } = project;
+  const people = [...members].sort(
+    byName(
+      (m) =>
+        `${sectionOf.get(m.sectionId)} ${(m.teamId && teamOf.get(m.teamId)) ?? ''} ${m.name} ${m.studentNumber ?? ''}`,
+    ),
+  );
+  const place = new Map(people.map((m, i) => [m.accountId, i]));
+  const plan = await writePlan(id, {
+    team: (teamId) => teamId && (teamOf.get(teamId) ?? null),
+    person: (accountId) => (accountId === null ? null : (place.get(accountId) ?? null)),
+  });
+  const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights, pinnedNow, hiddenSheets } =
+    project;
   return {
     format: FORMAT,
     version: VERSION,
-    project: { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights, pinnedNow },
-    brief,
-    statements: said.map(({ id, sentence, saidBy, saidOn }) => ({ key: keys.get(id)!, sentence, saidBy, saidOn })),
+    project: {
+      title,
+      clientName,
+      timeZone,
+      units,
+      eventDate,
+      retentionUntil,
+      normaliseWeights,
+      pinnedNow,
+      hiddenSheets,
+    },
+    brief: await writeBrief(id),
     parameters: [...parameters],
-    requirements: requirements.map((r) => ({
-      code: r.code,
-      statement: r.statement,
-      kind: r.kind,
-      parameter: r.parameterName,
-      value: r.value,
-      low: r.low,
-      high: r.high,
-      tolerance: r.tolerance,
-      unit: r.unit,
-      weight: r.weight,
-      priority: r.priority,
-      decision: r.decision,
-      state: r.state,
-      source: r.source,
-      said: r.statementId && keys.get(r.statementId)!,
-    })),
+    ...plan,
     noClass: (sections[0]?.noClass ?? []).map(({ from, to, reason }) => ({ from, to, reason: reason ?? '' })),
     sections: sections.map(({ name, room, firstDay, lastDay, pattern, extra, teamsReleased }) => ({
       name,
@@ -122,15 +119,13 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       teamsReleased,
     })),
     teams: teams.map(({ name, sectionName, colour }) => ({ name, section: sectionName, colour })),
-    people: members
-      .map((m) => ({
-        name: m.name,
-        studentNumber: m.studentNumber,
-        section: sectionOf.get(m.sectionId)!,
-        team: m.teamId && teamOf.get(m.teamId)!,
-        role: m.role,
-      }))
-      .sort(byName((m) => `${m.section} ${m.team ?? ''} ${m.name} ${m.studentNumber ?? ''}`)),
+    people: people.map((m) => ({
+      name: m.name,
+      studentNumber: m.studentNumber,
+      section: sectionOf.get(m.sectionId)!,
+      team: m.teamId && teamOf.get(m.teamId)!,
+      role: m.role,
+    })),
     instruments: instruments.map(({ name, dimension, unit, resolution, accuracy }) => ({
       name,
       dimension,

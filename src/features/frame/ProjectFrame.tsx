@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { tagColour } from '@/ui/colours';
-import { moment, shortName } from '@/ui/format';
+import { moment, plural, shortName } from '@/ui/format';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
@@ -53,7 +53,10 @@ function groups({ counts, seat }: Frame): [string, Entry[]][] {
       ],
     ],
   ];
-  return all;
+  const hidden = seat.project.hiddenSheets;
+  return all
+    .map(([group, entries]): [string, Entry[]] => [group, entries.filter(([sheet]) => !hidden.includes(sheet))])
+    .filter(([, entries]) => entries.length > 0);
 }
 
 interface Props {
@@ -64,13 +67,28 @@ interface Props {
   title?: string;
   about?: ReactNode;
   actions?: ReactNode;
+  /** The sheets that belong to this one: path below the project, and what they are called. */
+  views?: readonly (readonly [path: string, label: string])[];
+  /** Which of them this is; the sheet itself otherwise. */
+  view?: string;
   /** Team tags make sense here. */
   byTeam?: boolean;
   children: ReactNode;
 }
 
 /** A sheet of a project with everything round it: header, meeting line, index, team tags, title block. */
-export function ProjectFrame({ frame, sheet, name, title, about, actions, byTeam = true, children }: Props) {
+export function ProjectFrame({
+  frame,
+  sheet,
+  name,
+  title,
+  about,
+  actions,
+  views,
+  view = sheet,
+  byTeam = true,
+  children,
+}: Props) {
   const { seat, section, team } = frame;
   const block = [
     ['project', seat.project.title],
@@ -113,9 +131,29 @@ export function ProjectFrame({ frame, sheet, name, title, about, actions, byTeam
                 ))}
               </div>
             ))}
+            {seat.role === 'instructor' && seat.project.hiddenSheets.length > 0 && (
+              <Link prefetch={false} href={hrefIn(frame, 'profile')} className="index-link text-sm !text-faint mt-2">
+                {plural(seat.project.hiddenSheets.length, 'part')} hidden
+              </Link>
+            )}
           </IndexMenu>
         </nav>
         <main id="sheet" className="flex-1 min-w-0 p-3 flex flex-col">
+          {views && (
+            <nav aria-label={`Views of ${name}`} className="no-print flex flex-wrap gap-x-5 gap-y-1 mb-2.5">
+              {views.map(([path, label]) => (
+                <Link
+                  key={path}
+                  prefetch={false}
+                  href={hrefIn(frame, path)}
+                  className="view-link"
+                  aria-current={path === view ? 'page' : undefined}
+                >
+                  {label}
+                </Link>
+              ))}
+            </nav>
+          )}
           {byTeam && <TeamTags frame={frame} sheet={sheet} />}
           <Entering people={frame.people}>
             <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>

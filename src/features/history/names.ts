@@ -3,7 +3,15 @@ import type { Row } from './plan';
 /** What a thing is called in the history: its kind, and what tells it from others of its kind. */
 export function titleOf(kind: string, row: Row, names: Map<string, string>): string {
   const named = (key: string) => (typeof row[key] === 'string' ? names.get(row[key]) : undefined);
-  const own = row.code ?? row.name ?? row.season ?? row.what ?? row.change ?? row.sentence;
+  const own =
+    row.code ??
+    row.name ??
+    row.season ??
+    row.what ??
+    row.change ??
+    row.sentence ??
+    row.title ??
+    (typeof row.text === 'string' ? row.text.slice(0, 60) : undefined);
   const about =
     kind === 'trial'
       ? [named('team_id'), named('event_id'), row.attempt ? `attempt ${String(row.attempt)}` : 'practice']

@@ -44,9 +44,11 @@ const TABLES: Record<string, readonly string[]> = {
   brief: ['project_id'],
   enrolment: ['project_id', 'account_id'],
   team_member: ['project_id', 'account_id'],
+  weighing: ['project_id'],
   ...Object.fromEntries(
     `statement parameter requirement section no_class extra_meeting team action instrument protocol iteration measurement
-     event trial benchmark attachment rubric criterion judge score component`
+     event trial benchmark attachment rubric criterion judge score component visit question note answer research finding
+     requirement_source budget`
       .split(/\s+/)
       .map((name) => [name, ['id']]),
   ),

@@ -1,45 +1,11 @@
 'use client';
 
+import { useFormContext } from 'react-hook-form';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Check, Choice, Text } from '@/ui/forms/fields';
-import { createProject, saveProject } from './actions';
-import { newProjectSchema, projectSchema } from './schema';
-
-const UNITS = [
-  ['metric', 'Metric'],
-  ['US', 'US customary'],
-] as const;
-
-function Fields() {
-  return (
-    <>
-      <Text name="title" label="Title" />
-      <Text name="clientName" label="Client or competition" />
-      <div className="flex flex-wrap gap-3">
-        <Text name="eventDate" label="Day of the event" type="date" />
-        <Text name="timeZone" label="Time zone of the school" />
-        <Choice name="units" label="Units offered first" options={UNITS} />
-      </div>
-    </>
-  );
-}
-
-export function NewProjectForm({ timeZone }: { timeZone: string }) {
-  const values = { title: '', clientName: '', eventDate: '', timeZone, units: 'metric' };
-  return (
-    <RecordForm
-      id="new-project"
-      schema={newProjectSchema}
-      values={values}
-      submit={createProject}
-      label="Make the project"
-      saved="The project is made."
-      then={(result) => `/projects/${String(result.id)}/brief`}
-    >
-      <Fields />
-    </RecordForm>
-  );
-}
+import { Check, Text } from '@/ui/forms/fields';
+import { ProjectFields } from '@/ui/forms/ProjectFields';
+import { saveProfile, saveProject } from './actions';
+import { profileSchema, projectSchema } from './schema';
 
 export function ProjectForm({
   projectId,
@@ -59,7 +25,7 @@ export function ProjectForm({
       submit={saveProject}
       label="Save the frame of the project"
     >
-      <Fields />
+      <ProjectFields />
       <Text
         name="retentionUntil"
         label="Data is kept until"
@@ -68,5 +34,50 @@ export function ProjectForm({
       />
       <Check name="normaliseWeights" label="Weights of the standings are shares (they are scaled to add up to 1)" />
     </RecordForm>
+  );
+}
+
+/** What the course uses, sheet by sheet. */
+export function ProfileForm({
+  projectId,
+  version,
+  used,
+  sheets,
+  back,
+}: {
+  projectId: string;
+  version: number;
+  used: string[];
+  sheets: (readonly [sheet: string, name: string, about: string])[];
+  back: string;
+}) {
+  return (
+    <RecordForm
+      id={`profile-${projectId}`}
+      schema={profileSchema}
+      values={{ used }}
+      fixed={{ projectId, version }}
+      submit={saveProfile}
+      label="Save"
+      then={back}
+    >
+      <Sheets sheets={sheets} />
+    </RecordForm>
+  );
+}
+
+function Sheets({ sheets }: { sheets: (readonly [sheet: string, name: string, about: string])[] }) {
+  const { register } = useFormContext();
+  return (
+    <fieldset className="flex flex-col">
+      <legend className="sr-only">Sheets</legend>
+      {sheets.map(([sheet, name, about]) => (
+        <label key={sheet} className="grid grid-cols-[24px_130px_1fr] items-baseline py-1 border-b border-hair">
+          <input type="checkbox" value={sheet} className="size-4 self-center" {...register('used')} />
+          <span className="font-medium">{name}</span>
+          <span className="faint">{about}</span>
+        </label>
+      ))}
+    </fieldset>
   );
 }

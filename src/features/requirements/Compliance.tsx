@@ -1,98 +1,185 @@
+import type { ReactNode } from 'react';
 import Link from 'next/link';
-import type { Team } from '@/server/records/classes';
-import { allowedSide } from '@/server/records/requirements';
+import { allowedSide, type Requirement } from '@/server/records/requirements';
 import type { Verdict } from '@/server/records/verdicts';
 import { tagColour } from '@/ui/colours';
-import { measured } from '@/ui/format';
+import { measured, number, plural } from '@/ui/format';
 import { Plumb, VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
 import { limitText } from '@/ui/limit';
+import { relativeMargin, type Column } from './loadCompliance';
 import { settles } from './settles';
 
-export interface Column {
-  team: Team;
-  iterationHref: string | null;
-  iterationNumber: number | null;
-  verdicts: Verdict[];
+interface Props {
+  columns: Column[];
+  season: { note: { id: string; title: string }; verdicts: Verdict[] } | null;
+  /** Rows by the worst margin of any team instead of by code. */
+  byMargin: boolean;
+  href: (sheet: string) => string;
 }
 
-/** Every requirement against every team's newest iteration; the plumb shows where the value hangs. */
-export function Compliance({ columns }: { columns: Column[] }) {
-  const rows = columns[0]?.verdicts.map((verdict) => verdict.requirement) ?? [];
-  const remarks = columns.flatMap(({ team, verdicts }) =>
+/** Every requirement against every team: a plumb shows where the value hangs, and leads to its evidence. */
+export function Compliance({ columns, season, byMargin, href }: Props) {
+  const rows = rowsOf(columns, byMargin);
+  const width = Math.max(44, Math.min(86, Math.floor(690 / (columns.length + (season ? 1 : 0))) - 6));
+  return (
+    <div className="overflow-x-auto print-landscape">
+      <table className="dense">
+        <thead>
+          <tr>
+            <th>Code</th>
+            <th className="w-full">Requirement</th>
+            <th className="right">Limit</th>
+            {byMargin && <th className="right">Worst</th>}
+            {columns.map(({ team, iteration, choices }) => (
+              <th key={team.id} style={{ borderBottom: `3px solid ${tagColour(team.colour)}` }}>
+                {team.name}{' '}
+                {iteration && (
+                  <a
+                    href={href(`builds/${iteration.id}`)}
+                    title={iteration.id === choices[0]?.id ? undefined : 'chosen, not the newest'}
+                  >
+                    {iteration.number}
+                    {iteration.id === choices[0]?.id ? '' : '*'}
+                  </a>
+                )}
+              </th>
+            ))}
+            {season && (
+              <th title={season.note.title}>
+                <a href={`${href('requirements/research')}#${season.note.id}`}>Last winner</a>
+              </th>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ requirement: r, at, worst }) => (
+            <tr key={r.id}>
+              <td className="num whitespace-nowrap">
+                <Link prefetch={false} href={`${href('requirements')}#${r.code}`}>
+                  {r.code}
+                </Link>
+              </td>
+              <td className="max-w-0 truncate" title={r.statement}>
+                {r.statement}
+              </td>
+              <td className="num right whitespace-nowrap">{limitText(r)}</td>
+              {byMargin && (
+                <td className="num right whitespace-nowrap">{worst === null ? '–' : `${number(worst * 100, 0)} %`}</td>
+              )}
+              {columns.map(({ team, iteration, verdicts }) => (
+                <td key={team.id}>
+                  <Cell
+                    verdict={verdicts[at]!}
+                    who={iteration ? `${team.name} ${iteration.number}` : team.name}
+                    href={iteration && `${href(`builds/${iteration.id}`)}#${r.code}`}
+                    width={width}
+                  />
+                </td>
+              ))}
+              {season && (
+                <td>
+                  <Cell
+                    verdict={season.verdicts[at]!}
+                    who={season.note.title}
+                    href={`${href('requirements/research')}#${season.note.id}`}
+                    width={width}
+                  />
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+interface RowOf {
+  requirement: Requirement;
+  /** Its place in each column's verdicts. */
+  at: number;
+  /** The smallest margin of any team, as a share of the limit; null where nobody has measured. */
+  worst: number | null;
+}
+
+function rowsOf(columns: Column[], byMargin: boolean): RowOf[] {
+  const rows = (columns[0]?.verdicts ?? []).map(({ requirement }, at): RowOf => {
+    const margins = columns.map(({ verdicts }) => relativeMargin(verdicts[at]!)).filter((margin) => margin !== null);
+    return { requirement, at, worst: margins.length ? Math.min(...margins) : null };
+  });
+  return byMargin ? rows.sort((a, b) => (a.worst ?? Infinity) - (b.worst ?? Infinity)) : rows;
+}
+
+function Cell({ verdict: v, who, href, width }: { verdict: Verdict; who: string; href: string | null; width: number }) {
+  const { requirement: r } = v;
+  const value = v.value === null ? '' : `${measured(v.value, v.uncertainty, r.unit)}, `;
+  const title = `${r.code}, ${who}: ${value}${VERDICT_WORD[v.verdict]}`;
+  const shown: ReactNode =
+    r.kind === 'yes' ? (
+      <span className={`word whitespace-nowrap ${VERDICT_TONE[v.verdict]}`}>{VERDICT_WORD[v.verdict]}</span>
+    ) : (
+      <Plumb verdict={v.verdict} value={v.value} uncertainty={v.uncertainty} {...allowedSide(r)} width={width} dense />
+    );
+  if (!href || v.verdict === 'not-measured') return <span title={title}>{shown}</span>;
+  return (
+    <a href={href} title={title} aria-label={title} className="block !no-underline">
+      {shown}
+    </a>
+  );
+}
+
+/** What the sheet leaves open, in words: what would settle each inconclusive verdict. */
+export function Unsettled({ columns }: { columns: Column[] }) {
+  const open = columns.flatMap(({ team, verdicts }) =>
     verdicts.filter((v) => v.verdict === 'inconclusive').map((v) => ({ team, v })),
   );
+  if (open.length === 0) return null;
+  const [first, ...rest] = open.map(({ team, v }) => (
+    <p key={team.id + v.requirement.id}>
+      <b className="text-ochre">
+        {v.requirement.code}, {team.name}: inconclusive.
+      </b>{' '}
+      {settles(v)}
+    </p>
+  ));
   return (
-    <>
-      <div className="overflow-x-auto">
-        <table>
-          <thead>
-            <tr>
-              <th>Code</th>
-              <th>Requirement</th>
-              <th className="right">Limit</th>
-              {columns.map(({ team, iterationHref, iterationNumber }) => (
-                <th key={team.id} className="!px-1" style={{ borderBottom: `3px solid ${tagColour(team.colour)}` }}>
-                  {team.name} {iterationHref ? <a href={iterationHref}>{iterationNumber}</a> : ''}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((requirement, i) => (
-              <tr key={requirement.id}>
-                <td className="num whitespace-nowrap">{requirement.code}</td>
-                <td>{requirement.statement}</td>
-                <td className="num right whitespace-nowrap">{limitText(requirement)}</td>
-                {columns.map(({ team, verdicts, iterationHref }) => (
-                  <td key={team.id} className="!px-1 !py-0.5">
-                    <Cell verdict={verdicts[i]!} href={iterationHref} />
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <div className="mt-3 flex flex-col gap-1 text-sm">
-        {remarks.map(({ team, v }) => (
-          <p key={team.id + v.requirement.id}>
-            <b className="text-ochre">
-              {v.requirement.code}, {team.name}: inconclusive.
-            </b>{' '}
-            {settles(v)}
-          </p>
-        ))}
-      </div>
-    </>
+    <div className="mt-2 text-sm no-print">
+      {first}
+      {rest.length > 0 && (
+        <details>
+          <summary className="cursor-pointer faint">{plural(rest.length, 'more inconclusive verdict')}</summary>
+          {rest}
+        </details>
+      )}
+    </div>
   );
 }
 
-function Cell({ verdict, href }: { verdict: Verdict; href: string | null }) {
-  const word = <span className={`word ${VERDICT_TONE[verdict.verdict]}`}>{VERDICT_WORD[verdict.verdict]}</span>;
-  const { kind } = verdict.requirement;
-  const glyph =
-    kind === 'yes' || kind === 'wish' ? null : (
-      <Plumb
-        kind={kind}
-        verdict={verdict.verdict}
-        value={verdict.value}
-        uncertainty={verdict.uncertainty}
-        {...allowedSide(verdict.requirement)}
-      />
-    );
-  const title =
-    verdict.value === null ? undefined : measured(verdict.value, verdict.uncertainty, verdict.requirement.unit);
-  const inside = (
-    <span className="flex flex-col leading-none" title={title}>
-      {glyph}
-      {word}
-    </span>
-  );
-  return href ? (
-    <Link prefetch={false} href={href} className="block no-underline">
-      {inside}
-    </Link>
-  ) : (
-    inside
+/** Which iteration of each team the sheet shows; an ordinary form, so that the choice is in the address. */
+export function ChooseIterations({ columns, keep }: { columns: Column[]; keep: Record<string, string> }) {
+  return (
+    <details className="no-print mb-2">
+      <summary className="cursor-pointer font-medium">Choose iterations</summary>
+      <form className="flex flex-wrap gap-3 items-end pt-2">
+        {Object.entries(keep).map(([name, value]) => (
+          <input key={name} type="hidden" name={name} value={value} />
+        ))}
+        {columns
+          .filter(({ choices }) => choices.length > 1)
+          .map(({ team, iteration, choices }) => (
+            <label key={team.id} className="font-medium">
+              {team.name}
+              <select name="of" defaultValue={iteration?.id}>
+                {choices.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.number}: {one.change.slice(0, 40)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ))}
+        <button className="btn">Show these</button>
+      </form>
+    </details>
   );
 }

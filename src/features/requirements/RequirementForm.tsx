@@ -1,19 +1,36 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
+import { useFormContext, useWatch } from 'react-hook-form';
 import { DIMENSION_NAMES, offeredUnits, type Dimension, type UnitSystem } from '@/core/dimensions';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
+import { Area, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
 import { saveRequirement } from './actions';
+import { Hints } from './Hints';
 import { requirementSchema } from './schema';
+import { Touches } from './Touches';
 
 const KINDS: Options = [
   ['max', 'Limit: at most'],
   ['min', 'Limit: at least'],
   ['range', 'Limit: between two values'],
   ['target', 'Limit: target ± tolerance'],
+  ['different', 'Limit: a number of different things'],
   ['yes', 'Yes or no'],
   ['wish', 'Wish with a weight'],
+];
+const SOURCES: Options = [
+  ['client', 'A sentence of the client'],
+  ['rule', 'A rule of the project'],
+  ['research', 'A research note'],
+  ['season', 'Last season'],
+  ['own', 'Own finding'],
+];
+const METHODS: Options = [
+  ['', 'not decided yet'],
+  ['measurement', 'Measurement'],
+  ['demonstration', 'Demonstration'],
+  ['inspection', 'Inspection'],
+  ['analysis', 'Analysis'],
 ];
 const NAMES = {
   code: 'Code',
@@ -24,7 +41,9 @@ const NAMES = {
   priority: 'Priority',
   state: 'State',
   weight: 'Weight',
+  method: 'Verified by',
 };
+const words = (...list: string[]): Options => list.map((word) => [word, word[0]!.toUpperCase() + word.slice(1)]);
 
 interface Props {
   projectId: string;
@@ -33,20 +52,30 @@ interface Props {
   values: Record<string, unknown>;
   parameters: { id: string; name: string; dimension: Dimension }[];
   statements: { id: string; sentence: string }[];
+  research: { id: string; title: string }[];
+  protocols: { id: string; name: string; parameterId: string }[];
+  owners: { id: string; name: string }[];
+  /** The other statements of the list, for finding likely duplicates. */
+  others: { code: string; text: string }[];
   system: UnitSystem;
   back: string;
+  /** A student proposes; the instructor decides on state, weight and owner. */
+  proposes: boolean;
+  /** The stored one was agreed: a change asks why, and shows what it touches. */
+  agreed: boolean;
 }
 
-export function RequirementForm({ projectId, id, version, values, parameters, statements, system, back }: Props) {
-  const fixed = { projectId, id, version };
+export function RequirementForm(props: Props) {
+  const { projectId, id, version, values, back, proposes, agreed } = props;
   return (
     <RecordForm
       id={`requirement-${id ?? `new-${projectId}`}`}
       schema={requirementSchema}
       values={values}
-      fixed={fixed}
+      fixed={{ projectId, id, version }}
       submit={saveRequirement}
-      label="Save the requirement"
+      label={proposes ? 'Propose the requirement' : 'Save the requirement'}
+      saved={proposes ? 'Proposed.' : 'Saved.'}
       names={NAMES}
       then={back}
       cancel={back}
@@ -55,32 +84,46 @@ export function RequirementForm({ projectId, id, version, values, parameters, st
         <Text name="code" label="Code" mono className="w-24" />
         <Text name="statement" label="Statement" className="grow min-w-60" />
       </div>
-      <Choice name="kind" label="Kind" options={KINDS} />
-      <LimitFields parameters={parameters} system={system} />
+      <Hints others={props.others} />
+      <Choice name="kind" label="Kind" options={KINDS} className="w-72" />
+      <LimitFields {...props} />
       <div className="flex flex-wrap gap-3">
-        <Choice
-          name="priority"
-          label="Priority"
-          options={[
-            ['must', 'Must'],
-            ['should', 'Should'],
-            ['could', 'Could'],
-          ]}
-        />
-        <Choice
-          name="state"
-          label="State"
-          options={[
-            ['proposed', 'Proposed'],
-            ['agreed', 'Agreed'],
-            ['changed', 'Changed'],
-            ['withdrawn', 'Withdrawn'],
-          ]}
-        />
+        <Choice name="priority" label="Priority" options={words('must', 'should', 'could')} />
+        {!proposes && (
+          <>
+            <Choice name="state" label="State" options={words('proposed', 'agreed', 'changed', 'withdrawn')} />
+            <Decimal name="weight" label="Weight" className="w-28" hint="Against the others; wishes need one." />
+            <Choice
+              name="ownerId"
+              label="Owner"
+              options={[['', 'nobody yet'], ...props.owners.map((one) => [one.id, one.name] as const)]}
+            />
+          </>
+        )}
+        {proposes && <WishWeight />}
       </div>
-      <Source statements={statements} />
+      <Verification {...props} />
+      <Sources statements={props.statements} research={props.research} />
+      {agreed && (
+        <>
+          <Touches projectId={projectId} id={id!} version={version!} first={values} />
+          <Area
+            name="why"
+            label="Why it changes"
+            rows={2}
+            hint="It was agreed. The reason is kept with the old version."
+          />
+        </>
+      )}
     </RecordForm>
   );
+}
+
+function WishWeight() {
+  const kind = useWatch({ name: 'kind' }) as string;
+  return kind === 'wish' ? (
+    <Decimal name="weight" label="Weight" hint="Against the other wishes: 2 counts twice as much as 1." />
+  ) : null;
 }
 
 function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'>) {
@@ -89,17 +132,19 @@ function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'
     string,
     Dimension,
   ];
-  if (kind === 'wish')
-    return <Decimal name="weight" label="Weight" hint="Against the other wishes: 2 counts twice as much as 1." />;
-  const fitting = parameters.filter((p) => (p.dimension === 'yes-no') === (kind === 'yes'));
+  if (kind === 'wish') return null;
+  const fits = (of: Dimension) =>
+    kind === 'yes' ? of === 'yes-no' : kind === 'different' ? of === 'count' : of !== 'yes-no';
+  const fitting = parameters.filter((p) => fits(p.dimension));
   const options: Options = [['', 'a new one:'], ...fitting.map((p) => [p.id, `${p.name} (${p.dimension})`] as const)];
   const chosen = parameters.find((p) => p.id === parameterId)?.dimension ?? dimension;
+  const bounded = kind !== 'yes' && kind !== 'different';
   return (
     <>
       <div className="flex flex-wrap gap-3">
         <Choice name="parameterId" label="What is measured" options={options} />
         {!parameterId && <Text name="parameterName" label="Name of the new parameter" />}
-        {!parameterId && kind !== 'yes' && (
+        {!parameterId && bounded && (
           <Choice
             name="dimension"
             label="It is a"
@@ -107,7 +152,18 @@ function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'
           />
         )}
       </div>
-      {kind !== 'yes' && (
+      {kind === 'different' && (
+        <div className="flex flex-wrap gap-3">
+          <Decimal name="value" label="At least so many different ones" className="w-52" />
+          <Text
+            name="counts"
+            label="What counts as one"
+            className="grow min-w-60"
+            hint="Like: lever, pulley, gear, ramp; each kind once."
+          />
+        </div>
+      )}
+      {bounded && (
         <div className="flex flex-wrap gap-3">
           {kind === 'range' ? (
             <>
@@ -133,27 +189,67 @@ function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'
   );
 }
 
-function Source({ statements }: Pick<Props, 'statements'>) {
-  const source = useWatch({ name: 'source' }) as string;
+function Verification({ protocols }: Pick<Props, 'protocols'>) {
+  const [kind, parameterId] = useWatch({ name: ['kind', 'parameterId'] }) as [string, string];
+  if (kind === 'wish') return null;
+  const fitting = protocols.filter((one) => one.parameterId === parameterId);
   return (
     <div className="flex flex-wrap gap-3">
-      <Choice
-        name="source"
-        label="Where it comes from"
-        options={[
-          ['client', 'A sentence of the client'],
-          ['rule', 'A rule of the project'],
-          ['own', 'Own finding'],
-        ]}
-      />
-      {source === 'client' && (
+      <Choice name="method" label="Verified by" options={METHODS} />
+      {fitting.length > 0 && (
         <Choice
-          name="statementId"
-          label="The sentence"
-          className="grow min-w-60"
-          options={[['', 'choose …'], ...statements.map((s) => [s.id, s.sentence.slice(0, 90)] as const)]}
+          name="protocolId"
+          label="Under the protocol"
+          options={[['', 'none'], ...fitting.map((one) => [one.id, one.name] as const)]}
         />
       )}
+      <Text
+        name="verifiedBy"
+        label="By which check"
+        className="grow min-w-60"
+        hint="Like: weighed at inspection, empty."
+      />
     </div>
+  );
+}
+
+function Sources({ statements, research }: Pick<Props, 'statements' | 'research'>) {
+  const { getValues } = useFormContext();
+  const rows = (useWatch({ name: 'sources' }) ?? getValues('sources')) as { kind: string }[];
+  return (
+    <Rows
+      name="sources"
+      label="Where it comes from"
+      empty={{ kind: 'client', statementId: '', researchId: '', note: '' }}
+      add="Add a source"
+    >
+      {(path, index) => {
+        const kind = rows[index]?.kind;
+        return (
+          <>
+            <Choice name={`${path}.kind`} label="Source" options={SOURCES} className="w-52" />
+            {kind === 'client' && (
+              <Choice
+                name={`${path}.statementId`}
+                label="The sentence"
+                className="grow min-w-60 max-w-xl"
+                options={[['', 'choose …'], ...statements.map((s) => [s.id, s.sentence.slice(0, 90)] as const)]}
+              />
+            )}
+            {(kind === 'research' || kind === 'season') && (
+              <Choice
+                name={`${path}.researchId`}
+                label="The note"
+                options={[
+                  ['', kind === 'season' ? 'none' : 'choose …'],
+                  ...research.map((r) => [r.id, r.title] as const),
+                ]}
+              />
+            )}
+            {kind !== 'client' && <Text name={`${path}.note`} label="Remark" className="grow min-w-40" />}
+          </>
+        );
+      }}
+    </Rows>
   );
 }

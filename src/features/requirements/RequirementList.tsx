@@ -1,16 +1,26 @@
 import Link from 'next/link';
-import type { Requirement } from '@/server/records/requirements';
+import type { LimitThen, Requirement, Source } from '@/server/records/requirements';
+import { day, number, shortName } from '@/ui/format';
 import { limitText } from '@/ui/limit';
 
-/** All requirements with their limit and where they come from. */
+const KIND = {
+  client: 'client',
+  rule: 'rule of the project',
+  research: 'research',
+  season: 'last season',
+  own: 'own finding',
+};
+
+/** All requirements: limit, priority, how each is verified, whose it is, and where it comes from. */
 export function RequirementList({
   requirements,
   editHref,
-  sentenceHref,
+  href,
 }: {
   requirements: Requirement[];
-  editHref: ((id: string) => string) | null;
-  sentenceHref: string;
+  /** Where a requirement can be changed by whoever looks; null where it can't. */
+  editHref: (requirement: Requirement) => string | null;
+  href: (sheet: string) => string;
 }) {
   return (
     <div className="overflow-x-auto">
@@ -18,44 +28,111 @@ export function RequirementList({
         <thead>
           <tr>
             <th>Code</th>
-            <th>Requirement</th>
+            <th className="min-w-48">Requirement</th>
             <th className="right">Limit</th>
             <th>Priority</th>
+            <th className="right">Weight</th>
+            <th>Verified by</th>
             <th>State</th>
-            <th>Comes from</th>
-            {editHref && <th />}
+            <th className="min-w-52">Comes from</th>
+            <th />
           </tr>
         </thead>
         <tbody>
           {requirements.map((r) => (
-            <tr key={r.id} id={r.code} className={r.state === 'withdrawn' ? 'line-through text-faint' : ''}>
-              <td className="num">{r.code}</td>
-              <td>{r.statement}</td>
-              <td className="num right whitespace-nowrap">{limitText(r)}</td>
-              <td>{r.priority}</td>
-              <td>{r.state}</td>
-              <td className="max-w-80">
-                {r.sentence ? (
-                  <Link prefetch={false} href={`${sentenceHref}#${r.statementId}`}>
-                    “{r.sentence.length > 70 ? `${r.sentence.slice(0, 68)} …` : r.sentence}”
-                  </Link>
-                ) : r.source === 'rule' ? (
-                  'rule of the project'
-                ) : (
-                  'own finding'
-                )}
+            <tr key={r.id} id={r.code} className={r.state === 'withdrawn' ? 'text-faint' : ''}>
+              <td className="num whitespace-nowrap">{r.code}</td>
+              <td>
+                <span className={r.state === 'withdrawn' ? 'line-through' : ''}>{r.statement}</span>
+                {r.counts && <span className="block text-sm faint">counts: {r.counts}</span>}
+                {r.ownerName && <span className="block text-sm faint">owner {shortName(r.ownerName)}</span>}
               </td>
-              {editHref && (
-                <td className="right">
-                  <Link prefetch={false} href={editHref(r.id)}>
+              <td className="num right whitespace-nowrap">{r.kind === 'wish' ? 'wish' : limitText(r)}</td>
+              <td>{r.priority}</td>
+              <td className="num right">{r.weight === null ? '' : number(r.weight)}</td>
+              <td className="text-sm">{verifiedBy(r)}</td>
+              <td>
+                {r.state}
+                {r.stateOn && <span className="block text-sm faint whitespace-nowrap">{day(r.stateOn)}</span>}
+              </td>
+              <td className="text-sm">
+                {r.sources.map((source, i) => (
+                  <p key={i}>
+                    <SourceLine source={source} href={href} />
+                  </p>
+                ))}
+              </td>
+              <td className="right">
+                {editHref(r) && (
+                  <Link prefetch={false} href={editHref(r)!}>
                     change
                   </Link>
-                </td>
-              )}
+                )}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
     </div>
   );
+}
+
+function SourceLine({ source, href }: { source: Source; href: (sheet: string) => string }) {
+  const { sentence, researchTitle, note, kind } = source;
+  if (sentence)
+    return (
+      <Link prefetch={false} href={`${href('interview/answers')}#${source.statementId}`}>
+        “{sentence.length > 70 ? `${sentence.slice(0, 68)} …` : sentence}”
+      </Link>
+    );
+  return (
+    <>
+      {researchTitle ? (
+        <Link prefetch={false} href={`${href('requirements/research')}#${source.researchId}`}>
+          {researchTitle}
+        </Link>
+      ) : (
+        KIND[kind]
+      )}
+      {note && <span className="faint">: {note}</span>}
+    </>
+  );
+}
+
+function verifiedBy({ method, protocolName, verifiedBy, kind }: Requirement) {
+  if (kind === 'wish') return null;
+  if (!method && !protocolName && !verifiedBy) return <span className="faint">–</span>;
+  const how = protocolName ?? verifiedBy;
+  return (
+    <>
+      {method ?? ''}
+      {how && <span className="block faint">{how}</span>}
+    </>
+  );
+}
+
+/** From the old form to the new one, as far as they differ. */
+export function ChangeText({ before, after }: { before: LimitThen; after: LimitThen }) {
+  const [was, is] = [wordsOf(before), wordsOf(after)];
+  const pairs = was.map((text, i) => [text, is[i]!] as const).filter(([a, b]) => a !== b);
+  return (
+    <>
+      {pairs.map(([a, b], i) => (
+        <span key={b}>
+          {i > 0 && ', '}
+          <del className="faint">{a}</del> → <b>{b}</b>
+        </span>
+      ))}
+    </>
+  );
+}
+
+function wordsOf(then: LimitThen): string[] {
+  const limit = limitText({ ...then, weight: null });
+  return [
+    limit,
+    then.priority,
+    ...(then.kind === 'wish' || then.kind === 'yes' ? [''] : [`${then.decision} decision`]),
+    then.state === 'withdrawn' ? 'withdrawn' : 'in force',
+  ];
 }

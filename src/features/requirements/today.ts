@@ -1,6 +1,10 @@
+import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { verdictsFor } from '@/server/records/verdicts';
 import type { TodayItem, TodayProvider } from '@/server/today';
 import { quantity } from '@/ui/format';
+import { limitText } from '@/ui/limit';
+import { VERDICT_WORD } from '@/ui/glyphs/Plumb';
+import { flipsOf } from './flips';
 import { settles } from './settles';
 
 /** What requirements have to say on Today: what fails, what is inconclusive, what nobody has measured. */
@@ -62,3 +66,49 @@ export const requirementItems: TodayProvider = ({ teams, requirements, latest, s
     ];
   });
 };
+
+/** For how many days a change that turns no verdict is told. */
+const NEWS = 14;
+
+/** Changes of agreed requirements: for each team whose verdict one turns, until it is dealt with; for all while it is new. */
+export const changeItems: TodayProvider = ({ changes, requirements, teams, latest, sources, today, href }) =>
+  changes.flatMap((change): TodayItem[] => {
+    const requirement = requirements.find((one) => one.id === change.requirementId);
+    if (!requirement) return [];
+    const { before, after, reason, changedOn } = change;
+    const text = (then: typeof before) => limitText({ ...then, weight: null });
+    const what =
+      after.state === 'withdrawn'
+        ? 'withdrawn'
+        : text(before) === text(after)
+          ? 'changed'
+          : `changed from ${text(before)} to ${text(after)}`;
+    const headline = `${requirement.code} ${after.statement}: ${what}`;
+    const flips = flipsOf(requirement, change, latest, sources);
+    const place = { href: `${href('requirements')}#changes`, label: 'Deal with it' };
+    const affected = teams.flatMap((team): TodayItem[] => {
+      const flip = flips.find((one) => one.teamId === team.id);
+      if (!flip || change.seenBy.includes(team.id)) return [];
+      return [
+        {
+          ...place,
+          teamId: team.id,
+          urgency: flip.after === 'fails' ? 95 : 65,
+          tone: flip.after === 'fails' ? 'brick' : 'ochre',
+          headline,
+          detail: `Iteration ${flip.iterationNumber}: ${VERDICT_WORD[flip.before]} before, ${VERDICT_WORD[flip.after]} now. ${reason}`,
+        },
+      ];
+    });
+    const isNew = differenceInCalendarDays(parseISO(today), parseISO(changedOn)) <= NEWS;
+    const news: TodayItem = {
+      ...place,
+      teamId: null,
+      urgency: 25,
+      tone: 'ink',
+      headline,
+      detail: reason,
+      label: 'Changes',
+    };
+    return isNew ? [...affected, news] : affected;
+  });

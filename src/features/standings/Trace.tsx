@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import type { Team } from '@/server/records/classes';
 import type { Iteration } from '@/server/records/iterations';
-import type { Requirement } from '@/server/records/requirements';
+import { saidFor, type Requirement } from '@/server/records/requirements';
 import type { Standings } from '@/server/records/standings';
 import { evidenceOf, type EventRecord, type Protocol, type Trial } from '@/server/records/trials';
 import { verdictsFor, type Verdict } from '@/server/records/verdicts';
@@ -136,6 +136,7 @@ function EventChain({
 
 function RequirementLink({ verdict, href }: { verdict: Verdict; href: (sheet: string) => string }) {
   const { requirement: r, value, uncertainty, answer } = verdict;
+  const said = saidFor(r);
   const shown = answer === null ? measured(value, uncertainty, r.unit) : answer ? 'yes' : 'no';
   return (
     <li>
@@ -144,10 +145,10 @@ function RequirementLink({ verdict, href }: { verdict: Verdict; href: (sheet: st
       </a>{' '}
       {r.statement} {limitText(r)}: {shown},{' '}
       <span className={`word ${VERDICT_TONE[verdict.verdict]}`}>{VERDICT_WORD[verdict.verdict]}</span>
-      {r.sentence && (
+      {said && (
         <>
           {' '}
-          because of <a href={`${href('brief')}#${r.statementId}`}>“{r.sentence}”</a> ({r.saidBy})
+          because of <a href={`${href('interview/answers')}#${said.statementId}`}>“{said.sentence}”</a> ({said.saidBy})
         </>
       )}
     </li>

@@ -102,16 +102,23 @@ export interface RunGroup {
 }
 
 /** The valid runs of the newest iteration of each team. */
-export const listLatestRuns = cache(async (projectId: string): Promise<RunGroup[]> => {
-  return pool()<RunGroup[]>`
+export const listLatestRuns = cache((projectId: string) => groups(projectId, true));
+
+/** The valid runs of every iteration. */
+export const listRunGroups = cache((projectId: string) => groups(projectId, false));
+
+async function groups(projectId: string, latest: boolean): Promise<RunGroup[]> {
+  const sql = pool();
+  const newest = sql`and t.iteration_id in (
+    select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)`;
+  return sql<RunGroup[]>`
     select t.event_id, t.iteration_id, t.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
       array_agg(t.id::text order by t.attempt, t.run_at, t.id) as ids,
       array_agg(t.value::float8 order by t.attempt, t.run_at, t.id) as values
     from trial t join instrument n on n.id = t.instrument_id
-    where t.project_id = ${projectId} and t.taken_back_at is null and t.status = 'ok' and t.iteration_id in (
-      select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)
+    where t.project_id = ${projectId} and t.taken_back_at is null and t.status = 'ok' ${latest ? newest : sql``}
     group by t.event_id, t.iteration_id, t.unit, n.id order by t.event_id, t.iteration_id, t.unit, n.id`;
-});
+}
 
 /** Runs as they were listed, as evidence: the valid ones, each a group of its own. */
 export function evidenceOf(runs: Trial[]): RunGroup[] {

@@ -2,13 +2,14 @@ import { instrument, summarise } from '@/core/bench';
 import { judge, type Judgement, type Measured } from '@/core/requirements';
 import { convert, convertInterval } from '@/core/units';
 import type { Iteration } from './iterations';
-import { limitOf, type Requirement } from './requirements';
+import { agreedOn, limitOf, type Requirement } from './requirements';
 import type { EventRecord, Protocol, RunGroup } from './trials';
 
 /** What a verdict rests on: a reading of one instrument, or the runs under a protocol. */
 export type Evidence =
   | { kind: 'reading'; instrument: string | null; measuredOn: string }
   | { kind: 'runs'; runs: number; protocol: string; eventId: string; trialIds: string[] }
+  | { kind: 'note'; title: string }
   | { kind: 'none' };
 export interface Verdict extends Judgement {
   requirement: Requirement;
@@ -47,10 +48,9 @@ export function verdictFor(requirement: Requirement, iteration: Iteration | null
   };
 }
 
-/** Verdicts of the requirements in force (wishes and withdrawn ones left out) for one iteration. */
+/** Verdicts of the requirements agreed on (wishes, proposals and withdrawn ones left out) for one iteration. */
 export function verdictsFor(requirements: Requirement[], iteration: Iteration | null, sources: Sources): Verdict[] {
-  return requirements
-    .filter((requirement) => requirement.state !== 'withdrawn')
+  return agreedOn(requirements)
     .map((requirement) => verdictFor(requirement, iteration, sources))
     .filter((verdict) => verdict !== null);
 }

@@ -167,6 +167,15 @@ interface Draft {
   entered: FieldValues;
 }
 
+/** A draft too large for this browser is not kept; the form goes on without it. */
+function keepDraft(key: string, draft: Draft) {
+  try {
+    localStorage.setItem(key, JSON.stringify(draft));
+  } catch {
+    localStorage.removeItem(key);
+  }
+}
+
 function readDraft(text: string | null): Draft | null {
   const found = text === null ? null : (JSON.parse(text) as Partial<Draft>);
   return found?.entered && found.version !== undefined ? (found as Draft) : null;
@@ -192,7 +201,7 @@ function useDraft(
     // A change names its field; a reset names none and leaves no draft.
     const watching = form.watch((now, { name }) => {
       const draft: Draft = { version: base.current, entered: now };
-      if (name !== undefined) localStorage.setItem(key, JSON.stringify(draft));
+      if (name !== undefined) keepDraft(key, draft);
     });
     return () => watching.unsubscribe();
   }, [key, form]);

@@ -15,7 +15,6 @@ export const VERDICT_TONE: Record<Verdict, string> = {
 };
 
 interface Props {
-  kind: 'max' | 'min' | 'range' | 'target';
   verdict: Verdict;
   /** Where the value hangs and how wide it is known, in the limit's unit; null: nothing measured. */
   value: number | null;
@@ -24,19 +23,27 @@ interface Props {
   low: number | null;
   high: number | null;
   width?: number;
+  /** As low as a line of text, for a table with many. */
+  dense?: boolean;
 }
 
 /**
  * The plumb: a rule with a post at each limit, the allowed side hatched as earth; the measured value hangs as a
  * bob with a whisker as wide as its expanded uncertainty. Where it hangs carries the verdict; the word says it too.
  */
-export function Plumb({ verdict, value, uncertainty, low, high, width = 86 }: Props) {
+export function Plumb({ verdict, value, uncertainty, low, high, width = 86, dense = false }: Props) {
   const id = useId();
   const at = scale(low, high, value, width);
   const [left, right] = [low === null ? 2 : at(low), high === null ? width - 2 : at(high)];
   const posts = [low, high].filter((limit) => limit !== null);
   return (
-    <svg width={width} height={26} viewBox={`0 0 ${width} 26`} role="img" aria-label={VERDICT_WORD[verdict]}>
+    <svg
+      width={width}
+      height={dense ? 20 : 26}
+      viewBox={dense ? `0 4 ${width} 20` : `0 0 ${width} 26`}
+      role="img"
+      aria-label={VERDICT_WORD[verdict]}
+    >
       <defs>
         <pattern id={id} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--rule)" strokeWidth="1.6" />

@@ -17,13 +17,22 @@ export default async function TodayPage(props: SheetProps) {
   const shown = teamIdsIn(frame.teams, clock?.id ?? null, leads ? (frame.team?.id ?? null) : seat.teamId);
   const teams = frame.teams.filter((team) => shown.includes(team.id));
   const [given, actions, benchmarks, names] = await Promise.all([
-    readToday(id),
+    readToday(id, seat.actor.id),
     listOpenActions(id, leads ? null : seat.teamId),
     listBenchmarks(id),
     leads && isDue(retentionUntil, today) ? countNames(id) : 0,
   ]);
   const href = (sheet: string) => hrefIn(frame, sheet);
-  const items = todayItems({ ...given, teams, today, eventDate, retentionUntil, names, leads, href });
+  const items = todayItems(seat.project.hiddenSheets, {
+    ...given,
+    teams,
+    today,
+    eventDate,
+    retentionUntil,
+    names,
+    leads,
+    href,
+  });
   const next = frame.meetings.filter((meeting) => endOf(meeting) > frame.now).slice(0, 4);
   return (
     <ProjectFrame

@@ -1,5 +1,6 @@
 import { notFound, redirect } from 'next/navigation';
-import { NewProjectForm } from '@/features/projects/forms';
+import { NewProjectForm } from '@/features/bundle/NewProjectForm';
+import { listTemplates } from '@/features/bundle/templates';
 import { signedIn } from '@/server/actor';
 import { Plain } from '@/ui/sheet/Plain';
 
@@ -8,8 +9,11 @@ export default async function NewProjectPage() {
   if (!person) redirect('/sign-in?next=/projects/new');
   if (person.kind !== 'instructor') notFound();
   return (
-    <Plain title="New project" about="A few facts to begin with; everything can be changed later.">
-      <NewProjectForm timeZone={Intl.DateTimeFormat().resolvedOptions().timeZone} />
+    <Plain wide title="New project" about="A few facts to begin with; everything can be changed later.">
+      <NewProjectForm
+        templates={await listTemplates(person.id)}
+        timeZone={Intl.DateTimeFormat().resolvedOptions().timeZone}
+      />
     </Plain>
   );
 }

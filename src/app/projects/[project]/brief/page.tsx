@@ -1,62 +1,133 @@
-import { BriefForm, StatementForm } from '@/features/brief/forms';
-import { BriefView, StatementList } from '@/features/brief/BriefView';
-import { listStatements, readBrief } from '@/features/brief/queries';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import Link from 'next/link';
+import { BriefView } from '@/features/brief/BriefView';
+import { Difference } from '@/features/brief/Difference';
+import { briefDifference } from '@/features/brief/difference';
+import { limitsByRule } from '@/features/brief/limits';
+import { markBriefRead } from '@/features/brief/actions';
+import { PublishForm } from '@/features/brief/forms';
+import { countReaders, readByPerson } from '@/features/brief/queries';
+import { TemplateForm } from '@/features/bundle/TemplateForm';
+import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { LinkPanel } from '@/features/links/LinkPanel';
 import { endOfLink } from '@/features/links/endOfLink';
 import { listLinks } from '@/features/links/queries';
 import { ProjectForm } from '@/features/projects/forms';
+import { listBriefVersions, readBrief, toBriefParts } from '@/server/records/brief';
+import { listRequirements } from '@/server/records/requirements';
+import { ActButton } from '@/ui/forms/ActButton';
+import { PrintButton } from '@/ui/PrintButton';
+import { day, shortName } from '@/ui/format';
 
 export default async function BriefPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief', props);
-  const { project, role } = frame.seat;
-  const [brief, statements] = await Promise.all([readBrief(project.id), listStatements(project.id)]);
-  const leads = role === 'instructor';
-  const shown = leads || brief.published;
+  const { project, role, actor } = frame.seat;
   const { id, title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights } = project;
+  const leads = role === 'instructor';
+  const [brief, versions, requirements, read] = await Promise.all([
+    readBrief(id),
+    listBriefVersions(id),
+    listRequirements(id),
+    readByPerson(id, actor.id),
+  ]);
+  const draft = { ...toBriefParts({ ...brief }), limits: limitsByRule(requirements) };
+  const [latest] = versions;
+  const readers = leads && latest ? await countReaders(id, latest.number) : null;
+  const known = versions.find((version) => version.number === read);
+  const unpublished = latest ? briefDifference(latest.content, draft) : [];
   return (
     <ProjectFrame
       frame={frame}
       sheet="brief"
       name="Brief"
+      views={briefViews(frame.seat.project.hiddenSheets)}
       byTeam={false}
-      about={brief.published ? 'published' : 'draft, not published'}
+      about={
+        latest
+          ? `version ${latest.number} of ${day(latest.publishedAt, true)}${readers ? `, read by ${readers.read} of ${readers.of} students` : ''}`
+          : 'draft, not published'
+      }
+      actions={
+        <>
+          <PrintButton />
+          {leads && (
+            <Link className="btn btn-go" href={hrefIn(frame, 'brief/edit')}>
+              {latest || draft.challenge ? 'Change the brief' : 'Write the brief'}
+            </Link>
+          )}
+        </>
+      }
     >
-      <div className="grid lg:grid-cols-[1fr_380px] gap-x-8 gap-y-6">
-        <div>
-          {shown ? (
-            <BriefView brief={brief} />
+      {!leads && latest && read !== latest.number && (
+        <section className="callout mb-4 no-print" aria-label="What changed">
+          {known ? (
+            <>
+              <p className="font-semibold">Changed since version {known.number}, which you read</p>
+              {latest.note && <p>{latest.note}</p>}
+              <Difference changes={briefDifference(known.content, latest.content)} />
+            </>
           ) : (
-            <p className="faint">The instructor has not published the brief yet.</p>
+            <p>You have not read this version yet.</p>
           )}
-        </div>
-        <section>
-          <h2>What the client said</h2>
-          <StatementList statements={statements} href={(code) => `${hrefIn(frame, 'requirements')}#${code}`} />
-          {statements.length === 0 && (
-            <p className="faint">
-              The client’s sentences stand here; every requirement can be followed back to one of them.
-            </p>
-          )}
+          <p className="mt-2">
+            <ActButton act={markBriefRead} input={{ projectId: id, number: latest.number }} done="Noted.">
+              I have read version {latest.number}
+            </ActButton>
+          </p>
         </section>
+      )}
+      <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-6">
+        {leads ? (
+          <BriefView content={draft} />
+        ) : latest ? (
+          <BriefView content={latest.content} />
+        ) : (
+          <p className="faint">The instructor has not published the brief yet.</p>
+        )}
+        <aside className="no-print flex flex-col gap-5">
+          {leads && (
+            <section>
+              <h2 className="mb-1">{latest ? 'Not published yet' : 'Publish'}</h2>
+              {latest && unpublished.length === 0 ? (
+                <p className="faint">Nothing: students see it as it stands.</p>
+              ) : (
+                <>
+                  {latest && (
+                    <p>
+                      Changed: {unpublished.map((part) => part.name.toLowerCase()).join(', ')}.{' '}
+                      <Link href={hrefIn(frame, 'brief/changes')}>Read the changes</Link>
+                    </p>
+                  )}
+                  <PublishForm projectId={id} version={brief.version} next={(latest?.number ?? 0) + 1} />
+                </>
+              )}
+            </section>
+          )}
+          {versions.length > 0 && (
+            <section>
+              <h2 className="mb-1">Versions</h2>
+              <ol>
+                {versions.map((version, i) => (
+                  <li key={version.id} className="py-1 border-b border-hair">
+                    <b className="num">{version.number}</b> {day(version.publishedAt, true)}
+                    <span className="faint">, {shortName(version.publishedBy)}</span>
+                    {version.note && <span className="block text-sm">{version.note}</span>}
+                    {versions[i + 1] && (
+                      <Link
+                        className="block text-sm"
+                        href={`${withQuery(hrefIn(frame, 'brief/changes'))}from=${versions[i + 1]!.number}&to=${version.number}`}
+                      >
+                        what changed
+                      </Link>
+                    )}
+                  </li>
+                ))}
+              </ol>
+            </section>
+          )}
+        </aside>
       </div>
       {leads && (
-        <div className="no-print mt-6 flex flex-col gap-6">
-          <section>
-            <h2 className="mb-2">Add a sentence</h2>
-            <StatementForm projectId={id} today={frame.today} />
-          </section>
-          <details open={!brief.challenge}>
-            <summary className="cursor-pointer font-medium">Write the brief</summary>
-            <div className="pt-3">
-              <BriefForm
-                key={brief.version}
-                projectId={id}
-                version={brief.version}
-                values={{ ...brief, version: undefined }}
-              />
-            </div>
-          </details>
+        <div className="no-print mt-6 flex flex-col gap-5">
           <details>
             <summary className="cursor-pointer font-medium">
               Frame of the project: title, event, time zone, how long data is kept
@@ -70,6 +141,15 @@ export default async function BriefPage(props: SheetProps) {
               />
             </div>
           </details>
+          <details>
+            <summary className="cursor-pointer font-medium">Keep this project as a template for the next one</summary>
+            <div className="pt-3">
+              <TemplateForm projectId={id} title={title} />
+            </div>
+          </details>
+          <p>
+            <Link href={hrefIn(frame, 'profile')}>What the course uses: show and hide sheets</Link>
+          </p>
           <LinkPanel
             projectId={id}
             purpose="client"
@@ -81,3 +161,5 @@ export default async function BriefPage(props: SheetProps) {
     </ProjectFrame>
   );
 }
+
+const withQuery = (href: string) => `${href}${href.includes('?') ? '&' : '?'}`;

@@ -1,24 +1,39 @@
 import Link from 'next/link';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { Compliance } from '@/features/requirements/Compliance';
+import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { ChangesPart } from '@/features/requirements/ChangesPart';
+import { Remarks } from '@/features/requirements/Remarks';
 import { RequirementList } from '@/features/requirements/RequirementList';
-import { loadCompliance } from '@/features/requirements/loadCompliance';
+import { listMeasured, remarksOn } from '@/features/requirements/checks';
+import { allowed } from '@/server/access';
+import { teamIdsIn } from '@/server/records/classes';
+import { listLatestIterations } from '@/server/records/iterations';
+import { inForce, listBudgets, listChanges, listRequirements } from '@/server/records/requirements';
+import { listEvents, listLatestRuns, listProtocols } from '@/server/records/trials';
 import { plural } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function RequirementsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements', props);
-  const leads = frame.seat.role === 'instructor';
-  const { requirements, columns } = await loadCompliance(
-    frame.seat,
-    frame.teams,
-    frame.section?.id ?? null,
-    frame.team?.id ?? null,
-  );
+  const { seat } = frame;
+  const { id } = seat.project;
+  const leads = seat.role === 'instructor';
+  const [requirements, budgets, measured, changes, latest, events, protocols, runs] = await Promise.all([
+    listRequirements(id),
+    listBudgets(id),
+    listMeasured(id),
+    listChanges(id),
+    listLatestIterations(id),
+    listEvents(id),
+    listProtocols(id),
+    listLatestRuns(id),
+  ]);
+  const own = (teamId: string | null) => teamId === null || allowed(seat, 'budget.write', { teamId });
+  const name = (teamId: string) => frame.teams.find((team) => team.id === teamId)?.name ?? 'a team';
+  const shown = leads ? teamIdsIn(frame.teams, frame.section?.id ?? null, frame.team?.id ?? null) : [seat.teamId];
   const edit = hrefIn(frame, 'requirements/edit');
-  const add = leads && (
+  const add = (
     <Link className="btn btn-go" href={edit}>
-      Add a requirement
+      {leads ? 'Add a requirement' : 'Propose a requirement'}
     </Link>
   );
   return (
@@ -26,31 +41,61 @@ export default async function RequirementsPage(props: SheetProps) {
       frame={frame}
       sheet="requirements"
       name="Requirements"
-      about={
-        requirements.length ? `${plural(requirements.length, 'requirement')}, newest iteration of each team` : undefined
+      views={requirementViews(seat.role)}
+      about={requirements.length ? `${plural(inForce(requirements).length, 'requirement')} in force` : undefined}
+      actions={
+        <>
+          {requirements.length > 0 && (
+            <>
+              <a className="btn" href={hrefIn(frame, 'export/requirements.csv')}>
+                CSV
+              </a>
+              <a className="btn" href={hrefIn(frame, 'export/requirements.md')}>
+                Markdown
+              </a>
+            </>
+          )}
+          {leads && (
+            <Link className="btn" href={hrefIn(frame, 'requirements/import')}>
+              Bring a list in
+            </Link>
+          )}
+          {requirements.length > 0 && add}
+        </>
       }
-      actions={requirements.length ? add : undefined}
     >
       {requirements.length === 0 ? (
         <Nothing step={add}>
-          What the thing must do, in three kinds: a limit with a unit, a yes or no, a wish with a weight. Each names
-          where it comes from.
+          What the thing must do: a limit with a unit, a yes or no, a wish with a weight. Each names where it comes
+          from, and how it will be verified.
         </Nothing>
       ) : (
         <>
-          {columns.length > 0 && (
-            <Compliance
-              columns={columns.map((column) => ({
-                ...column,
-                iterationHref: column.iterationId && hrefIn(frame, `builds/${column.iterationId}`),
-              }))}
-            />
-          )}
-          <h2 className="mt-5 mb-1">The list</h2>
+          <Remarks
+            remarks={remarksOn(
+              requirements,
+              budgets.filter((one) => own(one.teamId)),
+              measured,
+              name,
+            )}
+            statements={inForce(requirements).map(({ code, statement: text }) => ({ code, text }))}
+          />
           <RequirementList
             requirements={requirements}
-            editHref={leads ? (id) => `${edit}${edit.includes('?') ? '&' : '?'}id=${id}` : null}
-            sentenceHref={hrefIn(frame, 'brief')}
+            href={(sheet) => hrefIn(frame, sheet)}
+            editHref={(r) =>
+              leads || (r.state === 'proposed' && allowed(seat, 'requirement.change', r))
+                ? `${edit}${edit.includes('?') ? '&' : '?'}id=${r.id}`
+                : null
+            }
+          />
+          <ChangesPart
+            seat={seat}
+            changes={changes}
+            requirements={requirements}
+            teams={frame.teams.filter((team) => shown.includes(team.id))}
+            latest={latest}
+            sources={{ events, protocols, runs }}
           />
         </>
       )}

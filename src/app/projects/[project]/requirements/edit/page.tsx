@@ -1,50 +1,73 @@
 import { notFound } from 'next/navigation';
-import { listStatements } from '@/features/brief/queries';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { listStatements } from '@/features/interview/queries';
 import { RequirementForm } from '@/features/requirements/RequirementForm';
-import { listParameters } from '@/features/requirements/queries';
-import { requirementForm } from '@/features/requirements/toForm';
-import { listRequirements } from '@/server/records/requirements';
+import { listOwners, listParameters } from '@/features/requirements/queries';
+import { requirementForm, sourceForm } from '@/features/requirements/toForm';
+import { allowed } from '@/server/access';
+import { inForce, listRequirements } from '@/server/records/requirements';
+import { listResearch } from '@/server/records/research';
+import { listProtocols } from '@/server/records/trials';
+import { shortName } from '@/ui/format';
 
 export default async function EditRequirementPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/edit', props);
-  const { project } = frame.seat;
-  const [requirements, parameters, statements] = await Promise.all([
+  const { project, role } = frame.seat;
+  const leads = role === 'instructor';
+  const [requirements, parameters, statements, research, protocols, owners] = await Promise.all([
     listRequirements(project.id),
     listParameters(project.id),
     listStatements(project.id),
+    listResearch(project.id),
+    listProtocols(project.id),
+    leads ? listOwners(project.id) : [],
   ]);
-  const { id } = await props.searchParams;
+  const { id, statement } = await props.searchParams;
   const known = requirements.find((one) => one.id === id);
   if (id && !known) notFound();
+  if (known && !leads && !(known.state === 'proposed' && allowed(frame.seat, 'requirement.change', known))) notFound();
+  const said = statements.find((one) => one.id === statement);
+  const source = said
+    ? { kind: 'client', statementId: said.id, researchId: '', note: '' }
+    : { kind: statements.length ? 'client' : 'rule', statementId: '', researchId: '', note: '' };
   const values = known
-    ? requirementForm({ ...known })
+    ? { ...requirementForm({ ...known }), sources: sourceForm(known.sources) }
     : {
         ...requirementForm({ code: nextCode(requirements.map((r) => r.code)) }),
         kind: 'max',
         priority: 'must',
         decision: 'guarded',
-        state: 'agreed',
-        source: statements.length ? 'client' : 'rule',
+        state: leads ? 'agreed' : 'proposed',
+        sources: [source],
       };
   return (
     <ProjectFrame
       frame={frame}
       sheet="requirements"
       name="Requirements"
-      title={known ? `Requirement ${known.code}` : 'New requirement'}
+      title={known ? `Requirement ${known.code}` : leads ? 'New requirement' : 'Propose a requirement'}
+      about={said && `from “${said.sentence.length > 120 ? `${said.sentence.slice(0, 118)} …` : said.sentence}”`}
+      views={requirementViews(role)}
       byTeam={false}
     >
       <RequirementForm
-        key={known?.version ?? 'new'}
+        key={known?.version ?? said?.id ?? 'new'}
         projectId={project.id}
         id={known?.id ?? null}
         version={known?.version ?? null}
         values={values}
         parameters={parameters}
         statements={statements.map(({ id, sentence }) => ({ id, sentence }))}
+        research={research.map(({ id, title }) => ({ id, title }))}
+        protocols={protocols.map(({ id, name, parameterId }) => ({ id, name, parameterId }))}
+        owners={owners.map(({ id, name }) => ({ id, name: shortName(name) }))}
+        others={inForce(requirements)
+          .filter((one) => one.id !== known?.id)
+          .map(({ code, statement: text }) => ({ code, text }))}
         system={project.units}
         back={hrefIn(frame, 'requirements')}
+        proposes={!leads}
+        agreed={known?.state === 'agreed' || known?.state === 'changed'}
       />
     </ProjectFrame>
   );

@@ -1,10 +1,10 @@
 'use client';
 
-import { useOutbox } from '@/ui/outbox/useOutbox';
+import { useOutbox } from './useOutbox';
 
-/** Points given on this device that have not reached the server yet. */
-export function LocalPoints() {
-  const waiting = (useOutbox() ?? []).filter((one) => one.path === '/api/v1/scores' && one.state === 'waiting');
+/** What was entered for one route on this device and has not reached the server yet. */
+export function Waiting({ path }: { path: string }) {
+  const waiting = (useOutbox() ?? []).filter((one) => one.path === path && one.state === 'waiting');
   if (waiting.length === 0) return null;
   return (
     <section className="mt-4" aria-label="Waiting">

@@ -1,0 +1,4 @@
+import { recordClientAnswer } from '@/features/interview/commands';
+import { answer } from '@/server/api';
+
+export const POST = (request: Request) => answer(request, recordClientAnswer);

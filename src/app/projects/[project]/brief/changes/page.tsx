@@ -1,0 +1,34 @@
+import { notFound } from 'next/navigation';
+import { Difference } from '@/features/brief/Difference';
+import { briefDifference } from '@/features/brief/difference';
+import { limitsByRule } from '@/features/brief/limits';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { listBriefVersions, readBrief, toBriefParts } from '@/server/records/brief';
+import { listRequirements } from '@/server/records/requirements';
+
+export default async function BriefChangesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/brief/changes', props);
+  const { id } = frame.seat.project;
+  const [versions, search] = [await listBriefVersions(id), await props.searchParams];
+  const version = (key: string) => versions.find((one) => one.number === Number(search[key]));
+  const leads = frame.seat.role === 'instructor';
+  const to = version('to');
+  const from = version('from') ?? (to ? undefined : versions[0]);
+  if (!from || (!to && !leads)) notFound();
+  const draft = to
+    ? null
+    : { ...toBriefParts({ ...(await readBrief(id)) }), limits: limitsByRule(await listRequirements(id)) };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="brief"
+      name="Brief"
+      title={to ? `From version ${from.number} to version ${to.number}` : `What changed since version ${from.number}`}
+      about={to ? to.note || undefined : 'not published yet'}
+      views={briefViews(frame.seat.project.hiddenSheets)}
+      byTeam={false}
+    >
+      <Difference changes={briefDifference(from.content, to?.content ?? draft!)} />
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,27 @@
+import { BriefForm } from '@/features/brief/forms';
+import { briefForm } from '@/features/brief/toForm';
+import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { readBrief, toBriefParts } from '@/server/records/brief';
+
+export default async function EditBriefPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/brief/edit', props);
+  const { id } = frame.seat.project;
+  const brief = await readBrief(id);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="brief"
+      name="Brief"
+      title="Write the brief"
+      views={briefViews(frame.seat.project.hiddenSheets)}
+      byTeam={false}
+    >
+      <BriefForm
+        projectId={id}
+        version={brief.version}
+        values={briefForm(toBriefParts({ ...brief }))}
+        back={hrefIn(frame, 'brief')}
+      />
+    </ProjectFrame>
+  );
+}

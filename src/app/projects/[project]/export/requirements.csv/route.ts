@@ -1,0 +1,11 @@
+import { COLUMNS } from '@/features/requirements/columns';
+import { asRows } from '@/features/requirements/written';
+import { csv, downloader, file } from '@/server/download';
+import { listRequirements } from '@/server/records/requirements';
+
+/** The list of requirements, in columns that can be brought in again. */
+export async function GET(_request: Request, { params }: { params: Promise<{ project: string }> }) {
+  const { project } = await downloader('/projects/[project]/export/requirements.csv', (await params).project);
+  const text = csv([...COLUMNS], asRows(await listRequirements(project.id)));
+  return file(`${project.title}-requirements.csv`, 'text/csv; charset=utf-8', text);
+}

@@ -1,0 +1,176 @@
+import Link from 'next/link';
+import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { Selectable } from '@/features/interview/Answers';
+import { StatementForm } from '@/features/interview/StatementForm';
+import { StatementList } from '@/features/interview/StatementList';
+import { accountsOf } from '@/features/interview/accounts';
+import { Reconcile } from '@/features/interview/Reconcile';
+import { listNotes, listQuestions, listStatements, listVisits, visitFor } from '@/features/interview/queries';
+import { inForce, listRequirements } from '@/server/records/requirements';
+import { day, plural } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function AnswersPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/interview/answers', props);
+  const { project, role } = frame.seat;
+  const leads = role === 'instructor';
+  const visits = await listVisits(project.id);
+  const visit = visitFor(visits, (await props.searchParams).visit);
+  const [questions, notes, statements, requirements] = await Promise.all([
+    visit ? listQuestions(frame.seat, visit.id) : [],
+    visit ? listNotes(project.id, visit.id) : [],
+    listStatements(project.id),
+    listRequirements(project.id),
+  ]);
+  const asked = questions.filter((one) => !one.mergedInto && !one.hidden);
+  const answered = asked.filter((one) => one.answer);
+  const open = asked.filter((one) => !one.answer);
+  const from = (answerId: string) => statements.filter((one) => one.answerId === answerId);
+  const idle = answered.filter((one) => from(one.answer!.id).every((s) => s.codes.length === 0));
+  const loose = statements.filter(
+    (one) => one.answerId === null || !answered.some((q) => q.answer!.id === one.answerId),
+  );
+  const unsourced = inForce(requirements).filter((one) => one.sources.length === 0);
+  const code = (one: string) => `${hrefIn(frame, 'requirements')}#${one}`;
+  const here = hrefIn(frame, 'interview/answers');
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="brief"
+      name="Answers"
+      title={visit ? `Answers, ${visit.title}` : 'What the client said'}
+      about={
+        visit
+          ? `${day(visit.heldOn, true)}, ${answered.length} of ${plural(asked.length, 'question')} answered`
+          : undefined
+      }
+      views={briefViews(frame.seat.project.hiddenSheets)}
+      view="interview/answers"
+      byTeam={false}
+    >
+      {visits.length > 1 && (
+        <p className="no-print mb-3 flex flex-wrap gap-x-4">
+          {visits.map((one) => (
+            <a
+              key={one.id}
+              href={`${here}${here.includes('?') ? '&' : '?'}visit=${one.id}`}
+              aria-current={one.id === visit?.id ? 'true' : undefined}
+              className="view-link"
+            >
+              {one.title}, {day(one.heldOn)}
+            </a>
+          ))}
+        </p>
+      )}
+      {asked.length === 0 && statements.length === 0 && (
+        <Nothing>
+          The client’s answers stand here. Select a sentence of one to make a requirement; every requirement can be
+          followed back to it.
+        </Nothing>
+      )}
+      <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-5">
+        <div className="flex flex-col gap-5">
+          {answered.length > 0 && (
+            <Selectable projectId={project.id} makeHref={hrefIn(frame, 'requirements/edit')}>
+              {answered.map((question) => (
+                <section key={question.id} className="py-2 border-b border-hair">
+                  <h3>{question.text}</h3>
+                  <p data-answer={question.answer!.id} className="whitespace-pre-line">
+                    {question.answer!.text}
+                  </p>
+                  <StatementList statements={from(question.answer!.id)} href={code} />
+                  {leads && (
+                    <details className="no-print">
+                      <summary className="cursor-pointer text-sm faint">
+                        {plural(accountsOf(question.id, questions, notes).length, 'account')} of it, change the answer
+                      </summary>
+                      <div className="pt-2">
+                        <Reconcile
+                          key={question.answer!.version}
+                          projectId={project.id}
+                          questionId={question.id}
+                          answer={question.answer}
+                          accounts={accountsOf(question.id, questions, notes)}
+                        />
+                      </div>
+                    </details>
+                  )}
+                </section>
+              ))}
+            </Selectable>
+          )}
+          {open.length > 0 && (
+            <section>
+              <h2 className="mb-1">To be put together: several accounts, one answer</h2>
+              {open.map((question) => {
+                const accounts = accountsOf(question.id, questions, notes);
+                return (
+                  <section key={question.id} className="py-2.5 border-b border-hair" aria-label={question.text}>
+                    <h3>{question.text}</h3>
+                    {accounts.length === 0 ? (
+                      <p className="faint">Nothing was noted.</p>
+                    ) : leads ? (
+                      <Reconcile projectId={project.id} questionId={question.id} answer={null} accounts={accounts} />
+                    ) : (
+                      accounts.map((one) => (
+                        <p key={one.who}>
+                          {one.text} <span className="text-sm faint">{one.who}</span>
+                        </p>
+                      ))
+                    )}
+                  </section>
+                );
+              })}
+            </section>
+          )}
+          {loose.length > 0 && (
+            <section>
+              <h2 className="mb-1">Sentences kept {visit ? 'from elsewhere' : ''}</h2>
+              <StatementList statements={loose} href={code} full />
+            </section>
+          )}
+          {leads && (
+            <details className="no-print" open={asked.length === 0}>
+              <summary className="cursor-pointer font-medium">Keep a sentence that was said elsewhere</summary>
+              <div className="pt-3">
+                <StatementForm projectId={project.id} today={frame.today} />
+              </div>
+            </details>
+          )}
+        </div>
+        <aside className="flex flex-col gap-4">
+          <section>
+            <h2 className="mb-1">Answers that led to nothing</h2>
+            {idle.length === 0 ? (
+              <p className="faint">None.</p>
+            ) : (
+              <ul>
+                {idle.map((one) => (
+                  <li key={one.id} className="py-0.5">
+                    {one.text}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+          <section>
+            <h2 className="mb-1">Requirements without a source</h2>
+            {unsourced.length === 0 ? (
+              <p className="faint">None.</p>
+            ) : (
+              <ul>
+                {unsourced.map((one) => (
+                  <li key={one.id} className="py-0.5">
+                    <Link prefetch={false} href={code(one.code)}>
+                      <span className="num">{one.code}</span> {one.statement}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+        </aside>
+      </div>
+    </ProjectFrame>
+  );
+}

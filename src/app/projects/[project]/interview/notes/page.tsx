@@ -1,0 +1,43 @@
+import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { shareOf } from '@/features/interview/Bank';
+import { NoteTaker } from '@/features/interview/NoteTaker';
+import { listNotes, listQuestions, listVisits, visitFor } from '@/features/interview/queries';
+import { day } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function InterviewPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/interview/notes', props);
+  const { project, actor } = frame.seat;
+  const visit = visitFor(await listVisits(project.id), (await props.searchParams).visit);
+  const [questions, notes] = visit
+    ? await Promise.all([listQuestions(frame.seat, visit.id), listNotes(project.id, visit.id)])
+    : [[], []];
+  const share = visit ? shareOf(visit.minutes, questions) : 0;
+  const asked = questions.filter((one) => !one.mergedInto && !one.hidden);
+  // What was noted for a question before it was merged belongs to the one that is asked.
+  const home = new Map(questions.map((one) => [one.id, one.mergedInto ?? one.id]));
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="brief"
+      name="Interview"
+      title={visit ? `Interview, ${visit.title}` : 'Interview'}
+      about={visit ? `${day(visit.heldOn, true)}, ${visit.minutes} min` : undefined}
+      views={briefViews(frame.seat.project.hiddenSheets)}
+      view="interview/notes"
+      byTeam={false}
+    >
+      {asked.length === 0 ? (
+        <Nothing>The running order stands here once there are questions for a visit.</Nothing>
+      ) : (
+        <NoteTaker
+          projectId={project.id}
+          questions={asked.map(({ id, text, must, minutes }) => ({ id, text, must, minutes: minutes ?? share }))}
+          notes={notes.map((note) => ({ ...note, questionId: home.get(note.questionId) ?? note.questionId }))}
+          me={actor.id}
+          here={`${hrefIn(frame, 'interview/notes')}`}
+        />
+      )}
+    </ProjectFrame>
+  );
+}

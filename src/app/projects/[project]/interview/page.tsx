@@ -1,0 +1,124 @@
+import Link from 'next/link';
+import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { Alike } from '@/features/interview/Alike';
+import { Bank, shareOf } from '@/features/interview/Bank';
+import { AskForm, VisitForm } from '@/features/interview/forms';
+import { listQuestions, listVisits, visitFor } from '@/features/interview/queries';
+import { PrintButton } from '@/ui/PrintButton';
+import { day, plural } from '@/ui/format';
+import { Waiting } from '@/ui/outbox/Waiting';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function QuestionsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/interview', props);
+  const { project, role } = frame.seat;
+  const leads = role === 'instructor';
+  const visits = await listVisits(project.id);
+  const visit = visitFor(visits, (await props.searchParams).visit);
+  const questions = visit ? await listQuestions(frame.seat, visit.id) : [];
+  const asked = questions.filter((one) => !one.mergedInto && !one.hidden);
+  const here = hrefIn(frame, 'interview');
+  const at = (id: string) => `${here}${here.includes('?') ? '&' : '?'}visit=${id}`;
+  const empty = { title: '', saidBy: '', heldOn: frame.today, minutes: '30', state: 'planned' };
+  const share = visit ? shareOf(visit.minutes, questions) : 0;
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="brief"
+      name="Questions"
+      title={visit ? `Questions for the ${visit.title}` : 'Questions for the client'}
+      about={
+        visit
+          ? `${day(visit.heldOn, true)}, ${visit.minutes} min, ${plural(asked.length, 'question')}, ${visit.state}`
+          : undefined
+      }
+      views={briefViews(frame.seat.project.hiddenSheets)}
+      view="interview"
+      byTeam={false}
+      actions={
+        visit && (
+          <>
+            <PrintButton>Print the running order</PrintButton>
+            <Link
+              className="btn btn-go"
+              href={`${hrefIn(frame, 'interview/notes')}${frame.section ? '&' : '?'}visit=${visit.id}`}
+            >
+              Take notes
+            </Link>
+          </>
+        )
+      }
+    >
+      {visits.length > 1 && (
+        <p className="no-print mb-3 flex flex-wrap gap-x-4">
+          {visits.map((one) => (
+            <a
+              key={one.id}
+              href={at(one.id)}
+              aria-current={one.id === visit?.id ? 'true' : undefined}
+              className="view-link"
+            >
+              {one.title}, {day(one.heldOn)}
+            </a>
+          ))}
+        </p>
+      )}
+      {!visit ? (
+        <Nothing>
+          {leads
+            ? 'Plan the visit first: when, how long, who answers. Then everybody puts questions into its bank.'
+            : 'No visit to the client is planned yet. Once your instructor plans one, you put your questions here.'}
+        </Nothing>
+      ) : (
+        <div className="grid lg:grid-cols-[minmax(0,1fr)_320px] gap-x-8 gap-y-4">
+          <div>
+            <Alike
+              projectId={project.id}
+              questions={questions
+                .filter((one) => !one.mergedInto && !one.hidden)
+                .map(({ id, text }) => ({ id, text }))}
+              leads={leads}
+            />
+            {questions.length === 0 && <p className="faint">No question yet. The first one goes in on the right.</p>}
+            <Bank
+              projectId={project.id}
+              questions={questions}
+              share={share}
+              leads={leads}
+              teamName={(id) => frame.teams.find((team) => team.id === id)?.name ?? null}
+            />
+          </div>
+          <aside className="no-print">
+            <h2 className="mb-1">Put a question</h2>
+            <AskForm projectId={project.id} visitId={visit.id} back={at(visit.id)} />
+            <Waiting path="/api/v1/questions" />
+          </aside>
+        </div>
+      )}
+      {leads && (
+        <div className="no-print mt-6 flex flex-col gap-4">
+          {visit && (
+            <details open={visit.state !== 'held' && asked.length > 0}>
+              <summary className="cursor-pointer font-medium">This visit: day, time, state</summary>
+              <div className="pt-3">
+                <VisitForm
+                  key={`${visit.id} ${visit.version}`}
+                  projectId={project.id}
+                  id={visit.id}
+                  version={visit.version}
+                  values={{ ...visit, minutes: String(visit.minutes) }}
+                />
+              </div>
+            </details>
+          )}
+          <details open={!visit}>
+            <summary className="cursor-pointer font-medium">Plan {visit ? 'another' : 'a'} visit</summary>
+            <div className="pt-3">
+              <VisitForm projectId={project.id} id={null} version={null} values={empty} />
+            </div>
+          </details>
+        </div>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,26 @@
+import { HIDEABLE, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { ProfileForm } from '@/features/projects/forms';
+
+export default async function ProfilePage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/profile', props);
+  const { id, version, hiddenSheets } = frame.seat.project;
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="profile"
+      name="Profile"
+      title="What the course uses"
+      about="what is not ticked leaves the index and Today; nothing in it is lost, and it can come back any time"
+      byTeam={false}
+    >
+      <ProfileForm
+        key={version}
+        projectId={id}
+        version={version}
+        used={HIDEABLE.map(([sheet]) => sheet).filter((sheet) => !hiddenSheets.includes(sheet))}
+        sheets={[...HIDEABLE]}
+        back={hrefIn(frame, '')}
+      />
+    </ProjectFrame>
+  );
+}

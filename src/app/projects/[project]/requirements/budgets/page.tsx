@@ -1,0 +1,85 @@
+import { budget } from '@/core/requirements';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { BudgetForm } from '@/features/requirements/Budgets';
+import { BudgetTable } from '@/features/requirements/BudgetTable';
+import { allowed } from '@/server/access';
+import { inForce, listBudgets, listRequirements } from '@/server/records/requirements';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+const SUMS = new Set(['mass', 'cost', 'count', 'length', 'time', 'energy', 'power', 'area', 'volume']);
+
+export default async function BudgetsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/requirements/budgets', props);
+  const { seat } = frame;
+  const { id } = seat.project;
+  const leads = seat.role === 'instructor';
+  const [requirements, budgets] = [await listRequirements(id), await listBudgets(id)];
+  const limits = inForce(requirements).filter((one) => one.kind === 'max' && SUMS.has(one.dimension ?? ''));
+  const team = frame.team ?? (leads ? null : (frame.teams.find((one) => one.id === seat.teamId) ?? null));
+  const mine = team === null ? null : team.id;
+  const readable = mine === null || allowed(seat, 'budget.write', { teamId: mine });
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="requirements"
+      name="Budgets"
+      views={requirementViews(seat.role)}
+      view="requirements/budgets"
+      about={
+        limits.length === 0
+          ? undefined
+          : team
+            ? `how ${team.name} splits the limits over its parts`
+            : 'how the class splits the limits; choose a team for its own'
+      }
+    >
+      {limits.length === 0 && (
+        <Nothing>
+          A limit on a sum, such as “at most 900 g”, can be split over parts here, with what remains. There is no such
+          limit yet.
+        </Nothing>
+      )}
+      {!readable && <p className="faint">The budgets of {team!.name} are its own.</p>}
+      {readable && (
+        <div className="flex flex-col gap-5">
+          {limits.map((limit) => {
+            const own = budgets.find((one) => one.requirementId === limit.id && one.teamId === mine);
+            const shared = budgets.find((one) => one.requirementId === limit.id && one.teamId === null);
+            const shown = own ?? (mine === null ? undefined : shared);
+            const parts = shown?.parts ?? [];
+            const of = { value: limit.value!, unit: limit.unit! };
+            return (
+              <section key={limit.id} aria-label={limit.code}>
+                <h3>
+                  <span className="num">{limit.code}</span> {limit.statement}
+                </h3>
+                {mine !== null && !own && shared && <p className="faint">As the class splits it:</p>}
+                {parts.length > 0 && <BudgetTable budget={budget({ limit: of, parts })} limit={of.value} />}
+                {parts.length === 0 && <p className="faint">Not split yet.</p>}
+                {(mine !== null || leads) && (
+                  <details className="no-print mt-1">
+                    <summary className="cursor-pointer text-sm faint">
+                      {own ? 'Change the parts' : mine === null ? 'Split it over parts' : `Split it for ${team!.name}`}
+                    </summary>
+                    <div className="pt-2">
+                      <BudgetForm
+                        key={`${mine} ${own?.version}`}
+                        projectId={id}
+                        requirementId={limit.id}
+                        teamId={mine}
+                        id={own?.id ?? null}
+                        version={own?.version ?? null}
+                        unit={limit.unit!}
+                        parts={parts.map((part) => ({ ...part, value: String(part.value) }))}
+                      />
+                    </div>
+                  </details>
+                )}
+              </section>
+            );
+          })}
+        </div>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,72 @@
+import Link from 'next/link';
+import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { ChooseIterations, Compliance, Unsettled } from '@/features/requirements/Compliance';
+import { loadCompliance } from '@/features/requirements/loadCompliance';
+import { PrintButton } from '@/ui/PrintButton';
+import { plural } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function CompliancePage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/requirements/compliance', props);
+  const search = await props.searchParams;
+  const chosen = [search.of ?? []].flat();
+  const byMargin = search.sort === 'margin';
+  const { columns, season } = await loadCompliance(
+    frame.seat,
+    frame.teams,
+    frame.section?.id ?? null,
+    frame.team?.id ?? null,
+    chosen,
+  );
+  const rows = columns[0]?.verdicts.length ?? 0;
+  const query = new URLSearchParams([
+    ...(frame.section ? [['section', frame.section.id]] : []),
+    ...(frame.team ? [['team', frame.team.id]] : []),
+    ...chosen.map((id) => ['of', id]),
+  ]);
+  const path = hrefIn(frame, 'requirements/compliance').split('?')[0];
+  const sorted = (by: string) => `${path}?${new URLSearchParams([...query, ...(by ? [['sort', by]] : [])])}`;
+  const keep = {
+    ...(frame.section ? { section: frame.section.id } : {}),
+    ...(frame.team ? { team: frame.team.id } : {}),
+    ...(byMargin ? { sort: 'margin' } : {}),
+  };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="requirements"
+      name="Compliance"
+      views={requirementViews(frame.seat.role)}
+      view="requirements/compliance"
+      about={
+        rows
+          ? `${plural(rows, 'requirement')}, ${chosen.length ? 'chosen iterations' : 'newest iteration of each team'}, ${byMargin ? 'worst margin first' : 'by code'}`
+          : undefined
+      }
+      actions={
+        rows > 0 && (
+          <>
+            <Link className="btn" prefetch={false} href={sorted(byMargin ? '' : 'margin')}>
+              {byMargin ? 'Sort by code' : 'Sort by worst margin'}
+            </Link>
+            <PrintButton />
+          </>
+        )
+      }
+    >
+      {rows === 0 ? (
+        <Nothing>
+          Every requirement stands here against every team, once there are requirements with a limit and teams.
+        </Nothing>
+      ) : (
+        <>
+          <Compliance columns={columns} season={season} byMargin={byMargin} href={(sheet) => hrefIn(frame, sheet)} />
+          <Unsettled columns={columns} />
+          <div className="mt-2">
+            <ChooseIterations columns={columns} keep={keep} />
+          </div>
+        </>
+      )}
+    </ProjectFrame>
+  );
+}

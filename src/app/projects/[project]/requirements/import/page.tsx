@@ -1,0 +1,18 @@
+import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { ImportList } from '@/features/requirements/ImportList';
+
+export default async function ImportRequirementsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/requirements/import', props);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="requirements"
+      name="Requirements"
+      title="Bring a list in"
+      views={requirementViews(frame.seat.role)}
+      byTeam={false}
+    >
+      <ImportList projectId={frame.seat.project.id} back={hrefIn(frame, 'requirements')} />
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,144 @@
+import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { removeResearch } from '@/features/requirements/actions';
+import { ResearchForm } from '@/features/requirements/ResearchForm';
+import { allowed } from '@/server/access';
+import { inForce, listRequirements } from '@/server/records/requirements';
+import { listResearch, type Research } from '@/server/records/research';
+import { ActButton } from '@/ui/forms/ActButton';
+import { measured, plural } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+const KIND = { existing: 'exists', 'last-season': 'last season', reading: 'read' };
+const EMPTY = { title: '', kind: 'existing', about: '', foundIn: '', isWinner: false, findings: [] };
+
+export default async function ResearchPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/requirements/research', props);
+  const { seat } = frame;
+  const { id } = seat.project;
+  const [requirements, notes] = [await listRequirements(id), await listResearch(id)];
+  const offered = inForce(requirements).map(({ id, code, statement, kind, unit }) => ({
+    id,
+    code,
+    statement,
+    kind,
+    unit,
+  }));
+  const leads = seat.role === 'instructor';
+  const of = (requirementId: string) => requirements.find((one) => one.id === requirementId)!;
+  const usedBy = (note: Research) =>
+    requirements.filter((one) => one.sources.some((source) => source.researchId === note.id)).map((one) => one.code);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="requirements"
+      name="Research"
+      views={requirementViews(seat.role)}
+      view="requirements/research"
+      about={notes.length ? plural(notes.length, 'note') : undefined}
+      byTeam={false}
+    >
+      {notes.length === 0 && (
+        <Nothing>
+          What exists already, what last season built, what you have read: what it is, and what it does about each
+          requirement. A note can be the source of a requirement.
+        </Nothing>
+      )}
+      <div className="flex flex-col gap-5 max-w-4xl">
+        {notes.map((note) => (
+          <section key={note.id} id={note.id} aria-label={note.title}>
+            <h3>
+              {note.title}{' '}
+              <span className="faint font-normal">
+                · {KIND[note.kind]}
+                {note.isWinner && ', its winner'}
+                {note.teamId && `, by ${frame.teams.find((team) => team.id === note.teamId)?.name}`}
+              </span>
+            </h3>
+            <p className="whitespace-pre-line">{note.about}</p>
+            {note.foundIn && <p className="text-sm faint">Found in: {note.foundIn}</p>}
+            {note.findings.length > 0 && (
+              <table className="!w-auto mt-1">
+                <tbody>
+                  {note.findings.map((finding) => (
+                    <tr key={finding.requirementId}>
+                      <td className="num">
+                        <a href={`${hrefIn(frame, 'requirements')}#${of(finding.requirementId).code}`}>
+                          {of(finding.requirementId).code}
+                        </a>
+                      </td>
+                      <td>{of(finding.requirementId).statement}</td>
+                      <td className="num right whitespace-nowrap">
+                        {finding.value !== null
+                          ? measured(finding.value, finding.uncertainty, finding.unit)
+                          : finding.answer === null
+                            ? ''
+                            : finding.answer
+                              ? 'yes'
+                              : 'no'}
+                      </td>
+                      <td className="text-sm faint">{finding.text}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+            {usedBy(note).length > 0 && (
+              <p className="text-sm">
+                Source of <span className="num">{usedBy(note).join(', ')}</span>
+              </p>
+            )}
+            {allowed(seat, 'research.write', note) && (
+              <details className="no-print">
+                <summary className="cursor-pointer text-sm faint">Change it</summary>
+                <div className="pt-2 flex flex-col gap-2">
+                  <ResearchForm
+                    key={note.version}
+                    projectId={id}
+                    id={note.id}
+                    version={note.version}
+                    values={formOf(note)}
+                    requirements={offered}
+                    leads={leads}
+                  />
+                  <ActButton
+                    act={removeResearch}
+                    input={{ projectId: id, id: note.id, version: note.version }}
+                    done="Removed."
+                    confirm={`Remove “${note.title}” and its ${plural(note.findings.length, 'finding')}?`}
+                    className="btn-text self-start"
+                  >
+                    remove the note
+                  </ActButton>
+                </div>
+              </details>
+            )}
+          </section>
+        ))}
+      </div>
+      <details className="no-print mt-5" open={notes.length === 0}>
+        <summary className="cursor-pointer font-medium">Add a note</summary>
+        <div className="pt-3">
+          <ResearchForm projectId={id} id={null} version={null} values={EMPTY} requirements={offered} leads={leads} />
+        </div>
+      </details>
+    </ProjectFrame>
+  );
+}
+
+function formOf({ title, kind, about, foundIn, isWinner, findings }: Research) {
+  const text = (value: number | null) => (value === null ? '' : String(value));
+  return {
+    title,
+    kind,
+    about,
+    foundIn,
+    isWinner,
+    findings: findings.map((f) => ({
+      ...f,
+      value: text(f.value),
+      unit: f.unit ?? '',
+      uncertainty: f.uncertainty ? String(f.uncertainty) : '',
+      answer: f.answer === null ? '' : f.answer ? 'yes' : 'no',
+    })),
+  };
+}

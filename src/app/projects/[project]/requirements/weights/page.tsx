@@ -1,0 +1,55 @@
+import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { WeightsForm } from '@/features/requirements/Weights';
+import { readJudgements } from '@/features/requirements/queries';
+import { inForce, listRequirements } from '@/server/records/requirements';
+import { Nothing } from '@/ui/sheet/Sheet';
+import Link from 'next/link';
+
+export default async function WeightsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/requirements/weights', props);
+  const { id } = frame.seat.project;
+  const [requirements, judgements] = [inForce(await listRequirements(id)), await readJudgements(id)];
+  const codes = new Set(requirements.map((one) => one.code));
+  const weighed = requirements.filter((one) => one.weight !== null);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="requirements"
+      name="Weights"
+      views={requirementViews(frame.seat.role)}
+      view="requirements/weights"
+      about={requirements.length ? `${weighed.length} of ${requirements.length} requirements have a weight` : undefined}
+      byTeam={false}
+    >
+      {requirements.length === 0 ? (
+        <Nothing
+          step={
+            <Link className="btn btn-go" href={hrefIn(frame, 'requirements/edit')}>
+              Add a requirement
+            </Link>
+          }
+        >
+          Weights say how much each requirement counts when concepts are compared. There is nothing to weigh yet.
+        </Nothing>
+      ) : (
+        <>
+          <p className="faint mb-2 max-w-3xl">
+            Share out 100 points, or write any weights down; only their proportions count. A requirement without a
+            weight is a condition: it must be met, and is not traded against others.
+          </p>
+          <WeightsForm
+            projectId={id}
+            rows={requirements.map(({ id, code, statement, version, weight }) => ({
+              id,
+              code,
+              statement,
+              version,
+              weight: weight === null ? '' : String(weight),
+            }))}
+            judgements={judgements.filter(({ a, b }) => codes.has(a) && codes.has(b))}
+          />
+        </>
+      )}
+    </ProjectFrame>
+  );
+}

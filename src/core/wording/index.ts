@@ -1,0 +1,2 @@
+export { duplicates, type Pair } from './duplicates';
+export { wording, type WordingFinding } from './wording';

@@ -1,0 +1,26 @@
+import { diffWords } from 'diff';
+import type { BriefContent } from '@/server/records/brief';
+import { asTexts } from './parts';
+
+export interface Piece {
+  text: string;
+  does: 'stays' | 'added' | 'removed';
+}
+export interface PartChange {
+  name: string;
+  pieces: Piece[];
+}
+
+/** The parts of a brief that differ between two versions, word by word; none when they say the same. */
+export function briefDifference(before: BriefContent, after: BriefContent): PartChange[] {
+  const was = asTexts(before);
+  return asTexts(after).flatMap(([name, text], i): PartChange[] => {
+    const old = was[i]![1];
+    if (old === text) return [];
+    const pieces = diffWords(old, text).map(({ value, added, removed }): Piece => ({
+      text: value,
+      does: added ? 'added' : removed ? 'removed' : 'stays',
+    }));
+    return [{ name, pieces }];
+  });
+}

@@ -1,0 +1,25 @@
+import type { Role } from '@/server/policy';
+
+/** What belongs to the sheet Brief: the brief, and the talk with the client from the questions to the answers. */
+export function briefViews(hidden: readonly string[]) {
+  return [
+    ['brief', 'Brief'] as const,
+    ...(hidden.includes('interview') ? [] : INTERVIEW),
+    ['interview/answers', 'Answers'] as const,
+  ];
+}
+const INTERVIEW = [
+  ['interview', 'Questions'],
+  ['interview/notes', 'Interview'],
+] as const;
+
+/** What belongs to the sheet Requirements. */
+export function requirementViews(role: Role) {
+  return [
+    ['requirements', 'List'],
+    ['requirements/compliance', 'Compliance'],
+    ...(role === 'instructor' ? [['requirements/weights', 'Weights'] as const] : []),
+    ['requirements/budgets', 'Budgets'],
+    ['requirements/research', 'Research'],
+  ] as const;
+}

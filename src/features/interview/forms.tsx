@@ -1,0 +1,82 @@
+'use client';
+
+import { useState } from 'react';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Area, Choice, Decimal, Text } from '@/ui/forms/fields';
+import { newId } from '@/ui/forms/newId';
+import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
+import { saveVisit } from './actions';
+import { questionSchema, visitSchema } from './schema';
+
+/** A visit to the client: when, how long, and who answers. */
+export function VisitForm({
+  values,
+  ...fixed
+}: {
+  projectId: string;
+  id: string | null;
+  version: number | null;
+  values: Record<string, unknown>;
+}) {
+  return (
+    <RecordForm
+      id={`visit-${fixed.id ?? `new-${fixed.projectId}`}`}
+      schema={visitSchema}
+      values={values}
+      fixed={fixed}
+      submit={saveVisit}
+      label="Save the visit"
+      compact
+      names={{ title: 'Visit', saidBy: 'Who answers', heldOn: 'Day', minutes: 'Minutes', state: 'State' }}
+    >
+      <Text name="title" label="Visit" hint="Like: first visit." />
+      <Text name="saidBy" label="Who answers" hint="Stands beside each sentence: client, first visit." />
+      <Text name="heldOn" label="Day" type="date" />
+      <Decimal name="minutes" label="Minutes" className="w-24" />
+      <Choice
+        name="state"
+        label="State"
+        options={[
+          ['planned', 'Planned: questions are collected'],
+          ['running', 'Running: notes are taken'],
+          ['held', 'Held: answers are put together'],
+        ]}
+      />
+    </RecordForm>
+  );
+}
+
+/** Puts a question into the bank; through the outbox, so that a phone without a line can do it too. */
+export function AskForm({ projectId, visitId, back }: { projectId: string; visitId: string; back: string }) {
+  const enter = useEntry();
+  const [id, renew] = useState(newId);
+  return (
+    <RecordForm
+      key={id}
+      id={`ask-${visitId}`}
+      schema={questionSchema}
+      values={{ text: '' }}
+      fixed={{ projectId, id, visitId }}
+      submit={(input) =>
+        enter({
+          path: '/api/v1/questions',
+          title: `Question: ${String(input.text).slice(0, 80)}`,
+          body: input,
+          objectId: id,
+          href: back,
+        })
+      }
+      then={() => (renew(newId()), '')}
+      label="Put the question"
+      saved="It is in the bank."
+    >
+      <WhoEnters />
+      <Area
+        name="text"
+        label="A question for the client"
+        rows={2}
+        hint="One thing at a time, and open: how, how many, what happens when …"
+      />
+    </RecordForm>
+  );
+}

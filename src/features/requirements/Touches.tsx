@@ -1,0 +1,49 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { useWatch } from 'react-hook-form';
+import { VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
+import { attempt } from '@/ui/forms/RecordForm';
+import { previewChange } from './actions';
+import type { Flip } from './flips';
+
+const FIELDS = ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'decision'];
+
+/** What the change being typed would touch: the verdicts it turns, team by team. */
+export function Touches(props: { projectId: string; id: string; version: number; first: Record<string, unknown> }) {
+  const { projectId, id, version, first } = props;
+  const typed = useWatch({ name: FIELDS }) as string[];
+  const given = JSON.stringify(typed);
+  const same = given === JSON.stringify(FIELDS.map((name) => first[name]));
+  const [found, setFound] = useState<{ given: string; flips: (Flip & { team: string })[] } | null>(null);
+  useEffect(() => {
+    if (same) return;
+    const entered = Object.fromEntries(FIELDS.map((name, i) => [name, (JSON.parse(given) as string[])[i]]));
+    const timer = setTimeout(async () => {
+      const outcome = await attempt(() => previewChange({ projectId, id, version, ...entered }));
+      setFound(outcome.ok ? { given, flips: outcome.result.flips } : null);
+    }, 400);
+    return () => clearTimeout(timer);
+  }, [given, same, projectId, id, version]);
+  if (same || found?.given !== given) return null;
+  return (
+    <section className="callout" aria-label="What it touches" aria-live="polite">
+      {found.flips.length === 0 ? (
+        <p>No verdict on a newest iteration turns.</p>
+      ) : (
+        <>
+          <p className="font-medium">It turns the verdict of {found.flips.map((flip) => flip.team).join(', ')}:</p>
+          <ul>
+            {found.flips.map((flip) => (
+              <li key={flip.iterationId}>
+                {flip.team} {flip.iterationNumber}:{' '}
+                <span className={VERDICT_TONE[flip.before]}>{VERDICT_WORD[flip.before]}</span> →{' '}
+                <b className={VERDICT_TONE[flip.after]}>{VERDICT_WORD[flip.after]}</b>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
