@@ -77,23 +77,46 @@ async function makeSlips(page: Page) {
   await page.getByRole('button', { name: /^Make \d+ slips/ }).click();
   await page.getByRole('button', { name: 'Print the sheet' }).waitFor();
 }
+async function waitForChecks(page: Page) {
+  await page.getByText('Likely the same').waitFor();
+}
+async function secondVisit(page: Page) {
+  await page.getByRole('link', { name: /second visit/ }).click();
+  await page.getByRole('heading', { name: 'Answers, second visit' }).waitFor();
+}
+async function changeTilt(page: Page) {
+  await page.getByRole('row', { name: /R-05/ }).getByRole('link', { name: 'change' }).click();
+  await page.getByLabel('Limit', { exact: true }).fill('10');
+  await page.getByRole('region', { name: 'What it touches' }).waitFor();
+  await page.getByRole('region', { name: 'What it touches' }).scrollIntoViewIfNeeded();
+}
+async function pasteList(page: Page) {
+  const text =
+    'code,statement,kind,parameter,dimension,value,unit\nR-20,Width on the cable,max,Width,length,300,mm\nR-21,Brake force,min,Brake force,force,5,g\nR-01,Mass,max,Carrier mass,mass,1,kg';
+  await page.getByLabel('The list, pasted').fill(text);
+  await page.getByRole('button', { name: 'Look at it first' }).click();
+  await page.getByText(/can be taken/).waitFor();
+}
 const VIEWS: View[] = [
   { name: 'today', role: 'instructor', at: '' },
   { name: 'brief', role: 'instructor', at: 'brief' },
-  { name: 'requirements', role: 'instructor', at: 'requirements' },
+  { name: 'interview', role: 'instructor', at: 'interview' },
+  { name: 'answers', role: 'instructor', at: 'interview/answers', act: secondVisit },
+  { name: 'requirements', role: 'instructor', at: 'requirements', act: waitForChecks },
+  { name: 'compliance', role: 'instructor', at: 'requirements/compliance' },
   { name: 'schedule', role: 'instructor', at: 'schedule' },
   { name: 'teams', role: 'instructor', at: 'teams' },
   { name: 'builds', role: 'instructor', at: 'builds' },
-  { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Flint 3/ },
+  { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Flint 3/, extra: true },
   { name: 'bench', role: 'instructor', at: 'bench' },
   { name: 'entry-phone', role: 'student', at: 'bench/enter', phone: true },
   { name: 'outbox-phone', role: 'student', at: 'bench/enter', phone: true, act: outbox },
-  { name: 'slips', role: 'instructor', at: 'teams/slips', act: makeSlips },
+  { name: 'slips', role: 'instructor', at: 'teams/slips', act: makeSlips, extra: true },
   { name: 'grades', role: 'instructor', at: 'grades' },
   { name: 'event', role: 'instructor', at: 'event' },
   { name: 'standings', role: 'instructor', at: 'standings' },
   { name: 'trace', role: 'instructor', at: 'standings', follow: /, Flint:/ },
-  { name: 'history', role: 'instructor', at: 'history' },
+  { name: 'history', role: 'instructor', at: 'history', extra: true },
   { name: 'judge-phone', role: 'judge', at: '/judge', phone: true },
   { name: 'client-phone', role: 'client', at: '/client', phone: true },
   { name: 'board', role: 'board', at: '/board' },
@@ -108,6 +131,19 @@ const VIEWS: View[] = [
   { name: 'new-project', role: 'instructor', at: '/projects/new', extra: true },
   { name: 'account', role: 'instructor', at: '/account', extra: true },
   { name: 'requirement-edit', role: 'instructor', at: 'requirements/edit', extra: true },
+  { name: 'requirement-change', role: 'instructor', at: 'requirements', act: changeTilt, extra: true },
+  { name: 'weights', role: 'instructor', at: 'requirements/weights', extra: true },
+  { name: 'budgets', role: 'student', at: 'requirements/budgets', extra: true },
+  { name: 'research', role: 'instructor', at: 'requirements/research', extra: true },
+  { name: 'import-list', role: 'instructor', at: 'requirements/import', act: pasteList, extra: true },
+  { name: 'notes-phone', role: 'student', at: 'interview/notes', phone: true, extra: true },
+  { name: 'notes', role: 'instructor', at: 'interview/notes', extra: true },
+  { name: 'questions-phone', role: 'student', at: 'interview', phone: true, extra: true },
+  { name: 'brief-edit', role: 'instructor', at: 'brief/edit', extra: true },
+  { name: 'brief-student', role: 'student', at: 'brief', extra: true },
+  { name: 'brief-changes', role: 'instructor', at: 'brief/changes?from=1&to=2', extra: true },
+  { name: 'profile', role: 'instructor', at: 'profile', extra: true },
+  { name: 'requirements-phone', role: 'student', at: 'requirements', phone: true, act: waitForChecks, extra: true },
   { name: 'iteration-new', role: 'student', at: 'builds/new', extra: true },
   { name: 'legacy', role: 'instructor', at: 'legacy', extra: true },
   { name: 'find', role: 'instructor', at: 'find?q=tray', extra: true },

@@ -32,7 +32,9 @@ describe('policy', () => {
     );
     const others = led.filter(
       (name) =>
-        !['iteration.write', 'trial.write', 'picture.write', 'score.write', 'budget.write', 'research.write'].includes(name),
+        !['iteration.write', 'trial.write', 'picture.write', 'score.write', 'budget.write', 'research.write'].includes(
+          name,
+        ),
     );
     expect(others.length).toBeGreaterThan(10);
     for (const name of others) expect(ROLES.filter((role) => can(name, role, true, true))).toEqual(['instructor']);

@@ -143,15 +143,16 @@ describe('requirements', () => {
   test('who was second sees both versions', async () => {
     await asPerson(teacher);
     const [first] = await listRequirements(projectId);
+    const why = 'Weighed again.';
     const change = (value: string) =>
-      saveRequirement(limit({ id: first!.id, version: first!.version, parameterId: ids['Carrier mass'], value }));
+      saveRequirement(limit({ id: first!.id, version: first!.version, parameterId: ids['Carrier mass'], value, why }));
     done(await change('890'));
     expect(await change('880')).toMatchObject({
       ok: false,
       conflict: { by: 'Tess Teacher', theirs: { value: '890' } },
     });
     const [now] = await listRequirements(projectId);
-    done(await saveRequirement(limit({ id: now!.id, version: now!.version, parameterId: ids['Carrier mass'] })));
+    done(await saveRequirement(limit({ id: now!.id, version: now!.version, parameterId: ids['Carrier mass'], why })));
   });
 });
 

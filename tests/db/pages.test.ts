@@ -41,7 +41,7 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
   >`select id from trial where project_id = ${p.id} limit 1`;
   const params = { project: p.id, team: p.teams.Flint!, iteration: p.iteration['Flint 3']!, trial: trial.id };
   const before = queriesSent();
-  await Page({ params: Promise.resolve(params), searchParams: Promise.resolve({}) });
+  await Page({ params: Promise.resolve(params), searchParams: Promise.resolve({ from: '1', to: '2' }) });
   return queriesSent() - before;
 }
 

@@ -7,8 +7,19 @@ const MOST_SCRIPT = 250 * 1024;
 const SHEETS = [
   '',
   'brief',
+  'brief/edit',
+  'brief/changes?from=1&to=2',
+  'interview',
+  'interview/notes',
+  'interview/answers',
   'requirements',
   'requirements/edit',
+  'requirements/compliance',
+  'requirements/weights',
+  'requirements/budgets',
+  'requirements/research',
+  'requirements/import',
+  'profile',
   'schedule',
   'concepts',
   'teams',
@@ -27,7 +38,8 @@ const SHEETS = [
   'teams/slips',
   'find?q=tray',
 ];
-const FOR_STUDENTS = SHEETS.filter((sheet) => !['requirements/edit', 'history', 'data', 'teams/slips'].includes(sheet));
+const LED = ['brief/edit', 'requirements/weights', 'requirements/import', 'profile', 'history', 'data', 'teams/slips'];
+const FOR_STUDENTS = SHEETS.filter((sheet) => !LED.includes(sheet));
 
 /** Serious and critical findings on a page with everything open, in light, and for what colours decide in dark. */
 async function obstacles(page: Page, address: string): Promise<string[]> {

@@ -5,7 +5,7 @@ import { listNotes, listQuestions, listStatements, listVisits } from '@/features
 import { enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
 import { listBriefVersions } from '@/server/records/brief';
-import { day } from '@/ui/format';
+import { day, plural } from '@/ui/format';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Plain } from '@/ui/sheet/Plain';
@@ -39,13 +39,18 @@ export default async function ClientPage() {
       about={`For ${project.clientName}. The event is on ${day(project.eventDate, true)}.`}
       wide
     >
+      {open.length > 0 && (
+        <p className="callout mb-4">
+          The class has <a href="#questions">{plural(open.length, 'question')} for you</a>, below the brief.
+        </p>
+      )}
       {latest ? (
         <BriefView content={latest.content} />
       ) : (
         <p>The class is still writing the brief. This link will show it once it is published.</p>
       )}
       {open.length > 0 && (
-        <section className="mt-6 max-w-3xl">
+        <section id="questions" className="mt-6 max-w-3xl">
           <h2>Questions of the class, {visit!.title}</h2>
           <p className="faint mb-2">
             You may answer in writing, as many as you like; the rest is asked on {day(visit!.heldOn, true)}.

@@ -60,6 +60,11 @@ const SYNONYMS: Record<string, string> = Object.fromEntries(
     }),
 );
 
+/** Whether a word says nothing about what is wanted. */
+export function isFilling(word: string): boolean {
+  return EMPTY.has(word.toLowerCase());
+}
+
 /** The words of a statement that carry its meaning: lower case, without punctuation, plural and endings, as a set. */
 export function meaningOf(text: string): Set<string> {
   let plain = text

@@ -1,4 +1,4 @@
-import { diffWords } from 'diff';
+import { diffLines, diffWords } from 'diff';
 import type { BriefContent } from '@/server/records/brief';
 import { asTexts } from './parts';
 
@@ -11,13 +11,14 @@ export interface PartChange {
   pieces: Piece[];
 }
 
-/** The parts of a brief that differ between two versions, word by word; none when they say the same. */
+/** The parts of a brief that differ between two versions, word by word, or a list thing by thing; none when they say the same. */
 export function briefDifference(before: BriefContent, after: BriefContent): PartChange[] {
   const was = asTexts(before);
-  return asTexts(after).flatMap(([name, text], i): PartChange[] => {
+  return asTexts(after).flatMap(([name, text, list], i): PartChange[] => {
     const old = was[i]![1];
     if (old === text) return [];
-    const pieces = diffWords(old, text).map(({ value, added, removed }): Piece => ({
+    const diff = list ? diffLines(`${old}\n`, `${text}\n`) : diffWords(old, text);
+    const pieces = diff.map(({ value, added, removed }): Piece => ({
       text: value,
       does: added ? 'added' : removed ? 'removed' : 'stays',
     }));

@@ -24,8 +24,8 @@ export function plainText(html: string): string {
     .trim();
 }
 
-/** Every part of a brief as plain text under its name, in the order it is read. */
-export function asTexts(content: BriefContent): [name: string, text: string][] {
+/** Every part of a brief as plain text under its name, in the order it is read; a list has a line for each thing. */
+export function asTexts(content: BriefContent): [name: string, text: string, list?: 'list'][] {
   const { kit, banned, energy, teamFrom, teamTo, fixedDates, checklist, limits } = content;
   const text = (key: (typeof TEXTS)[number][0]) =>
     [TEXTS.find(([one]) => one === key)![1], plainText(content[key])] as [string, string];
@@ -34,16 +34,20 @@ export function asTexts(content: BriefContent): [name: string, text: string][] {
     text('setting'),
     text('thing'),
     text('account'),
-    ['Dates that can’t move', fixedDates.map(({ date, what }) => `${date}: ${what}`).join('\n')],
+    ['Dates that can’t move', fixedDates.map(({ date, what }) => `${date}: ${what}`).join('\n'), 'list'],
     text('rules'),
-    ['Limits', limits.map(({ code, statement, limit }) => `${code} ${statement}: ${limit}`).join('\n')],
-    ['Kit', kit.map(({ item, quantity, note }) => [item, quantity, note].filter(Boolean).join(', ')).join('\n')],
-    ['Not allowed', banned.join('\n')],
+    ['Limits', limits.map(({ code, statement, limit }) => `${code} ${statement}: ${limit}`).join('\n'), 'list'],
+    [
+      'Kit',
+      kit.map(({ item, quantity, note }) => [item, quantity, note].filter(Boolean).join(', ')).join('\n'),
+      'list',
+    ],
+    ['Not allowed', banned.join('\n'), 'list'],
     ['Energy', energy],
     ['Team size', teamSize(teamFrom, teamTo)],
     text('hazards'),
     text('warmUp'),
-    ['Checklist of the warm-up', checklist.join('\n')],
+    ['Checklist of the warm-up', checklist.join('\n'), 'list'],
   ];
 }
 

@@ -98,7 +98,6 @@ function Line({
         <input
           type="radio"
           value={value}
-          className="self-center"
           {...register}
           onChange={(e) => {
             void register.onChange(e);

@@ -35,6 +35,8 @@ export interface Counts {
   events: number;
   actions: number;
   students: number;
+  /** Visits to the client that are planned or running. */
+  openVisits: number;
 }
 
 /** What every sheet of a project shows around its content: four queries, whatever the size of the class. */
@@ -67,18 +69,19 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
       id,
       name: shortName(name),
     })),
-    fieldPages: fieldPages(seat, clock),
+    fieldPages: fieldPages(seat, clock, counts.openVisits > 0),
     counts,
     change,
   };
 });
 
 /** The pages of the field for this person; a student's lie in the own section by themselves. */
-function fieldPages(seat: Seat, clock: Section | null): string[] {
+function fieldPages(seat: Seat, clock: Section | null, visit: boolean): string[] {
   const home = `/projects/${seat.project.id}`;
   const entry = seat.role === 'instructor' && clock ? [`${home}/bench/enter?section=${clock.id}`] : [];
   const builds = seat.role === 'student' ? [`${home}/builds/new`] : [];
-  return [home, `${home}/bench/enter`, ...entry, `${home}/builds`, ...builds];
+  const interview = visit ? [`${home}/interview`, `${home}/interview/notes`] : [];
+  return [home, `${home}/bench/enter`, ...entry, `${home}/builds`, ...builds, ...interview];
 }
 
 /** Reads the choice of section and team from the address. */
@@ -127,7 +130,8 @@ async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
       (select count(*) from trial where project_id = ${projectId} and taken_back_at is null ${mine}) as runs,
       (select count(*) from event where project_id = ${projectId}) as events,
       (select count(*) from action where project_id = ${projectId} and state = 'open' ${mine}) as actions,
-      (select count(*) from enrolment where project_id = ${projectId}) as students`;
+      (select count(*) from enrolment where project_id = ${projectId}) as students,
+      (select count(*) from visit where project_id = ${projectId} and state <> 'held') as open_visits`;
   return row;
 }
 

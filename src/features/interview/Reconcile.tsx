@@ -63,14 +63,13 @@ function Accounts({ accounts }: { accounts: Account[] }) {
   );
 }
 
-/** Shared by all: plain. In some notes only: underlined. Only here: bold; a figure that differs stands out most. */
+/** Shared by all: plain. Not in all notes: underlined; a figure that differs stands out most. */
 function Marked({ piece }: { piece: Piece }) {
   if (piece.shared === 'all') return piece.text;
-  const strong = piece.shared === 'none' ? 'font-semibold' : '';
-  const tone = piece.figure ? 'text-brick decoration-2' : 'decoration-ochre';
+  const tone = piece.figure ? 'text-brick font-semibold decoration-2' : 'text-ink decoration-ochre decoration-1';
   return (
     <mark
-      className={`bg-transparent text-ink underline underline-offset-4 ${strong} ${tone}`}
+      className={`bg-transparent underline underline-offset-4 ${tone} ${piece.shared === 'none' ? 'font-medium' : ''}`}
       title={piece.shared === 'none' ? 'only here' : 'not in all notes'}
     >
       {piece.text}

@@ -29,8 +29,8 @@ export function VisitForm({
       compact
       names={{ title: 'Visit', saidBy: 'Who answers', heldOn: 'Day', minutes: 'Minutes', state: 'State' }}
     >
-      <Text name="title" label="Visit" hint="Like: first visit." />
-      <Text name="saidBy" label="Who answers" hint="Stands beside each sentence: client, first visit." />
+      <Text name="title" label="Visit: first, second …" />
+      <Text name="saidBy" label="Who answers, as quoted" className="min-w-52" />
       <Text name="heldOn" label="Day" type="date" />
       <Decimal name="minutes" label="Minutes" className="w-24" />
       <Choice

@@ -23,7 +23,8 @@ interface Props {
 }
 const TITLE = { client: 'Links for the client', judge: 'Links for judges', board: 'Links for a board' };
 const WHAT = {
-  client: 'Opens the brief, once it is published. No account; can be ended any time.',
+  client:
+    'Opens the brief, once it is published, and the questions to answer in writing. No account; can be ended any time.',
   judge: 'One judge, one rubric; works on a phone. A new link for the same name goes on with the same scores.',
   board: 'For a projector or hallway screen: schedule and published places.',
 };

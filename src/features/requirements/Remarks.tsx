@@ -47,7 +47,7 @@ export function Remarks({ remarks, statements }: { remarks: Remark[]; statements
             ) : (
               own.map((remark) => (
                 <p key={remark.codes.join() + remark.text}>
-                  {kind !== 'conflict' && <Codes codes={remark.codes} />} {remark.text}
+                  {kind !== 'conflict' && <Codes codes={remark.codes} />} <Linked text={remark.text} />
                 </p>
               ))
             )}
@@ -78,6 +78,11 @@ function Group({ head, grave, children }: { head: string; grave: boolean; childr
       <dd className="mb-1">{children}</dd>
     </>
   );
+}
+
+/** A remark whose codes lead to their requirements. */
+function Linked({ text }: { text: string }) {
+  return text.split(/(\b[A-Z]{1,3}-\d{1,3}\b)/).map((part, i) => (i % 2 ? <Codes key={i} codes={[part]} /> : part));
 }
 
 function Codes({ codes }: { codes: string[] }) {

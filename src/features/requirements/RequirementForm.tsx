@@ -92,7 +92,7 @@ export function RequirementForm(props: Props) {
         {!proposes && (
           <>
             <Choice name="state" label="State" options={words('proposed', 'agreed', 'changed', 'withdrawn')} />
-            <Decimal name="weight" label="Weight" className="w-28" hint="Against the others; wishes need one." />
+            <Decimal name="weight" label="Weight" className="w-32" hint="wishes need one" />
             <Choice
               name="ownerId"
               label="Owner"
@@ -232,7 +232,7 @@ function Sources({ statements, research }: Pick<Props, 'statements' | 'research'
               <Choice
                 name={`${path}.statementId`}
                 label="The sentence"
-                className="grow min-w-60 max-w-xl"
+                className="grow basis-72 min-w-0 max-w-xl"
                 options={[['', 'choose …'], ...statements.map((s) => [s.id, s.sentence.slice(0, 90)] as const)]}
               />
             )}

@@ -32,7 +32,7 @@ export function RequirementList({
             <th className="right">Limit</th>
             <th>Priority</th>
             <th className="right">Weight</th>
-            <th>Verified by</th>
+            <th className="min-w-44">Verified by</th>
             <th>State</th>
             <th className="min-w-52">Comes from</th>
             <th />
@@ -106,7 +106,7 @@ function verifiedBy({ method, protocolName, verifiedBy, kind }: Requirement) {
   return (
     <>
       {method ?? ''}
-      {how && <span className="block faint">{how}</span>}
+      {how && <span className="faint">{method ? `: ${how}` : how}</span>}
     </>
   );
 }

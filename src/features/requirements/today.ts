@@ -1,4 +1,6 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { conflicts } from '@/core/requirements';
+import { inForce, limitOf, type Requirement } from '@/server/records/requirements';
 import { verdictsFor } from '@/server/records/verdicts';
 import type { TodayItem, TodayProvider } from '@/server/today';
 import { quantity } from '@/ui/format';
@@ -23,7 +25,18 @@ export const requirementItems: TodayProvider = ({ teams, requirements, latest, s
       },
     ];
   }
-  return teams.flatMap((team): TodayItem[] => {
+  const clashes: TodayItem[] = !leads
+    ? []
+    : conflictsIn(requirements).map(({ a, b, reason }) => ({
+        teamId: null,
+        urgency: 75,
+        tone: 'brick',
+        headline: `${a} and ${b} exclude each other`,
+        detail: reason,
+        href: href('requirements'),
+        label: 'Requirements',
+      }));
+  const own = teams.flatMap((team): TodayItem[] => {
     const iteration = latest.find((one) => one.teamId === team.id);
     if (!iteration) return [];
     const verdicts = verdictsFor(requirements, iteration, sources);
@@ -65,7 +78,16 @@ export const requirementItems: TodayProvider = ({ teams, requirements, latest, s
         : []),
     ];
   });
+  return [...clashes, ...own];
 };
+
+function conflictsIn(requirements: Requirement[]) {
+  const limited = inForce(requirements).flatMap((r) => {
+    const limit = limitOf(r);
+    return limit && r.parameterName ? [{ code: r.code, parameter: r.parameterName, limit }] : [];
+  });
+  return conflicts({ requirements: limited }).conflicts;
+}
 
 /** For how many days a change that turns no verdict is told. */
 const NEWS = 14;

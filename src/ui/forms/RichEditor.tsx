@@ -30,6 +30,7 @@ export function RichEditor({ labelledBy, html, change, most, invalid }: Props) {
   const editor = useEditor({
     extensions: [KIT],
     content: html,
+    autofocus: 'end',
     immediatelyRender: false,
     injectCSS: false,
     editorProps: {

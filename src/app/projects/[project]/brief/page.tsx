@@ -108,7 +108,7 @@ export default async function BriefPage(props: SheetProps) {
               <ol>
                 {versions.map((version, i) => (
                   <li key={version.id} className="py-1 border-b border-hair">
-                    <b className="num">{version.number}</b> {day(version.publishedAt, true)}
+                    <b>Version {version.number}</b>, {day(version.publishedAt, true)}
                     <span className="faint">, {shortName(version.publishedBy)}</span>
                     {version.note && <span className="block text-sm">{version.note}</span>}
                     {versions[i + 1] && (

@@ -88,7 +88,7 @@ export default async function QuestionsPage(props: SheetProps) {
               teamName={(id) => frame.teams.find((team) => team.id === id)?.name ?? null}
             />
           </div>
-          <aside className="no-print">
+          <aside className="no-print max-lg:order-first">
             <h2 className="mb-1">Put a question</h2>
             <AskForm projectId={project.id} visitId={visit.id} back={at(visit.id)} />
             <Waiting path="/api/v1/questions" />

@@ -6,7 +6,8 @@ import { allowed } from '@/server/access';
 import { inForce, listBudgets, listRequirements } from '@/server/records/requirements';
 import { Nothing } from '@/ui/sheet/Sheet';
 
-const SUMS = new Set(['mass', 'cost', 'count', 'length', 'time', 'energy', 'power', 'area', 'volume']);
+/** What adds up over parts. */
+const SUMS = new Set(['mass', 'cost', 'count']);
 
 export default async function BudgetsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/budgets', props);
@@ -41,7 +42,7 @@ export default async function BudgetsPage(props: SheetProps) {
       )}
       {!readable && <p className="faint">The budgets of {team!.name} are its own.</p>}
       {readable && (
-        <div className="flex flex-col gap-5">
+        <div className="grid lg:grid-cols-2 gap-x-8 gap-y-5 items-start">
           {limits.map((limit) => {
             const own = budgets.find((one) => one.requirementId === limit.id && one.teamId === mine);
             const shared = budgets.find((one) => one.requirementId === limit.id && one.teamId === null);

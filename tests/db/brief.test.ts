@@ -1,0 +1,274 @@
+import { readdirSync } from 'node:fs';
+import { pool } from '@/db/connection';
+import { markBriefRead, publishBrief, saveBrief } from '@/features/brief/actions';
+import { briefDifference } from '@/features/brief/difference';
+import { countReaders, readByPerson } from '@/features/brief/queries';
+import { briefForm } from '@/features/brief/toForm';
+import { briefItems } from '@/features/brief/today';
+import { createProject, removeTemplate, saveTemplate } from '@/features/bundle/actions';
+import { emptyBundle } from '@/features/bundle/format';
+import { pack, unpack } from '@/features/bundle/read';
+import { listTemplates, readTemplate, toTemplate } from '@/features/bundle/templates';
+import { saveProfile } from '@/features/projects/actions';
+import { todayItems } from '@/app/projects/[project]/today';
+import { listTeams } from '@/server/records/classes';
+import { listBriefVersions, readBrief, toBriefParts, type BriefParts } from '@/server/records/brief';
+import { listRequirements } from '@/server/records/requirements';
+import { readToday, type TodayGiven } from '@/server/today';
+import {
+  asPerson,
+  bySystem,
+  demoBundle,
+  demoProject,
+  done,
+  makeAccount,
+  ownDatabase,
+  refused,
+  rowCounts,
+  type DemoProject,
+} from './database';
+
+ownDatabase();
+let p: DemoProject;
+beforeAll(async () => {
+  p = await demoProject('briefs');
+  await asPerson(p.instructorId);
+});
+const read = async () => {
+  const { version, ...parts } = (await pool()`select * from brief where project_id = ${p.id}`)[0]!;
+  return { version: Number(version), parts: toBriefParts(parts) };
+};
+async function save(more: Partial<Record<keyof BriefParts, unknown>>) {
+  const { version, parts } = await read();
+  return saveBrief({ projectId: p.id, version, ...briefForm(parts), ...more });
+}
+const publish = async (note = '') => publishBrief({ projectId: p.id, version: (await read()).version, note });
+
+describe('writing', () => {
+  test('only the few elements of the editor are kept, whatever is sent', async () => {
+    const sent =
+      '<h1>Big</h1><p onclick="x()">One <strong>two</strong> <a href="javascript:x">three</a></p><script>alert(1)</script><img src=x onerror=alert(1)><ul><li style="color:red">four</li></ul>';
+    done(await save({ challenge: sent, setting: '<p> </p><p><br></p>' }));
+    const { parts } = await read();
+    expect(parts.challenge).toBe('Big<p>One <strong>two</strong> three</p><ul><li>four</li></ul>');
+    expect(parts.setting).toBe('');
+  });
+
+  test.each<[string, object, string, RegExp]>([
+    [
+      'a text of two million characters',
+      { rules: 'x'.repeat(2_000_000) },
+      'rules',
+      /at most 20,000 .* this has 2000000/,
+    ],
+    ['a team larger than the largest', { teamFrom: '5', teamTo: '3' }, 'teamTo', /smaller than the smallest/],
+    [
+      'a date that does not exist',
+      { fixedDates: [{ date: '2026-02-30', what: 'Event' }] },
+      'fixedDates.0.date',
+      /no day of the calendar/,
+    ],
+    ['an item without a name', { kit: [{ item: '', quantity: '3', note: '' }] }, 'kit.0.item', /needed/],
+    ['a line of 161 characters', { banned: 'y'.repeat(161) }, 'banned', /at most 160/],
+  ])('%s is refused at its place', async (_name, more, field, message) => {
+    const before = await rowCounts();
+    expect(refused(await save(more))[field]).toMatch(message);
+    expect(await rowCounts()).toEqual(before);
+  });
+
+  test('two who write at once: the second gets both versions', async () => {
+    const { version, parts } = await read();
+    const write = (energy: string) => saveBrief({ projectId: p.id, version, ...briefForm(parts), energy });
+    done(await write('gravity'));
+    expect(await write('wind')).toMatchObject({ ok: false, conflict: { theirs: { energy: 'gravity' } } });
+  });
+});
+
+describe('publishing', () => {
+  test('two things are always handed over; the version is frozen and carries the limits of the rules', async () => {
+    done(await save({ account: '' }));
+    expect(refused(await publish())['']).toMatch(/the thing itself, and the account/);
+    done(await save({ account: '<p>A notebook.</p>' }));
+    expect(done(await publish('a notebook')).number).toBe(3);
+    expect(refused(await publish())['']).toMatch(/Nothing has changed since version 3/);
+    const [latest] = await listBriefVersions(p.id);
+    expect(latest!.content.limits.map((one) => `${one.code} ${one.limit}`)).toEqual([
+      'R-02 ≤ 240 mm',
+      'R-03 ≤ 25 credits',
+      'R-04 ≥ 2 different',
+    ]);
+    const rewrite = bySystem((tx) => tx`update brief_version set note = '' where project_id = ${p.id}`);
+    await expect(rewrite).rejects.toMatchObject({ constraint_name: 'brief_version_is_frozen' });
+  });
+
+  test('what changed can be read, text by word and lists by thing', async () => {
+    const versions = await listBriefVersions(p.id);
+    const [three, two] = versions;
+    const change = briefDifference(two!.content, three!.content).find((one) =>
+      one.name.startsWith('To be handed over: the account'),
+    )!;
+    const text = (does: string) =>
+      change.pieces
+        .filter((one) => one.does !== does)
+        .map((one) => one.text)
+        .join('');
+    expect(text('removed')).toBe('A notebook.');
+    expect(text('added')).toContain('– A presentation to the client');
+    const kit = { ...three!.content, kit: [...three!.content.kit, { item: 'Bell', quantity: '1', note: '' }] };
+    expect(briefDifference(three!.content, kit)).toEqual([
+      { name: 'Kit', pieces: [expect.objectContaining({ does: 'stays' }), { does: 'added', text: 'Bell, 1\n' }] },
+    ]);
+    expect(briefDifference(kit, kit)).toEqual([]);
+  });
+
+  test('a student is told what changed since the version read last, and on Today', async () => {
+    const person = p.studentOf('Flint');
+    const lines = async () => {
+      const given = { ...(await readToday(p.id, person)), leads: false, href: (sheet: string) => sheet } as TodayGiven;
+      return briefItems(given).map((one) => one.headline);
+    };
+    await asPerson(person);
+    expect(await lines()).toEqual(['Read the brief']);
+    done(await markBriefRead({ projectId: p.id, number: 2 }));
+    expect(await lines()).toEqual(['The brief has changed']);
+    done(await markBriefRead({ projectId: p.id, number: 3 }));
+    done(await markBriefRead({ projectId: p.id, number: 1 })); // an older one read again changes nothing
+    expect(await readByPerson(p.id, person)).toBe(3);
+    expect(await lines()).toEqual([]);
+    expect(refused(await markBriefRead({ projectId: p.id, number: 9 }))['']).toMatch(/no such version/);
+    expect(await countReaders(p.id, 3)).toEqual({ read: 1, of: 24 });
+    await asPerson(p.instructorId);
+  });
+});
+
+test('a bundle of version 2 becomes one of version 3: texts as paragraphs, one source as a list', async () => {
+  const { visits: _v, research: _r, weighing: _w, ...rest } = emptyBundle();
+  const { hiddenSheets: _h, ...project } = rest.project;
+  const requirement = {
+    code: 'R-01',
+    statement: 'Mass',
+    kind: 'max',
+    parameter: 'Mass',
+    value: 9,
+    low: null,
+    high: null,
+    tolerance: null,
+    unit: 'g',
+    weight: null,
+    priority: 'must',
+    decision: 'guarded',
+    state: 'agreed',
+    source: 'client',
+    said: 'S1',
+  };
+  const old = {
+    ...rest,
+    version: 2,
+    project,
+    brief: {
+      challenge: 'Lift <it>\nnow.\n\nPlease & thanks',
+      thing: '',
+      account: '',
+      rules: '',
+      hazards: '',
+      published: true,
+    },
+    statements: [{ key: 'S1', sentence: 'Light.', saidBy: 'client', saidOn: '2026-01-02' }],
+    parameters: [{ name: 'Mass', dimension: 'mass' }],
+    requirements: [requirement],
+  };
+  const { bundle } = unpack(pack(old as never));
+  const q = await demoProject('old', bundle);
+  expect((await readBrief(q.id)).challenge).toBe('<p>Lift &lt;it&gt;<br />now.</p><p>Please &amp; thanks</p>');
+  expect((await listBriefVersions(q.id)).map((one) => one.number)).toEqual([1]);
+  expect((await listRequirements(q.id))[0]!.sources[0]).toMatchObject({ kind: 'client', sentence: 'Light.' });
+  expect(() => unpack(pack({ ...old, requirements: [{ ...requirement, source: 'rumour' }] } as never))).toThrow(
+    /requirements\/0\/sources\/0\/kind/,
+  );
+});
+
+test('a bundle can’t smuggle a script into the brief', async () => {
+  const bundle = demoBundle();
+  bundle.brief.rules = '<p>Fair</p><script>alert(1)</script>';
+  bundle.brief.versions[0]!.content.rules = '<img src=x onerror=alert(1)>';
+  const q = await demoProject('smuggled', bundle);
+  expect((await readBrief(q.id)).rules).toBe('<p>Fair</p>');
+  expect((await listBriefVersions(q.id)).at(-1)!.content.rules).toBe('');
+});
+
+describe('templates', () => {
+  const shipped = readdirSync('templates')
+    .filter((file) => file !== 'index.json')
+    .map((file) => `start/${file.replace('.json', '')}`);
+  const facts = { title: 'Ours', clientName: 'The yard', eventDate: '2027-03-19', timeZone: 'UTC', units: 'metric' };
+
+  test.each(shipped)('%s becomes a project with rules, protocols and events', async (template) => {
+    await asPerson(p.instructorId);
+    const { id } = done(await createProject({ template, ...facts }));
+    const [row] = await pool()`
+      select p.title, p.event_date, p.retention_until, (select count(*) from event where project_id = p.id) as events,
+        (select count(*) from protocol where project_id = p.id) as protocols, (select count(*) from requirement where project_id = p.id and state = 'agreed') as requirements
+      from project p where p.id = ${id}`;
+    expect(row).toMatchObject({ title: 'Ours', eventDate: '2027-03-19', retentionUntil: '2028-03-19' });
+    expect(Math.min(Number(row!.events), Number(row!.protocols), Number(row!.requirements) - 2)).toBeGreaterThan(0);
+  });
+
+  test('a project kept as a template loses people, words of the client and results, and starts another', async () => {
+    await asPerson(p.instructorId);
+    const { id } = done(await saveTemplate({ projectId: p.id, title: 'Gully again', about: 'for next year' }));
+    const kept = await readTemplate(`own/${id}`);
+    const text = JSON.stringify(kept);
+    for (const word of ['Ilse Vantor', '4101', 'Basalt', 'Lindqvar', 'Okonjo']) expect(text).not.toContain(word);
+    expect(kept).toEqual(toTemplate(kept));
+    expect([kept.iterations, kept.trials, kept.teams, kept.statements].flat()).toEqual([]);
+    expect((await listTemplates(p.instructorId)).find((one) => one.key === `own/${id}`)).toMatchObject({
+      title: 'Gully again',
+      own: true,
+    });
+    const made = done(await createProject({ template: `own/${id}`, ...facts }));
+    expect((await listRequirements(made.id)).map((one) => one.code)).toContain('R-05');
+
+    const somebody = await makeAccount('instructor', 'colleague');
+    await asPerson(somebody);
+    expect(refused(await removeTemplate({ id }))['']).toMatch(/Only whoever kept/);
+    await asPerson(p.instructorId);
+    done(await removeTemplate({ id }));
+    expect(refused(await createProject({ template: `own/${id}`, ...facts })).template).toMatch(/not there any more/);
+  });
+
+  test.each(['start/../package', 'start/index', 'own/nothing', '/etc/passwd'])(
+    '%s is no template',
+    async (template) => {
+      await asPerson(p.instructorId);
+      const before = await rowCounts();
+      expect(await createProject({ template, ...facts })).toMatchObject({ ok: false });
+      expect(await rowCounts()).toEqual(before);
+    },
+  );
+});
+
+test('a sheet that the course does not use leaves Today, and comes back', async () => {
+  await asPerson(p.instructorId);
+  const given = async () =>
+    ({
+      ...(await readToday(p.id, p.instructorId)),
+      teams: await listTeams(p.id),
+      today: '2026-10-26',
+      eventDate: '2026-10-30',
+      retentionUntil: '2027-10-30',
+      names: 0,
+      leads: true,
+      href: (sheet: string) => sheet,
+    }) as TodayGiven;
+  const sheets = async (hidden: string[]) => new Set(todayItems(hidden, await given()).map((one) => one.href));
+  expect([...(await sheets([]))]).toContain('grades');
+  expect([...(await sheets(['grades']))]).not.toContain('grades');
+  const [row] = await pool()<[{ version: number }]>`select version from project where id = ${p.id}`;
+  done(await saveProfile({ projectId: p.id, version: row.version, used: ['requirements', 'builds', 'history'] }));
+  const [{ hidden }] = await pool()<
+    [{ hidden: string[] }]
+  >`select hidden_sheets as hidden from project where id = ${p.id}`;
+  expect(hidden).toContain('grades');
+  expect(hidden).not.toContain('requirements');
+  expect(await saveProfile({ projectId: p.id, version: row.version, used: [] })).toMatchObject({ ok: false });
+});
