@@ -71,6 +71,21 @@ test('200 viewers of one board cost the database one query a change', async () =
   await until(() => viewerCount() === 0);
 });
 
+test('a change between the making of a page and its listening is told at once', async () => {
+  await asPerson(p.instructorId);
+  const [row] = await pool()<[{ last: number }]>`select max(id) as last from audit where project_id = ${p.id}`;
+  const [late, fresh] = [
+    await watch(`project=${p.id}&since=${row.last - 1}`),
+    await watch(`project=${p.id}&since=${row.last}`),
+  ];
+  await until(() => late.messages.length === 1);
+  expect(late.messages).toEqual([{ kind: 'changed' }]);
+  expect(fresh.messages).toEqual([]);
+  late.leave();
+  fresh.leave();
+  await until(() => viewerCount() === 0);
+});
+
 test('changes that come together are told once, and only to those who look at the project', async () => {
   const other = await demoProject('elsewhere');
   await asPerson(p.instructorId);

@@ -160,7 +160,7 @@ export function ProjectFrame({
               {children}
             </Sheet>
           </Entering>
-          <Live project={seat.project.id} />
+          <Live project={seat.project.id} since={frame.change?.id ?? 0} />
           <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
         </main>
       </div>

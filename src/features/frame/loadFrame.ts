@@ -26,7 +26,8 @@ export interface Frame {
   /** Pages that the device keeps for use without a connection. */
   fieldPages: string[];
   counts: Counts;
-  change: { number: number; at: string; by: string } | null;
+  /** The last change: its id in the history, and how many there were. */
+  change: { id: number; number: number; at: string; by: string } | null;
 }
 export interface Counts {
   requirements: number;
@@ -136,8 +137,8 @@ async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
 }
 
 async function lastChange(projectId: string, timeZone: string): Promise<Frame['change']> {
-  const [row] = await pool()<{ at: Date; by: string; number: number }[]>`
-    select at, actor_name as by, (select count(*) from audit where project_id = ${projectId}) as number
+  const [row] = await pool()<{ id: number; at: Date; by: string; number: number }[]>`
+    select id, at, actor_name as by, (select count(*) from audit where project_id = ${projectId}) as number
     from audit where project_id = ${projectId} order by id desc limit 1`;
-  return row ? { number: row.number, by: row.by, at: inZone(row.at, timeZone) } : null;
+  return row ? { id: row.id, number: row.number, by: row.by, at: inZone(row.at, timeZone) } : null;
 }

@@ -6,10 +6,10 @@ import type { Sources } from '@/server/records/verdicts';
 import { tagColour } from '@/ui/colours';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day } from '@/ui/format';
-import { VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { dealWithChange } from './actions';
 import { flipsOf } from './flips';
+import { TONE, WORD } from './turned';
 import { ChangeText } from './RequirementList';
 
 interface Props {
@@ -49,8 +49,8 @@ export function ChangesPart({ seat, changes, requirements, teams, latest, source
                   <p key={team.id} className="pl-4 py-0.5 flex flex-wrap gap-x-3 items-baseline">
                     <TeamTag name={`${team.name} ${flip.iterationNumber}`} colour={tagColour(team.colour)} />
                     <span>
-                      <span className={VERDICT_TONE[flip.before]}>{VERDICT_WORD[flip.before]}</span> →{' '}
-                      <span className={VERDICT_TONE[flip.after]}>{VERDICT_WORD[flip.after]}</span>
+                      <span className={TONE[flip.before]}>{WORD[flip.before]}</span> →{' '}
+                      <span className={TONE[flip.after]}>{WORD[flip.after]}</span>
                     </span>
                     {done ? (
                       <span className="faint">dealt with</span>

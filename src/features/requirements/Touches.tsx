@@ -2,12 +2,11 @@
 
 import { useEffect, useState } from 'react';
 import { useWatch } from 'react-hook-form';
-import { VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
 import { attempt } from '@/ui/forms/RecordForm';
 import { previewChange } from './actions';
-import type { Flip } from './flips';
+import { TONE, WORD, type Flip } from './turned';
 
-const FIELDS = ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'decision'];
+const FIELDS = ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'decision', 'state'];
 
 /** What the change being typed would touch: the verdicts it turns, team by team. */
 export function Touches(props: { projectId: string; id: string; version: number; first: Record<string, unknown> }) {
@@ -36,9 +35,8 @@ export function Touches(props: { projectId: string; id: string; version: number;
           <ul>
             {found.flips.map((flip) => (
               <li key={flip.iterationId}>
-                {flip.team} {flip.iterationNumber}:{' '}
-                <span className={VERDICT_TONE[flip.before]}>{VERDICT_WORD[flip.before]}</span> →{' '}
-                <b className={VERDICT_TONE[flip.after]}>{VERDICT_WORD[flip.after]}</b>
+                {flip.team} {flip.iterationNumber}: <span className={TONE[flip.before]}>{WORD[flip.before]}</span> →{' '}
+                <b className={TONE[flip.after]}>{WORD[flip.after]}</b>
               </li>
             ))}
           </ul>

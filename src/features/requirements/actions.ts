@@ -12,7 +12,8 @@ import { listLatestIterations } from '@/server/records/iterations';
 import { listRequirements } from '@/server/records/requirements';
 import { listEvents, listLatestRuns, listProtocols } from '@/server/records/trials';
 import { read, readOptional } from '@/ui/forms/schema';
-import { flipsOf, type Flip } from './flips';
+import { flipsOf } from './flips';
+import type { Flip } from './turned';
 import { readList, toInput, type ReadRow } from './readList';
 import { readLimit } from './readLimit';
 import { writeRequirement } from './save';
@@ -49,7 +50,7 @@ export async function previewChange(input: unknown): Promise<Outcome<{ flips: (F
         const requirement = requirements.find((one) => one.id === given.id);
         if (!requirement) throw new FieldError('', 'This requirement is not part of the project.');
         const before = { ...requirement, parameter: requirement.parameterName };
-        const after = { ...before, ...readLimit(given), decision: given.decision };
+        const after = { ...before, ...readLimit(given), decision: given.decision, state: given.state };
         try {
           const flips = flipsOf(requirement, { before, after }, latest, { events, protocols, runs });
           const name = (teamId: string) => teams.find((team) => team.id === teamId)?.name ?? '';

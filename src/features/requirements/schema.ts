@@ -83,6 +83,7 @@ export const previewSchema = yup.object({
   statement: yup.string().default(''),
   ...limitFields,
   decision: oneOf(DECISIONS),
+  state: oneOf(STATES),
 });
 export const dealtSchema = yup.object({ ...place, teamId: optionalId() });
 

@@ -5,9 +5,9 @@ import { verdictsFor } from '@/server/records/verdicts';
 import type { TodayItem, TodayProvider } from '@/server/today';
 import { quantity } from '@/ui/format';
 import { limitText } from '@/ui/limit';
-import { VERDICT_WORD } from '@/ui/glyphs/Plumb';
 import { flipsOf } from './flips';
 import { settles } from './settles';
+import { WORD } from './turned';
 
 /** What requirements have to say on Today: what fails, what is inconclusive, what nobody has measured. */
 export const requirementItems: TodayProvider = ({ teams, requirements, latest, sources, leads, href }) => {
@@ -118,7 +118,7 @@ export const changeItems: TodayProvider = ({ changes, requirements, teams, lates
           urgency: flip.after === 'fails' ? 95 : 65,
           tone: flip.after === 'fails' ? 'brick' : 'ochre',
           headline,
-          detail: `Iteration ${flip.iterationNumber}: ${VERDICT_WORD[flip.before]} before, ${VERDICT_WORD[flip.after]} now. ${reason}`,
+          detail: `Iteration ${flip.iterationNumber}: ${WORD[flip.before]} before, ${WORD[flip.after]} now. ${reason}`,
         },
       ];
     });

@@ -8,7 +8,7 @@ import { useLive } from './useLive';
 const SPREAD = 600;
 
 /** Keeps a page of a project current while it is looked at; shows nothing. */
-export function Live({ project }: { project: string }) {
+export function Live({ project, since }: { project: string; since: number }) {
   const router = useRouter();
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const look = useCallback(() => {
@@ -21,6 +21,6 @@ export function Live({ project }: { project: string }) {
     );
   }, [router]);
   useEffect(() => () => clearTimeout(timer.current), []);
-  useLive(project, look);
+  useLive(project, look, since);
   return null;
 }

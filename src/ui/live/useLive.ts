@@ -9,19 +9,22 @@ const POLL = 20_000;
 
 /**
  * One stream while the tab is visible. `look` is called whenever the page may be behind: after a change, with the new
- * content where the stream brings it, and after the stream came back. Where no stream gets through it asks every 20 s.
+ * content where the stream brings it, and after the stream came back; also when something changed between the change that
+ * the page knows of (`since`) and the stream's opening. Where no stream gets through it asks every 20 s.
  */
-export function useLive(project: string | null, look: (data?: unknown) => void): void {
+export function useLive(project: string | null, look: (data?: unknown) => void, since?: number): void {
   const latest = useRef(look);
+  const seen = useRef(since);
   useEffect(() => {
     latest.current = look;
-  }, [look]);
+    seen.current = since;
+  }, [look, since]);
   useEffect(() => {
     const query = project ? `project=${project}` : '';
     let source: EventSource | null = null;
     let starting: ReturnType<typeof setTimeout> | undefined;
     let polling: ReturnType<typeof setInterval> | undefined;
-    let last: number | null = null;
+    let last: number | null = seen.current ?? null;
     let broken = false;
     const poll = async () => {
       const answer = await fetch(`/api/v1/live?${query}&once`, { cache: 'no-store' }).catch(() => null);
@@ -30,7 +33,7 @@ export function useLive(project: string | null, look: (data?: unknown) => void):
       last = found;
     };
     const open = () => {
-      source = new EventSource(`/api/v1/live?${query}`);
+      source = new EventSource(`/api/v1/live?${query}${seen.current === undefined ? '' : `&since=${seen.current}`}`);
       source.onopen = () => {
         clearInterval(polling);
         polling = undefined;

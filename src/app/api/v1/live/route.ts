@@ -12,7 +12,7 @@ const BEAT = 25_000;
 
 /**
  * The live stream (server-sent events) of a project for somebody signed in, or of a board for the holder of its link.
- * With ?once it answers at once with the number of the last change, for where streams do not get through.
+ * With ?since=N it tells at once when the project was changed after change N. With ?once it answers at once with the number of the last change, for where streams do not get through.
  */
 export async function GET(request: Request) {
   const { searchParams } = new URL(request.url);
@@ -22,17 +22,21 @@ export async function GET(request: Request) {
   const holder = projectId ? null : await linkHolder();
   const seat = await findSeat(pool(), projectId ? await signedIn() : holder, projectId ?? holder?.projectId);
   if (!seat || !allowed(seat, 'live.read')) return reply({ ok: false, denied: true, message: 'Not for you.' }, 403);
-  return searchParams.has('once') ? lastChange(seat) : stream(request, seat);
+  return searchParams.has('once') ? tellLast(seat) : stream(request, seat, Number(searchParams.get('since') ?? NaN));
 }
 
-async function lastChange({ project }: Seat): Promise<Response> {
+async function tellLast({ project }: Seat): Promise<Response> {
+  return reply({ ok: true, result: { last: await lastChange(project.id) }, notes: [] }, 200);
+}
+
+async function lastChange(projectId: string): Promise<number> {
   const [row] = await pool()<
     [{ last: number | null }]
-  >`select max(id) as last from audit where project_id = ${project.id}`;
-  return reply({ ok: true, result: { last: row.last ?? 0 }, notes: [] }, 200);
+  >`select max(id) as last from audit where project_id = ${projectId}`;
+  return row.last ?? 0;
 }
 
-async function stream(request: Request, seat: Seat): Promise<Response> {
+async function stream(request: Request, seat: Seat, since: number): Promise<Response> {
   const text = new TextEncoder();
   let end = () => {};
   const body = new ReadableStream<Uint8Array>({
@@ -64,6 +68,8 @@ async function stream(request: Request, seat: Seat): Promise<Response> {
       stop = await view({ ...viewerOf(seat), send, close: () => end() });
       if (stop === null) return end();
       put('retry: 3000\n\n');
+      // What changed between the page's being made and its listening.
+      if (since >= 0 && (await lastChange(seat.project.id)) > since) send({ kind: 'changed' });
     },
     cancel: () => end(),
   });

@@ -117,7 +117,7 @@ export default async function EnterPage(props: SheetProps) {
             known={known}
           />
         </Entering>
-        <Live project={project.id} />
+        <Live project={project.id} since={frame.change?.id ?? 0} />
         <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
       </main>
     </>
