@@ -91,27 +91,44 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   ];
 }
 
-for (const role of ['instructor', 'student', 'client', 'judge', 'board', 'visitor'] as const) {
-  test(`no serious obstacle on any page of the ${role}, light and dark`, async ({ browser, watch }) => {
+/** Where the pages are many, they are looked at in parts, which run beside each other. */
+const LOOKS = [
+  ['instructor', 0, 3],
+  ['instructor', 1, 3],
+  ['instructor', 2, 3],
+  ['student', 0, 2],
+  ['student', 1, 2],
+  ['client', 0, 1],
+  ['judge', 0, 1],
+  ['board', 0, 1],
+  ['visitor', 0, 1],
+] as const;
+
+for (const [role, part, of] of LOOKS) {
+  test(`no serious obstacle on any page of the ${role}, light and dark, part ${part + 1} of ${of}`, async ({
+    browser,
+    watch,
+  }) => {
     test.setTimeout(300_000);
     const phone = role === 'student' || role === 'judge' ? { viewport: { width: 390, height: 844 } } : {};
     const page = await enter(browser, role, { reducedMotion: 'reduce', ...phone });
     watch(page);
     const all = await addresses(page, role);
-    expect(all.length).toBeGreaterThanOrEqual(role === 'instructor' ? 24 : 1);
+    expect(all.length).toBeGreaterThanOrEqual(role === 'instructor' ? 36 : 1);
     const found: string[] = [];
-    for (const address of all) found.push(...(await obstacles(page, address)));
+    for (const address of all.filter((_, i) => i % of === part)) found.push(...(await obstacles(page, address)));
     expect(found).toEqual([]);
     await page.context().close();
   });
 }
 
 test('a cold load of any page transfers at most 250 kB of script, compressed', async ({ browser }) => {
+  test.setTimeout(240_000);
   const page = await enter(browser, 'instructor');
   const all = [...(await addresses(page, 'instructor')), '/sign-in'];
   const state = await page.context().storageState();
   const heaviest: [string, number][] = [];
-  for (const address of all) {
+  const load = async (address: string) => {
     const context = await browser.newContext({ storageState: state, baseURL: new URL(page.url()).origin });
     const cold = await context.newPage();
     const session = await context.newCDPSession(cold);
@@ -123,11 +140,17 @@ test('a cold load of any page transfers at most 250 kB of script, compressed', a
       'Network.loadingFinished',
       ({ requestId, encodedDataLength }) => void (bytes += scripts.has(requestId) ? encodedDataLength : 0),
     );
-    await cold.goto(address, { waitUntil: 'networkidle' });
+    await cold.goto(address, { waitUntil: 'load' });
+    // Quiet for long enough means that no script follows; a page that listens is never idle as a whole.
+    for (let last = -1; last !== bytes;) {
+      last = bytes;
+      await cold.waitForTimeout(700);
+    }
     expect(scripts.size, address).toBeGreaterThan(0);
     heaviest.push([address.replace(/[0-9a-f-]{36}/g, '…'), bytes]);
     await context.close();
-  }
+  };
+  for (const address of all) await load(address);
   heaviest.sort((a, b) => b[1] - a[1]);
   console.log(`heaviest: ${heaviest[0]![0]} with ${Math.round(heaviest[0]![1] / 1024)} kB of script`);
   expect(heaviest.filter(([, bytes]) => bytes > MOST_SCRIPT)).toEqual([]);

@@ -34,6 +34,7 @@ interface Things {
   rubric: string;
   criterion: string;
   picture: string;
+  research: string;
   student: string;
 }
 const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'visitor'] as const;
@@ -45,7 +46,7 @@ let sql: postgres.Sql;
 async function thingsOf(project: string, team: string): Promise<Things> {
   const [row] = await sql<[Things]>`
     select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as trial, r.event_id as event,
-      b.id as rubric, c.id as criterion, gen_random_uuid() as picture,
+      b.id as rubric, c.id as criterion, gen_random_uuid() as picture, gen_random_uuid() as research,
       (select account_id from enrolment where project_id = t.project_id limit 1) as student
     from team t join iteration i on i.team_id = t.id join trial r on r.iteration_id = i.id
       join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
@@ -84,10 +85,12 @@ test.beforeAll(async ({ browser }) => {
   };
   await sql.begin(async (tx) => {
     await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
-    for (const t of Object.values(things))
+    for (const t of Object.values(things)) {
+      await tx`insert into research (id, project_id, team_id, title) values (${t.research}, ${t.project}, ${t.team}, ${t.research})`;
       await tx`
         insert into attachment (id, project_id, team_id, object_kind, object_id, mime, bytes, thumbnail, sha256, width, height)
         values (${t.picture}, ${t.project}, ${t.team}, 'iteration', ${t.iteration}, 'image/jpeg', ${PIXEL}, ${PIXEL}, 'x', 1, 1)`;
+    }
   });
 });
 test.afterAll(async () => {
@@ -160,9 +163,14 @@ for (const role of ROLES) {
       const door = ACTIONS[name as keyof typeof ACTIONS];
       for (const which of ['own', 'otherTeam', 'foreign'] as const) {
         const t = things[which];
-        const object = name === 'removePicture' ? t.picture : name === 'releaseIteration' ? t.iteration : null;
+        const object = OBJECTS[name]?.(t) ?? null;
         // Nothing else is given, so whoever passes the policy is stopped by the fields and changes nothing.
-        const input = { projectId: t.project, id: object, teamId: t.team, sectionId: 'none' };
+        const input = {
+          projectId: t.project,
+          id: BY_TEAM.has(name) ? null : object,
+          teamId: t.team,
+          sectionId: 'none',
+        };
         const answer = await asks[role].post(addressOf(pageOf(page), t), {
           headers: { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', origin: world().demo.origin },
           data: JSON.stringify([input]),
@@ -187,6 +195,9 @@ for (const role of ROLES) {
       '/api/v1/trials',
       '/api/v1/trials/take-back',
       '/api/v1/scores',
+      '/api/v1/questions',
+      '/api/v1/notes',
+      '/api/v1/client-answers',
       '/api/v1/bundles',
     ];
     for (const route of entries) {
@@ -196,10 +207,11 @@ for (const role of ROLES) {
         const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }], id };
         const answer = await asks[role].post(route, { data });
         const door = ROUTES[route]!;
-        const expected =
-          door === 'score.write'
-            ? role === 'judge' && which !== 'foreign'
-            : opens(door, role, which === 'foreign' ? 'foreign' : 'own', which === 'own');
+        const byLink = door === 'score.write' ? 'judge' : door === 'client.answer' ? 'client' : null;
+        const own = which === 'own' || CLASSROOM.has(door);
+        const expected = byLink
+          ? role === byLink && which !== 'foreign'
+          : opens(door, role, which === 'foreign' ? 'foreign' : 'own', own);
         const denied = [401, 403].includes(answer.status());
         if (denied === expected) wrong.push(`${role} ${route} (${which}): ${answer.status()}`);
         if (answer.ok() || answer.status() >= 500) wrong.push(`${route}: ${answer.status()}`);
@@ -208,6 +220,18 @@ for (const role of ROLES) {
     expect(wrong).toEqual([]);
   });
 }
+
+/** Which object an action is about: its id, or for some the team it is of. */
+const BY_TEAM = new Set(['saveBudget', 'dealWithChange']);
+const OBJECTS: Record<string, (t: Things) => string> = {
+  removePicture: (t) => t.picture,
+  releaseIteration: (t) => t.iteration,
+  removeResearch: (t) => t.research,
+  saveBudget: (t) => t.team,
+  dealWithChange: (t) => t.team,
+};
+/** Entries that are about no team. */
+const CLASSROOM = new Set<Door>(['question.ask', 'note.take']);
 
 const pageOf = (worker: string) => worker.replace(/^app/, '').replace(/\/page$/, '') || '/';
 

@@ -12,9 +12,10 @@ export default async function BriefChangesPage(props: SheetProps) {
   const [versions, search] = [await listBriefVersions(id), await props.searchParams];
   const version = (key: string) => versions.find((one) => one.number === Number(search[key]));
   const leads = frame.seat.role === 'instructor';
-  const to = version('to');
-  const from = version('from') ?? (to ? undefined : versions[0]);
-  if (!from || (!to && !leads)) notFound();
+  // Without a choice: what is not published yet, or for students the last two versions.
+  const to = version('to') ?? (leads ? undefined : versions[0]);
+  const from = version('from') ?? (to ? (versions[1] ?? to) : versions[0]);
+  if (!from) notFound();
   const draft = to
     ? null
     : { ...toBriefParts({ ...(await readBrief(id)) }), limits: limitsByRule(await listRequirements(id)) };
