@@ -164,7 +164,7 @@ test('a change is put back from the history, with what changes shown first', asy
   await form.getByRole('button', { name: 'Save the instrument' }).first().click();
   await expect(page.getByText('Saved.').first()).toBeVisible();
   await page.goto(`${home}/history?kind=instrument`);
-  await page.getByRole('link', { name: 'put back …' }).first().click();
+  await page.getByRole('row').filter({ hasText: '77' }).getByRole('link', { name: 'put back …' }).first().click();
   await expect(page.getByText('what will change; nothing is done yet')).toBeVisible();
   await expect(page.getByRole('row', { name: /accuracy/ })).toContainText('77');
   await expect(page.getByRole('row', { name: /accuracy/ })).toContainText(before);
@@ -277,7 +277,7 @@ test('without a secure connection everything is entered all the same, and it say
 test('where no stream gets through, the page asks by itself', async ({ browser }) => {
   const page = await enter(browser, 'instructor');
   const home = await demoHome(page);
-  await page.route(/api\/v1\/live\?project=[\w-]+$/, (route) => route.abort());
+  await page.route(/api\/v1\/live\?project=[\w-]+(&since=\d+)?$/, (route) => route.abort());
   const asked = page.waitForRequest(/live\?.*&once/, { timeout: 40_000 });
   await page.goto(`${home}/bench`);
   await asked;
