@@ -10,7 +10,7 @@ export interface Hit {
   released: boolean;
 }
 
-/** Finds teams, requirements, sentences, iterations, events, protocols and instruments by any part of their text. */
+/** Finds teams, requirements, sentences, questions, answers, research notes, iterations, events, protocols and instruments by any part of their text. */
 export async function search(seat: Seat, text: string): Promise<Hit[]> {
   const words = text.trim().slice(0, 100);
   if (words.length < 2) return [];
@@ -23,6 +23,11 @@ export async function search(seat: Seat, text: string): Promise<Hit[]> {
       union all select 'requirement', id, code || ' ' || statement, state, null, true from requirement
         where project_id = ${id} and (code ilike ${like} or statement ilike ${like})
       union all select 'sentence', id, sentence, said_by, null, true from statement where project_id = ${id} and sentence ilike ${like}
+      union all select 'question', id, text, case when must then 'must be asked' else 'question' end, null, true from question
+        where project_id = ${id} and not hidden and merged_into is null and text ilike ${like}
+      union all select 'answer', a.id, a.text, q.text, null, true from answer a join question q on q.id = a.question_id
+        where a.project_id = ${id} and a.text ilike ${like}
+      union all select 'note', id, title, left(about, 80), null, true from research where project_id = ${id} and (title ilike ${like} or about ilike ${like})
       union all select 'iteration', i.id, t.name || ' ' || i.number || ': ' || i.change, i.state, i.team_id, i.released_at is not null
         from iteration i join team t on t.id = i.team_id
         where i.project_id = ${id} and (i.change ilike ${like} or i.reason ilike ${like} or t.name || ' ' || i.number ilike ${like})

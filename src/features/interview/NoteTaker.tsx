@@ -8,6 +8,7 @@ import { shortName } from '@/ui/format';
 import { ActButton } from '@/ui/forms/ActButton';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { Waiting } from '@/ui/outbox/Waiting';
+import type { Note } from './queries';
 import { noteSchema } from './schema';
 
 export interface Asked {
@@ -16,19 +17,10 @@ export interface Asked {
   must: boolean;
   minutes: number;
 }
-export interface Heard {
-  id: string;
-  questionId: string;
-  authorId: string | null;
-  author: string;
-  byClient: boolean;
-  text: string;
-  version: number;
-}
 interface Props {
   projectId: string;
   questions: Asked[];
-  notes: Heard[];
+  notes: Note[];
   /** Who looks, so that own notes can be taken back. */
   me: string;
   here: string;
@@ -139,7 +131,7 @@ function NoteForm({ projectId, question, here }: { projectId: string; question: 
   );
 }
 
-function TakeBack({ projectId, note, here }: { projectId: string; note: Heard; here: string }) {
+function TakeBack({ projectId, note, here }: { projectId: string; note: Note; here: string }) {
   const enter = useEntry();
   const { id, questionId, text, version } = note;
   return (

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { attempt } from '@/ui/forms/RecordForm';
 import { plural } from '@/ui/format';
+import { PastePreview } from '@/ui/PastePreview';
 import { toast } from '@/ui/toast';
 import { importRequirements, previewRequirements } from './actions';
 import { COLUMNS } from './columns';
@@ -28,7 +29,6 @@ export function ImportList({ projectId, back }: { projectId: string; back: strin
     router.push(back);
     router.refresh();
   };
-  const good = rows?.filter((row) => !row.problem).length ?? 0;
   return (
     <div className="flex flex-col gap-3 max-w-4xl">
       <div>
@@ -78,43 +78,13 @@ export function ImportList({ projectId, back }: { projectId: string; back: strin
         </p>
       )}
       {rows && (
-        <section aria-label="Preview">
-          <p className="mb-1">
-            <b>{plural(good, 'row')} can be taken</b>
-            {good < rows.length && <>, {rows.length - good} can’t; they are left out</>}. Nothing is written yet.
-          </p>
-          <div className="max-h-96 overflow-auto" tabIndex={0} role="region" aria-label="Rows of the list">
-            <table>
-              <thead>
-                <tr>
-                  <th>Line</th>
-                  <th>Code</th>
-                  <th>Statement</th>
-                  <th>Kind</th>
-                  <th>Limit</th>
-                  <th>Remark</th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((row) => (
-                  <tr key={row.line}>
-                    <td className="num">{row.line}</td>
-                    <td className="num">{row.code}</td>
-                    <td>{row.statement}</td>
-                    <td>{row.kind || 'wish'}</td>
-                    <td className="num">{limitOf(row)}</td>
-                    <td className={row.problem ? 'text-brick font-medium' : 'text-faint'}>{row.problem ?? 'good'}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-          {good > 0 && (
-            <button className="btn btn-go mt-2" onClick={() => void confirm()}>
-              Take {plural(good, 'requirement')}
-            </button>
-          )}
-        </section>
+        <PastePreview
+          label="Rows of the list"
+          columns={['Code', 'Statement', 'Kind', 'Limit']}
+          rows={rows.map((row) => ({ ...row, cells: [row.code, row.statement, row.kind || 'wish', limitOf(row)] }))}
+          take={(good) => `Take ${plural(good, 'requirement')}`}
+          confirm={() => void confirm()}
+        />
       )}
     </div>
   );

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { toast } from '@/ui/toast';
 import { attempt } from '@/ui/forms/RecordForm';
 import { plural } from '@/ui/format';
+import { PastePreview } from '@/ui/PastePreview';
 import { importRoster, previewRoster, type NewAccount } from './actions';
 import type { Roster } from './roster';
 
@@ -97,52 +98,18 @@ export function RosterForm({
             </button>
           </p>
         )}
-        {roster && <Preview roster={roster} confirm={confirm} />}
+        {roster && (
+          <PastePreview
+            label="Rows of the roster"
+            columns={['Name', 'Number', 'Team']}
+            rows={roster.rows.map((row) => ({ ...row, cells: [row.name, row.number, row.team] }))}
+            take={(good) => `Enrol ${plural(good, 'student')}`}
+            confirm={() => void confirm()}
+          />
+        )}
         {accounts.length > 0 && <NewAccounts projectId={projectId} accounts={accounts} />}
       </div>
     </details>
-  );
-}
-
-function Preview({ roster, confirm }: { roster: Roster; confirm: () => void }) {
-  const good = roster.rows.filter((row) => !row.problem).length;
-  return (
-    <section aria-label="Preview">
-      <p className="mb-1">
-        <b>{plural(good, 'row')} can be taken</b>
-        {good < roster.rows.length && <>, {roster.rows.length - good} can’t; they are left out</>}. Nothing is written
-        yet.
-      </p>
-      <div className="max-h-80 overflow-auto" tabIndex={0} role="region" aria-label="Rows of the roster">
-        <table>
-          <thead>
-            <tr>
-              <th>Line</th>
-              <th>Name</th>
-              <th>Number</th>
-              <th>Team</th>
-              <th>Remark</th>
-            </tr>
-          </thead>
-          <tbody>
-            {roster.rows.map((row) => (
-              <tr key={row.line}>
-                <td className="num">{row.line}</td>
-                <td>{row.name}</td>
-                <td className="num">{row.number}</td>
-                <td>{row.team}</td>
-                <td className={row.problem ? 'text-brick font-medium' : 'text-faint'}>{row.problem ?? 'good'}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {good > 0 && (
-        <button className="btn btn-go mt-2" onClick={confirm}>
-          Enrol {plural(good, 'student')}
-        </button>
-      )}
-    </section>
   );
 }
 

@@ -50,38 +50,24 @@ export const listBriefVersions = cache(async (projectId: string): Promise<BriefV
   return rows.map((row) => ({ ...row, publishedAt: row.publishedAt.toISOString() }));
 });
 
-/** The columns of table brief in the form of its parts. */
+const PARTS = [
+  'challenge',
+  'setting',
+  'thing',
+  'account',
+  'rules',
+  'hazards',
+  'warmUp',
+  'energy',
+  'teamFrom',
+  'teamTo',
+  'kit',
+  'banned',
+  'checklist',
+  'fixedDates',
+] as const satisfies readonly (keyof BriefParts)[];
+
+/** A row of table brief in the form of its parts. */
 export function toBriefParts(row: Record<string, unknown>): BriefParts {
-  const {
-    challenge,
-    setting,
-    thing,
-    account,
-    rules,
-    hazards,
-    warmUp,
-    energy,
-    teamFrom,
-    teamTo,
-    kit,
-    banned,
-    checklist,
-    fixedDates,
-  } = row as unknown as BriefParts;
-  return {
-    challenge,
-    setting,
-    thing,
-    account,
-    rules,
-    hazards,
-    warmUp,
-    energy,
-    teamFrom,
-    teamTo,
-    kit,
-    banned,
-    checklist,
-    fixedDates,
-  };
+  return Object.fromEntries(PARTS.map((key) => [key, row[key]])) as unknown as BriefParts;
 }

@@ -46,7 +46,13 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
     case 'requirement':
       return `${hrefIn(frame, 'requirements')}#${title.split(' ')[0]}`;
     case 'sentence':
-      return `${hrefIn(frame, 'brief')}#${id}`;
+      return `${hrefIn(frame, 'interview/answers')}#${id}`;
+    case 'answer':
+      return hrefIn(frame, 'interview/answers');
+    case 'question':
+      return `${hrefIn(frame, 'interview')}#${id}`;
+    case 'note':
+      return `${hrefIn(frame, 'requirements/research')}#${id}`;
     case 'iteration':
       return hrefIn(frame, `builds/${id}`);
     case 'run':
