@@ -1,7 +1,7 @@
 import { pool } from '@/db/connection';
 import { listSections, type Section, type Team } from './records/classes';
 import { listLatestIterations, type Iteration } from './records/iterations';
-import { listChanges, listRequirements, type Change, type Requirement } from './records/requirements';
+import { changesOf, listRequirements, type Change, type Requirement } from './records/requirements';
 import { listRubrics, type Rubric } from './records/rubrics';
 import { listEvents, listLatestRuns, listProtocols } from './records/trials';
 import type { Sources } from './records/verdicts';
@@ -54,38 +54,29 @@ export async function readToday(
   projectId: string,
   personId: string,
 ): Promise<Omit<TodayGiven, 'teams' | 'today' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
-  const [sections, requirements, changes, brief, latest, events, protocols, runs, attempts, rubrics, scores] =
-    await Promise.all([
-      listSections(projectId),
-      listRequirements(projectId),
-      listChanges(projectId),
-      readBriefState(projectId, personId),
-      listLatestIterations(projectId),
-      listEvents(projectId),
-      listProtocols(projectId),
-      listLatestRuns(projectId),
-      countAttempts(projectId),
-      listRubrics(projectId),
-      countScores(projectId),
-    ]);
-  return {
-    sections,
-    requirements,
-    changes,
-    brief,
-    latest,
-    sources: { events, protocols, runs },
-    attempts,
-    rubrics,
-    scores,
-  };
+  const [sections, requirements, news, latest, events, protocols, runs, attempts, rubrics, scores] = await Promise.all([
+    listSections(projectId),
+    listRequirements(projectId),
+    readNews(projectId, personId),
+    listLatestIterations(projectId),
+    listEvents(projectId),
+    listProtocols(projectId),
+    listLatestRuns(projectId),
+    countAttempts(projectId),
+    listRubrics(projectId),
+    countScores(projectId),
+  ]);
+  return { sections, requirements, ...news, latest, sources: { events, protocols, runs }, attempts, rubrics, scores };
 }
 
-async function readBriefState(projectId: string, personId: string): Promise<TodayGiven['brief']> {
-  const [row] = await pool()<[TodayGiven['brief']]>`
+/** The state of the brief and the changes of requirements, in one query. */
+async function readNews(projectId: string, personId: string): Promise<Pick<TodayGiven, 'brief' | 'changes'>> {
+  const [row] = await pool()<[TodayGiven['brief'] & { changes: Change[] }]>`
     select (select max(number) from brief_version where project_id = ${projectId}) as number,
-      (select number from brief_read where project_id = ${projectId} and account_id = ${personId}) as read`;
-  return row;
+      (select number from brief_read where project_id = ${projectId} and account_id = ${personId}) as read,
+      coalesce((select jsonb_agg(to_jsonb(c) order by c.made_at desc, c.number desc) from (${changesOf(projectId)}) c), '[]') as changes`;
+  const { changes, ...brief } = row;
+  return { brief, changes };
 }
 
 async function countAttempts(projectId: string): Promise<TodayGiven['attempts']> {

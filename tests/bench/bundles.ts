@@ -55,6 +55,15 @@ export function largeBundle(): Bundle {
   return {
     ...bundle,
     project: { ...bundle.project, title: 'Large' },
+    visits: [],
+    statements: bundle.statements.map((one) => ({ ...one, question: null })),
+    research: bundle.research.map((one) => ({ ...one, team: null })),
+    requirements: bundle.requirements.map((one) => ({
+      ...one,
+      owner: null,
+      team: null,
+      budgets: one.budgets.filter((budget) => budget.team === null),
+    })),
     teams,
     people: [],
     iterations,

@@ -59,7 +59,7 @@ function apart(a: Interval, b: Interval): boolean {
 }
 
 /** A limit as one says it: "at most 900 g". */
-export function inWords(limit: Limit): string {
+function inWords(limit: Limit): string {
   switch (limit.kind) {
     case 'max':
       return `at most ${limit.value} ${limit.unit}`;

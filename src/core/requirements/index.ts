@@ -1,5 +1,5 @@
 export { budget, type Budget } from './budget';
 export { checkList, type Checked, type Remark } from './checkList';
-export { conflicts, inWords, type Conflict } from './conflicts';
+export { conflicts, type Conflict } from './conflicts';
 export { judge, type Judgement, type Limit, type Measured, type Verdict } from './judge';
 export { duplicates, wording, type Pair, type WordingFinding } from '../wording';

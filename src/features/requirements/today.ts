@@ -106,11 +106,17 @@ export const changeItems: TodayProvider = ({ changes, requirements, teams, lates
           ? 'changed'
           : `changed from ${text(before)} to ${text(after)}`;
     const headline = `${requirement.code} ${after.statement}: ${what}`;
-    const flips = flipsOf(requirement, change, latest, sources);
+    const open = teams.filter((team) => !change.seenBy.includes(team.id)).map((team) => team.id);
+    const flips = flipsOf(
+      requirement,
+      change,
+      latest.filter((one) => open.includes(one.teamId)),
+      sources,
+    );
     const place = { href: `${href('requirements')}#changes`, label: 'Deal with it' };
     const affected = teams.flatMap((team): TodayItem[] => {
       const flip = flips.find((one) => one.teamId === team.id);
-      if (!flip || change.seenBy.includes(team.id)) return [];
+      if (!flip) return [];
       return [
         {
           ...place,

@@ -111,10 +111,17 @@ export const listRequirements = cache(async (projectId: string): Promise<Require
 /** What was changed on agreed requirements, newest first. */
 export const listChanges = cache(async (projectId: string): Promise<Change[]> => {
   return pool()<Change[]>`
-    select c.id, c.requirement_id, c.number, c.before, c.after, c.reason, c.changed_on,
-      coalesce((select array_agg(s.team_id) from change_seen s where s.change_id = c.id), '{}') as seen_by
-    from requirement_change c where c.project_id = ${projectId} order by c.made_at desc, c.number desc`;
+    select id, "requirementId", number, before, after, reason, "changedOn", "seenBy" from (${changesOf(projectId)}) c
+    order by made_at desc, number desc`;
 });
+
+/** The changes of a project as a fragment, its columns named as in `Change`. */
+export function changesOf(projectId: string) {
+  return pool()`
+    select c.id, c.requirement_id as "requirementId", c.number, c.before, c.after, c.reason, c.changed_on as "changedOn", c.made_at,
+      coalesce((select array_agg(s.team_id) from change_seen s where s.change_id = c.id), '{}') as "seenBy"
+    from requirement_change c where c.project_id = ${projectId}`;
+}
 
 export const listBudgets = cache(async (projectId: string): Promise<BudgetOf[]> => {
   return pool()<BudgetOf[]>`
