@@ -7,12 +7,11 @@ import {
   importRequirements,
   previewChange,
   previewRequirements,
-  removeResearch,
-  saveBudget,
   saveRequirement,
-  saveResearch,
   saveWeights,
 } from '@/features/requirements/actions';
+import { saveBudget } from '@/features/budgets/actions';
+import { removeResearch, saveResearch } from '@/features/research/actions';
 import { COLUMNS } from '@/features/requirements/columns';
 import { loadCompliance } from '@/features/requirements/loadCompliance';
 import { changeItems, requirementItems } from '@/features/requirements/today';

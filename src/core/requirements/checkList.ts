@@ -2,7 +2,7 @@ import { checkDimension, type Dimension } from '../units';
 import { CoreError } from '../shared/CoreError';
 import { budget } from './budget';
 import { conflicts } from './conflicts';
-import type { Limit } from './judge';
+import type { Limit } from './limit';
 import { wording } from '../wording';
 
 /** A requirement as far as the checks look at it; those withdrawn are left out by the caller. */

@@ -1,7 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { allowedInterval, type Interval } from './interval';
-import { checkLimit } from './checkLimit';
-import type { Limit } from './judge';
+import { checkLimit, type Limit } from './limit';
 
 export interface Conflict {
   a: string;

@@ -1,7 +1,7 @@
 import { CoreError } from '../shared/CoreError';
 import { convert, convertInterval } from '../units';
 import { tidy } from '../shared/decimal';
-import type { Limit } from './judge';
+import type { Limit } from './limit';
 
 /** The values a limit allows, both ends included; an open end is infinite. */
 export interface Interval {

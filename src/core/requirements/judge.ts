@@ -2,14 +2,8 @@ import { CoreError } from '../shared/CoreError';
 import { finite, notNegative, oneOf } from '../shared/check';
 import { subtract } from '../shared/decimal';
 import { convert, convertInterval } from '../units';
-import { checkLimit } from './checkLimit';
+import { checkLimit, type Limit } from './limit';
 
-export type Limit =
-  | { kind: 'max'; value: number; unit: string }
-  | { kind: 'min'; value: number; unit: string }
-  | { kind: 'range'; low: number; high: number; unit: string }
-  | { kind: 'target'; value: number; tolerance: number; unit: string }
-  | { kind: 'yes' };
 /** A measured value with its expanded uncertainty U (k = 2) in the same unit; for yes/no a truth value. */
 export type Measured = { value: number | boolean; unit?: string; expandedUncertainty?: number } | null;
 export type Verdict = 'conforms' | 'fails' | 'inconclusive' | 'not-measured';

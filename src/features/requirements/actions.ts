@@ -1,32 +1,21 @@
 'use server';
 
-import { budget } from '@/core/requirements';
 import { CoreError } from '@/core/units';
 import { json, pool } from '@/db/connection';
-import { allowed, isId } from '@/server/access';
+import { isId } from '@/server/access';
 import { FieldError, type Outcome } from '@/server/outcome';
-import { orConflict, perform, type Work } from '@/server/perform';
-import { saveRow } from '@/server/saveRow';
+import { perform } from '@/server/perform';
 import { listTeams } from '@/server/records/classes';
 import { listLatestIterations } from '@/server/records/iterations';
 import { listRequirements } from '@/server/records/requirements';
 import { listEvents, listLatestRuns, listProtocols } from '@/server/records/trials';
-import { read, readOptional } from '@/ui/forms/schema';
+import { readOptional } from '@/ui/forms/schema';
 import { flipsOf } from './flips';
 import type { Flip } from './turned';
 import { readList, toInput, type ReadRow } from './readList';
 import { readLimit } from './readLimit';
 import { writeRequirement } from './save';
-import {
-  budgetSchema,
-  dealtSchema,
-  importSchema,
-  previewSchema,
-  requirementSchema,
-  researchPlaceSchema,
-  researchSchema,
-  weightsSchema,
-} from './schema';
+import { dealtSchema, importSchema, previewSchema, requirementSchema, weightsSchema } from './schema';
 
 export async function saveRequirement(input: unknown): Promise<Outcome<{ id: string }>> {
   return perform({ door: 'saveRequirement', schema: requirementSchema, run: writeRequirement }, input);
@@ -81,49 +70,6 @@ export async function dealWithChange(input: unknown): Promise<Outcome> {
   );
 }
 
-/** How a limit is split over parts, by the class or by one team for itself. */
-export async function saveBudget(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveBudget',
-      schema: budgetSchema,
-      target: async (_sql, { teamId }) => (isId(teamId) ? { teamId } : {}),
-      run: async (work, { id, version, requirementId, teamId, parts: typed }) => {
-        const { tx, projectId, notes } = work;
-        const [of] = await tx<{ kind: string; value: number; unit: string }[]>`
-          select kind, value, unit from requirement where id = ${requirementId} and project_id = ${projectId}`;
-        if (of?.kind !== 'max') throw new FieldError('', 'Only a limit of the kind “at most” can be split over parts.');
-        const parts = (typed ?? []).map(({ name, value, unit }) => ({ name, value: read(value, notes), unit }));
-        parts.forEach((part, i) => fits(of, part, i));
-        if (!id) {
-          const [row] = await tx<{ id: string }[]>`
-            insert into budget ${tx({ projectId, requirementId, teamId, parts: json(tx, parts) })} on conflict do nothing returning id`;
-          if (row) return row;
-        }
-        const written = await tx<{ id: string }[]>`
-          update budget set parts = ${json(tx, parts)} where project_id = ${projectId} and requirement_id = ${requirementId}
-            and team_id is not distinct from ${teamId} and version = ${version ?? 0} returning id`;
-        await orConflict(written, tx, id ?? requirementId, async () => {
-          const [row] = await tx<{ parts: unknown; version: number }[]>`
-            select parts, version from budget where requirement_id = ${requirementId} and project_id = ${projectId} and team_id is not distinct from ${teamId}`;
-          return row && { parts: JSON.stringify(row.parts), version: row.version };
-        });
-        return written[0]!;
-      },
-    },
-    input,
-  );
-}
-
-function fits(limit: { value: number; unit: string }, part: { name: string; value: number; unit: string }, i: number) {
-  try {
-    budget({ limit, parts: [part] });
-  } catch (error) {
-    if (error instanceof CoreError) throw new FieldError(`parts.${i}.unit`, error.message);
-    throw error;
-  }
-}
-
 /** The weights of all requirements at once, and the pairwise judgements they may come from. */
 export async function saveWeights(input: unknown): Promise<Outcome<{ weighed: number }>> {
   return perform(
@@ -152,98 +98,6 @@ export async function saveWeights(input: unknown): Promise<Outcome<{ weighed: nu
           insert into weighing ${tx({ projectId, judgements: json(tx, judgements) })}
           on conflict (project_id) do update set judgements = excluded.judgements`;
         return { weighed: weights.filter((one) => one.weight).length };
-      },
-    },
-    input,
-  );
-}
-
-/** What exists already, and what it does about each requirement. A student's note belongs to the own team. */
-export async function saveResearch(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveResearch',
-      schema: researchSchema,
-      run: async (work, { id, version, title, kind, about, foundIn, isWinner, findings }) => {
-        const { tx, projectId, seat, notes } = work;
-        const leads = seat.role === 'instructor';
-        if (id) await mayChange(work, id);
-        const values = { title, kind, about, foundIn, isWinner: leads && kind === 'last-season' && isWinner };
-        const fresh = id ? {} : { teamId: leads ? null : seat.teamId };
-        const own = await saveRow(work, 'research', { id, version }, { ...values, ...fresh }, (row) => ({
-          title: row.title,
-          kind: row.kind,
-          about: row.about,
-          foundIn: row.foundIn,
-        }));
-        await tx`delete from finding where research_id = ${own} and project_id = ${projectId}`;
-        const known = await tx<{ id: string; kind: string; unit: string | null }[]>`
-          select id, kind, unit from requirement where project_id = ${projectId}`;
-        const rows = (findings ?? []).map(({ requirementId, text, answer, ...f }, i) => {
-          const of = known.find((one) => one.id === requirementId);
-          if (!of) throw new FieldError(`findings.${i}.requirementId`, 'This requirement is not part of the project.');
-          const value = of.kind === 'yes' ? null : readOptional(f.value, notes);
-          if (value !== null) sameDimension(of.unit ?? '', f.unit, `findings.${i}.unit`);
-          return {
-            projectId,
-            researchId: own,
-            requirementId,
-            text,
-            value,
-            unit: value === null ? null : f.unit,
-            uncertainty: readOptional(f.uncertainty, notes) ?? 0,
-            answer: of.kind === 'yes' && answer ? answer === 'yes' : null,
-          };
-        });
-        if (rows.length) await tx`insert into finding ${tx(rows as never)}`;
-        return { id: own };
-      },
-    },
-    input,
-  );
-}
-
-function sameDimension(limit: string, unit: string, path: string) {
-  try {
-    budget({ limit: { value: 1, unit: limit }, parts: [{ name: 'value', value: 1, unit }] });
-  } catch (error) {
-    if (error instanceof CoreError) throw new FieldError(path, error.message);
-    throw error;
-  }
-}
-
-async function mayChange({ tx, projectId, seat }: Work, id: string) {
-  const [row] = await tx<{ teamId: string | null }[]>`
-    select team_id from research where id = ${id} and project_id = ${projectId}`;
-  if (!row) throw new FieldError('', 'This note was removed meanwhile, or is not part of the project.');
-  if (!allowed(seat, 'research.write', row))
-    throw new FieldError('', 'Only the team that wrote this note, or the instructor, can change it.');
-}
-
-/** Removes a research note that no requirement names as its source. */
-export async function removeResearch(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeResearch',
-      schema: researchPlaceSchema,
-      target: async (sql, { id }, projectId) => {
-        if (!isId(id)) return {};
-        const [row] = await sql<{ teamId: string | null }[]>`
-          select team_id from research where id = ${id} and project_id = ${projectId}`;
-        return row ?? null;
-      },
-      run: async ({ tx, projectId }, { id, version }) => {
-        const used = await tx<{ code: string }[]>`
-          select r.code from requirement_source s join requirement r on r.id = s.requirement_id where s.research_id = ${id} order by 1`;
-        if (used.length)
-          throw new FieldError(
-            '',
-            `It is the source of ${used.map((one) => one.code).join(', ')}; take it away there first.`,
-          );
-        const gone =
-          await tx`delete from research where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-        if (gone.length === 0)
-          throw new FieldError('', 'This note was changed or removed meanwhile; reload to see it.');
       },
     },
     input,

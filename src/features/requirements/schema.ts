@@ -87,23 +87,6 @@ export const previewSchema = yup.object({
 });
 export const dealtSchema = yup.object({ ...place, teamId: optionalId() });
 
-export const budgetSchema = yup.object({
-  ...place,
-  requirementId: yup.string().required('Choose the requirement.'),
-  teamId: optionalId(),
-  parts: yup
-    .array()
-    .of(
-      yup.object({
-        name: line('The part'),
-        value: decimal('The amount', { min: 0 }),
-        unit: yup.string().trim().required('A unit is needed.').max(20),
-      }),
-    )
-    .max(60, 'At most 60 parts.')
-    .default([]),
-});
-
 export const weightsSchema = yup.object({
   ...place,
   weights: yup
@@ -135,35 +118,6 @@ export const weightsSchema = yup.object({
     .max(45)
     .default([]),
 });
-
-export const researchSchema = yup.object({
-  ...place,
-  title: line('The title'),
-  kind: oneOf(['existing', 'last-season', 'reading'] as const),
-  about: prose('What it is'),
-  foundIn: short('Where it was found'),
-  isWinner: yup.boolean().default(false),
-  findings: yup
-    .array()
-    .of(
-      yup.object({
-        requirementId: yup.string().required('Choose the requirement.'),
-        text: prose('What it does about it'),
-        value: decimal('The value', { optional: true }),
-        unit: yup
-          .string()
-          .trim()
-          .default('')
-          .max(20)
-          .when('value', { is: (text: string) => Boolean(text), then: (s) => s.required('A value needs its unit.') }),
-        uncertainty: decimal('The uncertainty', { min: 0, optional: true }),
-        answer: yup.string().oneOf(['', 'yes', 'no']).default(''),
-      }),
-    )
-    .max(300)
-    .default([]),
-});
-export const researchPlaceSchema = yup.object({ ...place });
 
 export const importSchema = yup.object({
   ...place,

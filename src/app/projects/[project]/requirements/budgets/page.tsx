@@ -1,7 +1,7 @@
 import { budget } from '@/core/requirements';
 import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { BudgetForm } from '@/features/requirements/Budgets';
-import { BudgetTable } from '@/features/requirements/BudgetTable';
+import { BudgetForm } from '@/features/budgets/BudgetForm';
+import { BudgetTable } from '@/features/budgets/BudgetTable';
 import { allowed } from '@/server/access';
 import { inForce, listBudgets, listRequirements } from '@/server/records/requirements';
 import { Nothing } from '@/ui/sheet/Sheet';

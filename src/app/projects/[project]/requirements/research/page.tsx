@@ -1,6 +1,6 @@
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { removeResearch } from '@/features/requirements/actions';
-import { ResearchForm } from '@/features/requirements/ResearchForm';
+import { removeResearch } from '@/features/research/actions';
+import { ResearchForm } from '@/features/research/ResearchForm';
 import { allowed } from '@/server/access';
 import { inForce, listRequirements } from '@/server/records/requirements';
 import { listResearch, type Research } from '@/server/records/research';

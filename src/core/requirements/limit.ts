@@ -1,7 +1,13 @@
 import { CoreError } from '../shared/CoreError';
 import { finite, notNegative, oneOf } from '../shared/check';
 import { convert } from '../units';
-import type { Limit } from './judge';
+
+export type Limit =
+  | { kind: 'max'; value: number; unit: string }
+  | { kind: 'min'; value: number; unit: string }
+  | { kind: 'range'; low: number; high: number; unit: string }
+  | { kind: 'target'; value: number; tolerance: number; unit: string }
+  | { kind: 'yes' };
 
 /** Returns the limit if it is whole: known kind, finite numbers, a known unit, bounds in order, a tolerance of at least 0. */
 export function checkLimit(limit: Limit): Limit {

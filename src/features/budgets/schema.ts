@@ -1,0 +1,19 @@
+import * as yup from 'yup';
+import { decimal, line, optionalId, place } from '@/ui/forms/schema';
+
+export const budgetSchema = yup.object({
+  ...place,
+  requirementId: yup.string().required('Choose the requirement.'),
+  teamId: optionalId(),
+  parts: yup
+    .array()
+    .of(
+      yup.object({
+        name: line('The part'),
+        value: decimal('The amount', { min: 0 }),
+        unit: yup.string().trim().required('A unit is needed.').max(20),
+      }),
+    )
+    .max(60, 'At most 60 parts.')
+    .default([]),
+});
