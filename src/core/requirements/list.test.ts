@@ -113,6 +113,7 @@ describe('duplicates', () => {
     ['Stops by itself at the landing', 'It must stop, by itself, at landings'],
     ['How heavy may the tray be?', 'What does the tray weigh?'],
     ['Élan', 'elan'],
+    ['Shelves stop themselves', 'The shelf stops itself'],
   ])('"%s" and "%s" are likely the same wish', (a, b) => {
     expect(pairs([a, b])).toEqual(['01']);
   });

@@ -52,7 +52,8 @@ const SYNONYMS: Record<string, string> = Object.fromEntries(
    centimetre cm centimeter
    second s sec
    minute min
-   credit credits`
+   credit credits
+   itself themselves himself herself`
     .split('\n')
     .flatMap((line) => {
       const [first = '', ...others] = line.trim().split(/\s+/);
@@ -101,6 +102,7 @@ function singular(word: string): string {
   if (word === 'children') return 'child';
   if (word.length < 4 || !word.endsWith('s') || /(?:ss|us|is)$/.test(word)) return word;
   if (word.endsWith('ies')) return `${word.slice(0, -3)}y`;
+  if (/[aeo]lves$|arves$/.test(word)) return `${word.slice(0, -3)}f`;
   return /(?:ches|shes|sses|xes|zes|oes)$/.test(word) ? word.slice(0, -2) : word.slice(0, -1);
 }
 
