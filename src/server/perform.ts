@@ -57,7 +57,7 @@ export async function perform<I extends object, R>(
 ): Promise<Outcome<R>> {
   const given = asObject(input);
   const permission = permissionOf(command.door);
-  return settle(async () => {
+  const write = async (): Promise<Outcome<R>> => {
     const actor = await actorFor(permission, stamp?.by);
     if (!actor) return SIGNED_OUT;
     const owner = ownerId(actor);
@@ -70,7 +70,7 @@ export async function perform<I extends object, R>(
     const { project } = seat;
     const notes: string[] = [];
     const work = { seat, projectId: project.id, now: projectNow(project), age: stamp?.age ?? 0, notes };
-    const written = writeAs(actor, command.door, async (tx): Promise<Outcome<R>> => {
+    return writeAs(actor, command.door, async (tx): Promise<Outcome<R>> => {
       const twin = stamp && (await receive<R>(tx, stamp, { owner, projectId: project.id, door: command.door, given }));
       if (twin) return twin;
       const result = await command.run({ ...work, tx }, parsed);
@@ -78,15 +78,15 @@ export async function perform<I extends object, R>(
       if (stamp) await keepAnswer(tx, stamp, outcome);
       return outcome;
     });
-    return inTime(written);
-  });
+  };
+  return settle(() => inTime(write()));
 }
 
 const LONGEST = 20_000;
 
 /**
- * The outcome of a write, or an outage when none comes in time: the driver never settles a transaction whose connection
- * was cut at the wrong moment. Whether it was written is then not known, and the person is told so.
+ * The outcome of a write, or an outage when none comes in time: the driver never settles a query or a transaction whose
+ * connection was cut at the wrong moment. Whether it was written is then not known, and the person is told so.
  */
 async function inTime<R>(written: Promise<R>): Promise<R> {
   let timer: NodeJS.Timeout | undefined;
