@@ -5,6 +5,7 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { attempt } from '@/ui/forms/RecordForm';
 import { toast } from '@/ui/toast';
 import { saveStatement } from './actions';
+import { withQuery } from '@/ui/withQuery';
 
 /** What is selected at present, and the answer it lies in; more than one answer when the selection runs across. */
 interface Selected {
@@ -43,7 +44,7 @@ export function Selectable({
     );
     setBusy(false);
     if (!outcome.ok) return void toast.error(outcome.errors?.sentence ?? outcome.message);
-    router.push(`${makeHref}${makeHref.includes('?') ? '&' : '?'}statement=${outcome.result.id}`);
+    router.push(withQuery(makeHref, { statement: outcome.result.id }));
   };
   return (
     <div ref={box}>

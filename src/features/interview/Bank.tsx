@@ -106,11 +106,3 @@ function who(question: Question, teamName: Props['teamName']): string {
     'instructor'
   );
 }
-
-/** Minutes for each question: its own, or an equal share of what the visit leaves to those without one. */
-export function shareOf(minutes: number, questions: Question[]): number {
-  const asked = questions.filter((one) => !one.mergedInto && !one.hidden);
-  const open = asked.filter((one) => one.minutes === null);
-  const given = asked.reduce((sum, one) => sum + (one.minutes ?? 0), 0);
-  return open.length ? Math.max(0.5, Math.floor((Math.max(0, minutes - given) / open.length) * 2) / 2) : 0;
-}

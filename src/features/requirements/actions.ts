@@ -137,11 +137,8 @@ export async function importRequirements(input: unknown): Promise<Outcome<{ take
           const name = row.parameter.toLowerCase();
           const given = { ...toInput(row), projectId, parameterId: parameters.get(name) ?? null };
           const parsed = await requirementSchema.validate(given);
-          const { id } = await writeRequirement(work, parsed);
-          const [made] = await tx<
-            { parameterId: string | null }[]
-          >`select parameter_id from requirement where id = ${id}`;
-          if (made?.parameterId) parameters.set(name, made.parameterId);
+          const { parameterId } = await writeRequirement(work, parsed);
+          if (parameterId) parameters.set(name, parameterId);
         }
         return { taken: good.length };
       },

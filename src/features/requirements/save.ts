@@ -16,6 +16,11 @@ interface Parameter {
   name: string;
   dimension: Dimension;
 }
+interface Written {
+  id: string;
+  changed: boolean;
+  parameterId: string | null;
+}
 interface Stored extends LimitThen {
   teamId: string | null;
   stateOn: string | null;
@@ -26,7 +31,7 @@ interface Stored extends LimitThen {
  * Writes a requirement with its sources. One that was agreed keeps how it was, and asks why it changes. A student
  * proposes: a new one, or a change to what the own team has proposed and nobody has agreed yet.
  */
-export async function writeRequirement(work: Work, input: Input): Promise<{ id: string; changed: boolean }> {
+export async function writeRequirement(work: Work, input: Input): Promise<Written> {
   const { seat, now, notes } = work;
   const leads = seat.role === 'instructor';
   const stored = input.id ? await readStored(work, input.id) : null;
@@ -67,7 +72,7 @@ export async function writeRequirement(work: Work, input: Input): Promise<{ id: 
   const id = await saveRow(work, 'requirement', input, values, requirementForm);
   await writeSources(work, id, input.sources ?? []);
   if (changed) await keepChange(work, id, stored, { ...then, state }, input.why);
-  return { id, changed };
+  return { id, changed, parameterId: parameter?.id ?? null };
 }
 
 /** A limit that was agreed and is another now, is "changed"; what the form says otherwise. */

@@ -17,6 +17,7 @@ import { listRequirements } from '@/server/records/requirements';
 import { ActButton } from '@/ui/forms/ActButton';
 import { PrintButton } from '@/ui/PrintButton';
 import { day, shortName } from '@/ui/format';
+import { withQuery } from '@/ui/withQuery';
 
 export default async function BriefPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief', props);
@@ -42,9 +43,18 @@ export default async function BriefPage(props: SheetProps) {
       views={briefViews(frame.seat.project.hiddenSheets)}
       byTeam={false}
       about={
-        latest
-          ? `version ${latest.number} of ${day(latest.publishedAt, true)}${readers ? `, read by ${readers.read} of ${readers.of} students` : ''}`
-          : 'draft, not published'
+        latest ? (
+          <>
+            version {latest.number} of {day(latest.publishedAt, true)}
+            {readers && (
+              <span className="no-print">
+                , read by {readers.read} of {readers.of} students
+              </span>
+            )}
+          </>
+        ) : (
+          'draft, not published'
+        )
       }
       actions={
         <>
@@ -114,7 +124,10 @@ export default async function BriefPage(props: SheetProps) {
                     {versions[i + 1] && (
                       <Link
                         className="block text-sm"
-                        href={`${withQuery(hrefIn(frame, 'brief/changes'))}from=${versions[i + 1]!.number}&to=${version.number}`}
+                        href={withQuery(hrefIn(frame, 'brief/changes'), {
+                          from: versions[i + 1]!.number,
+                          to: version.number,
+                        })}
                       >
                         what changed
                       </Link>
@@ -161,5 +174,3 @@ export default async function BriefPage(props: SheetProps) {
     </ProjectFrame>
   );
 }
-
-const withQuery = (href: string) => `${href}${href.includes('?') ? '&' : '?'}`;

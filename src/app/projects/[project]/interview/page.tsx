@@ -1,13 +1,16 @@
 import Link from 'next/link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { Alike } from '@/features/interview/Alike';
-import { Bank, shareOf } from '@/features/interview/Bank';
+import { Bank } from '@/features/interview/Bank';
+import { shareOf } from '@/features/interview/shareOf';
 import { AskForm, VisitForm } from '@/features/interview/forms';
 import { listQuestions, listVisits, visitFor } from '@/features/interview/queries';
 import { PrintButton } from '@/ui/PrintButton';
 import { day, plural } from '@/ui/format';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { VisitTabs } from '@/features/interview/VisitTabs';
+import { withQuery } from '@/ui/withQuery';
 
 export default async function QuestionsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/interview', props);
@@ -18,7 +21,6 @@ export default async function QuestionsPage(props: SheetProps) {
   const questions = visit ? await listQuestions(frame.seat, visit.id) : [];
   const asked = questions.filter((one) => !one.mergedInto && !one.hidden);
   const here = hrefIn(frame, 'interview');
-  const at = (id: string) => `${here}${here.includes('?') ? '&' : '?'}visit=${id}`;
   const empty = { title: '', saidBy: '', heldOn: frame.today, minutes: '30', state: 'planned' };
   const share = visit ? shareOf(visit.minutes, questions) : 0;
   return (
@@ -39,30 +41,14 @@ export default async function QuestionsPage(props: SheetProps) {
         visit && (
           <>
             <PrintButton>Print the running order</PrintButton>
-            <Link
-              className="btn btn-go"
-              href={`${hrefIn(frame, 'interview/notes')}${frame.section ? '&' : '?'}visit=${visit.id}`}
-            >
+            <Link className="btn btn-go" href={withQuery(hrefIn(frame, 'interview/notes'), { visit: visit.id })}>
               Take notes
             </Link>
           </>
         )
       }
     >
-      {visits.length > 1 && (
-        <p className="no-print mb-3 flex flex-wrap gap-x-4">
-          {visits.map((one) => (
-            <a
-              key={one.id}
-              href={at(one.id)}
-              aria-current={one.id === visit?.id ? 'true' : undefined}
-              className="view-link"
-            >
-              {one.title}, {day(one.heldOn)}
-            </a>
-          ))}
-        </p>
-      )}
+      <VisitTabs visits={visits} current={visit} here={here} />
       {!visit ? (
         <Nothing>
           {leads
@@ -90,7 +76,7 @@ export default async function QuestionsPage(props: SheetProps) {
           </div>
           <aside className="no-print max-lg:order-first">
             <h2 className="mb-1">Put a question</h2>
-            <AskForm projectId={project.id} visitId={visit.id} back={at(visit.id)} />
+            <AskForm projectId={project.id} visitId={visit.id} back={withQuery(here, { visit: visit.id })} />
             <Waiting path="/api/v1/questions" />
           </aside>
         </div>

@@ -11,6 +11,7 @@ import { inForce, listBudgets, listChanges, listRequirements } from '@/server/re
 import { listEvents, listLatestRuns, listProtocols } from '@/server/records/trials';
 import { plural } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { withQuery } from '@/ui/withQuery';
 
 export default async function RequirementsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements', props);
@@ -85,7 +86,7 @@ export default async function RequirementsPage(props: SheetProps) {
             href={(sheet) => hrefIn(frame, sheet)}
             editHref={(r) =>
               leads || (r.state === 'proposed' && allowed(seat, 'requirement.change', r))
-                ? `${edit}${edit.includes('?') ? '&' : '?'}id=${r.id}`
+                ? withQuery(edit, { id: r.id })
                 : null
             }
           />

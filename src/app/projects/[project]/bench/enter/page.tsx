@@ -12,6 +12,7 @@ import { quantity } from '@/ui/format';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
+import { withQuery } from '@/ui/withQuery';
 
 export default async function EnterPage(props: SheetProps) {
   const seat = await findSeat(pool(), await signedIn(), (await props.params).project);
@@ -38,7 +39,7 @@ export default async function EnterPage(props: SheetProps) {
       {events.map((one) => (
         <a
           key={one.id}
-          href={`${hrefIn(frame, 'bench/enter')}${hrefIn(frame, '').includes('?') ? '&' : '?'}event=${one.id}`}
+          href={withQuery(hrefIn(frame, 'bench/enter'), { event: one.id })}
           className={`text-sheet ${one.id === event?.id ? 'font-semibold underline' : ''}`}
           aria-current={one.id === event?.id ? 'true' : undefined}
         >

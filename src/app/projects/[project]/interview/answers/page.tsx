@@ -9,6 +9,7 @@ import { listNotes, listQuestions, listStatements, listVisits, visitFor } from '
 import { inForce, listRequirements } from '@/server/records/requirements';
 import { day, plural } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { VisitTabs } from '@/features/interview/VisitTabs';
 
 export default async function AnswersPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/interview/answers', props);
@@ -48,20 +49,7 @@ export default async function AnswersPage(props: SheetProps) {
       view="interview/answers"
       byTeam={false}
     >
-      {visits.length > 1 && (
-        <p className="no-print mb-3 flex flex-wrap gap-x-4">
-          {visits.map((one) => (
-            <a
-              key={one.id}
-              href={`${here}${here.includes('?') ? '&' : '?'}visit=${one.id}`}
-              aria-current={one.id === visit?.id ? 'true' : undefined}
-              className="view-link"
-            >
-              {one.title}, {day(one.heldOn)}
-            </a>
-          ))}
-        </p>
-      )}
+      <VisitTabs visits={visits} current={visit} here={here} />
       {asked.length === 0 && statements.length === 0 && (
         <Nothing>
           The client’s answers stand here. Select a sentence of one to make a requirement; every requirement can be

@@ -1,5 +1,5 @@
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { shareOf } from '@/features/interview/Bank';
+import { shareOf } from '@/features/interview/shareOf';
 import { NoteTaker } from '@/features/interview/NoteTaker';
 import { listNotes, listQuestions, listVisits, visitFor } from '@/features/interview/queries';
 import { day } from '@/ui/format';
@@ -35,7 +35,7 @@ export default async function InterviewPage(props: SheetProps) {
           questions={asked.map(({ id, text, must, minutes }) => ({ id, text, must, minutes: minutes ?? share }))}
           notes={notes.map((note) => ({ ...note, questionId: home.get(note.questionId) ?? note.questionId }))}
           me={actor.id}
-          here={`${hrefIn(frame, 'interview/notes')}`}
+          here={hrefIn(frame, 'interview/notes')}
         />
       )}
     </ProjectFrame>
