@@ -139,10 +139,11 @@ function Pairs({ rows }: { rows: Weighed[] }) {
     const others = judgements.filter((one) => !(one.a === a && one.b === b));
     setValue('judgements', ratio === null ? others : [...others, { a, b, ratio }], { shouldDirty: true });
   };
-  const result = weigh(
-    picked.map((one) => one.code),
-    judgements,
-  );
+  // Those that nobody has compared yet stay out, and are named: the others are weighed all the same.
+  const said = (code: string) => judgements.some((one) => one.a === code || one.b === code);
+  const codes = picked.map((one) => one.code);
+  const left = codes.filter((code) => !said(code));
+  const result = weigh(codes.filter(said), judgements);
   const take = (found: Priorities) =>
     rows.forEach((row, i) => {
       const weight = found.weights[row.code];
@@ -163,7 +164,7 @@ function Pairs({ rows }: { rows: Weighed[] }) {
             className="flex items-center gap-2 py-0.5"
             title={`${a.statement} / ${b.statement}`}
           >
-            <span className="num w-28">
+            <span className="num w-28 shrink-0 whitespace-nowrap">
               {a.code} : {b.code}
             </span>
             <select
@@ -184,7 +185,7 @@ function Pairs({ rows }: { rows: Weighed[] }) {
       {'problem' in result ? (
         <p className="callout">{result.problem}</p>
       ) : (
-        <Consistency found={result} take={() => take(result)} />
+        <Consistency found={result} left={left} take={() => take(result)} />
       )}
     </div>
   );
@@ -200,7 +201,7 @@ function weigh(names: string[], judgements: Judged[]): Priorities | { problem: s
     const back = judgements.find((one) => one.a === b && one.b === a);
     return there ? there.ratio : back ? 1 / back.ratio : null;
   };
-  if (names.length < 2) return { problem: 'There is nothing to compare yet.' };
+  if (names.length < 2) return { problem: 'Say of at least one pair how the two compare.' };
   try {
     return priorities({ names, matrix: names.map((a) => names.map((b) => ratio(a, b))) });
   } catch (error) {
@@ -208,7 +209,7 @@ function weigh(names: string[], judgements: Judged[]): Priorities | { problem: s
   }
 }
 
-function Consistency({ found, take }: { found: Priorities; take: () => void }) {
+function Consistency({ found, left, take }: { found: Priorities; left: string[]; take: () => void }) {
   const { consistencyRatio, acceptable, missing, contradiction, weights } = found;
   const shown = contradiction && !acceptable ? contradiction : null;
   return (
@@ -240,6 +241,7 @@ function Consistency({ found, take }: { found: Priorities; take: () => void }) {
           .
         </p>
       )}
+      {left.length > 0 && <p>Not compared with any other yet, so left out: {left.join(', ')}.</p>}
       {missing.length > 0 && (
         <p>Not said yet: {missing.map(([a, b]) => `${a} : ${b}`).join(', ')}. The weights rest on the rest.</p>
       )}
