@@ -10,6 +10,8 @@ import { exitCode, say, Stop } from './lib/run.mjs';
 
 const REPORTS = path.join(STATE, 'reports');
 const total = { passed: 0, failed: 0 };
+/** What failed and why, said once more at the end: the middle of a long log is easily lost. */
+const reasons = [];
 
 function count(name, passed, failed) {
   total.passed += passed;
@@ -31,11 +33,32 @@ async function suite(name, args, report, read, env = {}) {
   const code = await exitCode(process.execPath, args, { env: { ...process.env, ...env } });
   let [passed, failed] = [0, 0];
   try {
-    [passed, failed] = read(JSON.parse(readFileSync(file, 'utf8')));
+    const written = JSON.parse(readFileSync(file, 'utf8'));
+    [passed, failed] = read(written);
+    reasons.push(...failuresIn(written));
   } catch (error) {
     say(`${name} left no report: ${error.message}`);
   }
   count(name, passed, failed || (code !== 0 || passed === 0 ? 1 : 0));
+}
+
+/** Title and message of each failed test of a report, of either runner. */
+function failuresIn({ testResults = [], suites = [] }) {
+  const short = (text) =>
+    String(text)
+      .replace(/\u001b\[[\d;]*m/g, '')
+      .split('\n')
+      .slice(0, 25)
+      .join('\n');
+  const inJest = testResults.flatMap((file) =>
+    file.assertionResults.filter((one) => one.status === 'failed').map((one) => [one.fullName, one.failureMessages[0]]),
+  );
+  const all = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(all)];
+  const inBrowser = suites
+    .flatMap(all)
+    .flatMap((spec) => spec.tests.flatMap((test) => test.results.map((result) => [spec.title, result.error?.message])))
+    .filter(([, message]) => message);
+  return [...inJest, ...inBrowser].map(([title, message]) => `✘ ${title}\n${short(message)}`);
 }
 
 function jest(name) {
@@ -85,6 +108,7 @@ main()
     total.failed += 1;
   })
   .finally(() => {
+    if (reasons.length) say(`What failed:\n${reasons.join('\n\n')}\n`);
     console.log(`${total.passed} passed, ${total.failed} failed`);
     process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;
   });

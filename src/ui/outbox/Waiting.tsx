@@ -1,10 +1,18 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef } from 'react';
 import { useOutbox } from './useOutbox';
 
-/** What was entered for one route on this device and has not reached the server yet. */
+/** What was entered for one route on this device and has not reached the server yet; once it has, the page is read again. */
 export function Waiting({ path }: { path: string }) {
   const waiting = (useOutbox() ?? []).filter((one) => one.path === path && one.state === 'waiting');
+  const router = useRouter();
+  const before = useRef(0);
+  useEffect(() => {
+    if (waiting.length < before.current) router.refresh();
+    before.current = waiting.length;
+  }, [waiting.length, router]);
   if (waiting.length === 0) return null;
   return (
     <section className="mt-4" aria-label="Waiting">

@@ -4,7 +4,7 @@ import { flush, type Answer, type Entry } from './entry';
 import { addEntries, canKeep, dropEntry, listEntries, pictureOf, updateEntry } from './store';
 
 /** How long somebody at a form waits for the answer before the entry counts as kept. */
-const PATIENCE = 5_000;
+const PATIENCE = 8_000;
 const MOST_WAIT = 20_000;
 const LINE = 'ironstone-line';
 
