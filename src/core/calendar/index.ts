@@ -1,2 +1,7 @@
 export { meetings, type Meeting, type NoClass, type Pattern } from './meetings';
 export { dateOf, dayNumber, weekdayOf, WEEKDAYS, type Weekday } from './days';
+export { backPlan, type BackPlan, type Planned } from './backPlan';
+export { layOut, type Held, type Placed } from './layOut';
+export { inOrder, type Stage } from './order';
+export type { Meets } from './axis';
+export { apply, remedies, type Flexible, type Line, type Remedy, type Spare, type Way } from './remedies';
