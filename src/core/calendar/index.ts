@@ -5,3 +5,4 @@ export { layOut, type Held, type Placed } from './layOut';
 export { inOrder, type Stage } from './order';
 export type { Meets } from './axis';
 export { apply, remedies, type Flexible, type Line, type Remedy, type Spare, type Way } from './remedies';
+export { forecast, type Forecast, type Progress } from './forecast';
