@@ -16,6 +16,8 @@ export interface Project {
   retentionUntil: string;
   /** Sheets of the index that the course does not use. */
   hiddenSheets: string[];
+  /** The school's list of days without class counts here. */
+  usesSchoolDays: boolean;
   version: number;
 }
 /** The person's place in one project. */
@@ -47,11 +49,11 @@ export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown
   const [row] = await sql<(Project & { instructs: boolean; teamId: string | null; sectionId: string | null })[]>`
     select p.id, p.title, p.client_name, p.time_zone, p.units, p.event_date,
       p.pinned_now, p.is_demo, p.normalise_weights,
-      p.retention_until, p.hidden_sheets, p.version,
+      p.retention_until, p.hidden_sheets, p.uses_school_days, p.version,
       exists (select from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as instructs,
       m.team_id, e.section_id
     from project p
-    left join enrolment e on e.project_id = p.id and e.account_id = ${actor.id}
+    left join enrolment e on e.project_id = p.id and e.account_id = ${actor.id} and e.left_on is null
     left join team_member m on m.project_id = p.id and m.account_id = ${actor.id}
     where p.id = ${projectId}`;
   if (!row) return null;

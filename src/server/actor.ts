@@ -25,7 +25,7 @@ export interface Person {
 }
 /** The holder of a link: no account, one project, one purpose. */
 export interface LinkHolder {
-  kind: 'client' | 'judge' | 'board';
+  kind: 'client' | 'judge' | 'board' | 'substitute';
   id: string;
   name: string;
   projectId: string;
@@ -85,7 +85,18 @@ export function ownerId(actor: Actor): string {
 export async function findLink(sql: Sql, token: string): Promise<LinkHolder | null> {
   const [row] = await sql<LinkHolder[]>`
     select purpose as kind, id, label as name, project_id, rubric_id, judge_id, section_id
-    from access_link where token_hash = ${tokenHash(token)} and revoked_at is null and ends_at > now()`;
+    from access_link where token_hash = ${tokenHash(token)} and purpose <> 'feed' and revoked_at is null and ends_at > now()`;
+  return row ?? null;
+}
+
+/** The project and section of a calendar link that has not ended and was not revoked. */
+export async function findFeed(
+  sql: Sql,
+  token: string,
+): Promise<{ projectId: string; sectionId: string | null } | null> {
+  const [row] = await sql<{ projectId: string; sectionId: string | null }[]>`
+    select project_id, section_id from access_link
+    where token_hash = ${tokenHash(token)} and purpose = 'feed' and revoked_at is null and ends_at > now()`;
   return row ?? null;
 }
 

@@ -3,7 +3,7 @@
  * ask `may`; the tables ROUTES and ACTIONS list every door of the app, and a test compares them with the
  * production build's manifests.
  */
-export type Role = 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'visitor';
+export type Role = 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
 
 /** What is known of the person in relation to the thing asked for. */
 export interface Standing {
@@ -52,6 +52,9 @@ export const POLICY = {
   'template.write': instructors,
   'schedule.read': { ...classroom, board: always },
   'schedule.write': instructors,
+  /** A team hands in what is its own; the instructor can enter it for any. */
+  'handin.write': { instructor: always, student: own },
+  'absence.write': instructors,
   'team.read': classroom,
   'team.write': instructors,
   'account.reset': instructors,
@@ -81,6 +84,7 @@ export const POLICY = {
   'client.page': { client: always },
   'judge.page': { judge: always },
   'board.page': { board: always },
+  'substitute.page': { substitute: always },
 } satisfies Record<string, Row>;
 
 export type Permission = keyof typeof POLICY;
@@ -112,6 +116,8 @@ export const ROUTES: Record<string, Door> = {
   '/judge': 'judge.page',
   '/judge/[team]': 'judge.page',
   '/board': 'board.page',
+  '/substitute': 'substitute.page',
+  '/feed/[token]': 'anybody',
   '/projects': 'signed-in',
   '/account': 'signed-in',
   '/projects/new': 'instructor',
@@ -133,6 +139,12 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/brief/changes': 'brief.read',
   '/projects/[project]/profile': 'project.write',
   '/projects/[project]/schedule': 'schedule.read',
+  '/projects/[project]/schedule/what-if': 'schedule.write',
+  '/projects/[project]/schedule/progress': 'project.read',
+  '/projects/[project]/schedule/lesson': 'schedule.write',
+  '/projects/[project]/schedule/stages': 'schedule.write',
+  '/projects/[project]/schedule/calendar': 'project.read',
+  '/projects/[project]/export/calendar.ics': 'project.read',
   '/projects/[project]/concepts': 'project.read',
   '/projects/[project]/teams': 'team.read',
   '/projects/[project]/teams/slips': 'account.reset',
@@ -168,6 +180,7 @@ export const ROUTES: Record<string, Door> = {
   '/api/v1/trials/take-back': 'trial.write',
   '/api/v1/pictures': 'picture.write',
   '/api/v1/scores': 'score.write',
+  '/api/v1/hand-ins': 'handin.write',
   '/api/v1/bundles': 'instructor',
   '/api/v1/live': 'live.read',
 };
@@ -205,6 +218,17 @@ export const ACTIONS = {
   importRequirements: 'requirement.write',
   saveSection: 'schedule.write',
   saveNoClass: 'schedule.write',
+  previewDaysOff: 'schedule.write',
+  importDaysOff: 'schedule.write',
+  addSchoolDay: 'instructor',
+  removeSchoolDay: 'instructor',
+  saveStage: 'schedule.write',
+  removeStage: 'schedule.write',
+  startPlan: 'schedule.write',
+  changePlan: 'schedule.write',
+  undoPlanChange: 'schedule.write',
+  decideHandIn: 'schedule.write',
+  setAbsent: 'absence.write',
   previewRoster: 'team.write',
   importRoster: 'team.write',
   moveMember: 'team.write',

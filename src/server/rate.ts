@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { reply } from './reply';
 
 /** How many requests a minute one session (or, without one, one address) may make of each kind; bursts included. */
-const MOST = { entries: 600, pictures: 60, streams: 600, slips: 60 };
+const MOST = { entries: 600, pictures: 60, streams: 600, slips: 60, feeds: 120 };
 const hold = globalThis as unknown as { ironstoneRates?: Map<string, { left: number; at: number }> };
 
 /**

@@ -14,7 +14,8 @@ type Table =
   | 'trial'
   | 'visit'
   | 'answer'
-  | 'research';
+  | 'research'
+  | 'stage';
 
 /**
  * Inserts a row of the project, or updates it if nobody has since the version the person saw; otherwise both

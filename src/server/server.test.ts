@@ -7,7 +7,7 @@ import { readMeasured } from './measure';
 import { FieldError } from './outcome';
 
 describe('policy', () => {
-  const ROLES: Role[] = ['instructor', 'student', 'client', 'judge', 'board', 'visitor'];
+  const ROLES: Role[] = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'];
   const can = (permission: Permission, role: Role, own = false, released = false) =>
     may(permission, { role, own, released });
 
@@ -32,9 +32,15 @@ describe('policy', () => {
     );
     const others = led.filter(
       (name) =>
-        !['iteration.write', 'trial.write', 'picture.write', 'score.write', 'budget.write', 'research.write'].includes(
-          name,
-        ),
+        ![
+          'iteration.write',
+          'trial.write',
+          'picture.write',
+          'score.write',
+          'budget.write',
+          'research.write',
+          'handin.write',
+        ].includes(name),
     );
     expect(others.length).toBeGreaterThan(10);
     for (const name of others) expect(ROLES.filter((role) => can(name, role, true, true))).toEqual(['instructor']);

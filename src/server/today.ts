@@ -3,6 +3,7 @@ import { listSections, type Section, type Team } from './records/classes';
 import { listLatestIterations, type Iteration } from './records/iterations';
 import { changesOf, listRequirements, type Change, type Requirement } from './records/requirements';
 import { listRubrics, type Rubric } from './records/rubrics';
+import { listStages, type Stage } from './records/stages';
 import { listEvents, listLatestRuns, listProtocols } from './records/trials';
 import type { Sources } from './records/verdicts';
 
@@ -17,6 +18,8 @@ export interface TodayItem {
   detail: string;
   href: string;
   label: string;
+  /** How the team stands: shown in any case, however much else there is. */
+  standing?: boolean;
 }
 
 /** What the features' lines are made from; read once for all of them. */
@@ -36,7 +39,13 @@ export interface TodayGiven {
   rubrics: Rubric[];
   /** How many scores each team has in each rubric. */
   scores: { rubricId: string; teamId: string; given: number }[];
+  /** The plan with what has been handed in. */
+  stages: Stage[];
+  /** Who is away today, and in which team. */
+  away: { teamId: string; name: string }[];
   today: string;
+  /** Local time of the project. */
+  now: string;
   eventDate: string;
   /** Until when data is kept, and how many people still stand there by name; counted only when that is near. */
   retentionUntil: string;
@@ -53,39 +62,46 @@ export type TodayProvider = (given: TodayGiven) => TodayItem[];
 export async function readToday(
   projectId: string,
   personId: string,
-): Promise<Omit<TodayGiven, 'teams' | 'today' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
-  const [sections, requirements, news, latest, events, protocols, runs, attempts, rubrics, scores] = await Promise.all([
+  today: string,
+): Promise<Omit<TodayGiven, 'teams' | 'today' | 'now' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
+  const [sections, requirements, news, latest, events, protocols, runs, counts, rubrics, stages] = await Promise.all([
     listSections(projectId),
     listRequirements(projectId),
-    readNews(projectId, personId),
+    readNews(projectId, personId, today),
     listLatestIterations(projectId),
     listEvents(projectId),
     listProtocols(projectId),
     listLatestRuns(projectId),
-    countAttempts(projectId),
+    readCounts(projectId),
     listRubrics(projectId),
-    countScores(projectId),
+    listStages(projectId),
   ]);
-  return { sections, requirements, ...news, latest, sources: { events, protocols, runs }, attempts, rubrics, scores };
+  return { sections, requirements, ...news, latest, sources: { events, protocols, runs }, ...counts, rubrics, stages };
 }
 
-/** The state of the brief and the changes of requirements, in one query. */
-async function readNews(projectId: string, personId: string): Promise<Pick<TodayGiven, 'brief' | 'changes'>> {
-  const [row] = await pool()<[TodayGiven['brief'] & { changes: Change[] }]>`
+type News = Pick<TodayGiven, 'brief' | 'changes' | 'away'>;
+
+/** The state of the brief, the changes of requirements and who is away, in one query. */
+async function readNews(projectId: string, personId: string, today: string): Promise<News> {
+  const [row] = await pool()<[TodayGiven['brief'] & Omit<News, 'brief'>]>`
     select (select max(number) from brief_version where project_id = ${projectId}) as number,
       (select number from brief_read where project_id = ${projectId} and account_id = ${personId}) as read,
-      coalesce((select jsonb_agg(to_jsonb(c) order by c.made_at desc, c.number desc) from (${changesOf(projectId)}) c), '[]') as changes`;
-  const { changes, ...brief } = row;
-  return { brief, changes };
+      coalesce((select jsonb_agg(to_jsonb(c) order by c.made_at desc, c.number desc) from (${changesOf(projectId)}) c), '[]') as changes,
+      coalesce((select jsonb_agg(jsonb_build_object('teamId', m.team_id, 'name', p.name) order by p.name)
+        from absence a join account p on p.id = a.account_id
+        join team_member m on m.project_id = a.project_id and m.account_id = a.account_id
+        where a.project_id = ${projectId} and a.day = ${today}), '[]') as away`;
+  const { changes, away, ...brief } = row;
+  return { brief, changes, away };
 }
 
-async function countAttempts(projectId: string): Promise<TodayGiven['attempts']> {
-  return pool()<TodayGiven['attempts']>`
-    select event_id, team_id, count(*) as made from trial
-    where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id`;
-}
-
-async function countScores(projectId: string): Promise<TodayGiven['scores']> {
-  return pool()<TodayGiven['scores']>`
-    select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id`;
+/** The attempts and scores that there are, in one query. */
+async function readCounts(projectId: string): Promise<Pick<TodayGiven, 'attempts' | 'scores'>> {
+  const [row] = await pool()<[Pick<TodayGiven, 'attempts' | 'scores'>]>`
+    select coalesce((select jsonb_agg(jsonb_build_object('eventId', t.event_id, 'teamId', t.team_id, 'made', t.made)) from (
+        select event_id, team_id, count(*) as made from trial
+        where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id) t), '[]') as attempts,
+      coalesce((select jsonb_agg(jsonb_build_object('rubricId', s.rubric_id, 'teamId', s.team_id, 'given', s.given)) from (
+        select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id) s), '[]') as scores`;
+  return row;
 }

@@ -4,6 +4,11 @@ const DAY = 86_400_000;
 export const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
 export type Weekday = (typeof WEEKDAYS)[number];
 
+/** The week of a date, Monday to Sunday, numbered so that later ones are larger. */
+export function weekOf(date: string): number {
+  return Math.floor((dayNumber(date) + 3) / 7);
+}
+
 /** The number of a calendar date, counted in days; no time zone enters. @throws CoreError for a date that does not exist. */
 export function dayNumber(date: string): number {
   const time = typeof date === 'string' && /^\d{4}-\d\d-\d\d$/.test(date) ? Date.parse(`${date}T00:00:00Z`) : NaN;

@@ -1,5 +1,5 @@
-export { meetings, type Meeting, type NoClass, type Pattern } from './meetings';
-export { dateOf, dayNumber, weekdayOf, WEEKDAYS, type Weekday } from './days';
+export { endOf, meetings, type Meeting, type NoClass, type Pattern } from './meetings';
+export { dateOf, dayNumber, weekdayOf, weekOf, WEEKDAYS, type Weekday } from './days';
 export { backPlan, type BackPlan, type Planned } from './backPlan';
 export { layOut, type Held, type Placed } from './layOut';
 export { inOrder, type Stage } from './order';

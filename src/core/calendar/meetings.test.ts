@@ -43,6 +43,15 @@ describe('weekly', () => {
     expect(meetings({ pattern: monday, from: '2026-10-05', to: '2026-10-05', extra }).meetings).toEqual(extra);
   });
 
+  test('a lost meeting falls out alone, a lost day with all its regular ones', () => {
+    const lost = [{ date: '2026-10-05', start: '10:05' }, { date: '2026-10-08' }];
+    const extra = [{ date: '2026-10-08', start: '13:00', minutes: 60 }];
+    expect(meetings({ pattern: block, from: '2026-10-05', to: '2026-10-12', lost, extra }).meetings).toEqual([
+      { date: '2026-10-08', start: '13:00', minutes: 60 },
+      { date: '2026-10-12', start: '10:05', minutes: 50 },
+    ]);
+  });
+
   test('an extra meeting outside the span is left out', () => {
     const extra = [{ date: '2026-10-13', start: '10:05', minutes: 50 }];
     expect(dates({ pattern: monday, from: '2026-10-05', to: '2026-10-12', extra })).toEqual([
@@ -68,6 +77,13 @@ describe('rotation', () => {
     expect(dates({ pattern: rotation, from: '2026-10-05', to: '2026-10-09', noClass })).toEqual([
       '2026-10-05',
       '2026-10-08',
+    ]);
+  });
+
+  test('a lost meeting keeps its letter, so the next one does not move', () => {
+    expect(dates({ pattern: rotation, from: '2026-10-05', to: '2026-10-09', lost: [{ date: '2026-10-07' }] })).toEqual([
+      '2026-10-05',
+      '2026-10-09',
     ]);
   });
 

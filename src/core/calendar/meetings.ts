@@ -23,7 +23,8 @@ export interface NoClass {
  * A weekly pattern meets in each slot; a rotation gives each school day (Mon–Fri, not in noClass) the next
  * letter of the cycle, the first school day on or after firstDay having the first letter, and meets on the
  * letters of meetsOn. Days in noClass have no meeting, but an extra meeting wins over them; an extra one at
- * the same date and start takes the place of the regular one.
+ * the same date and start takes the place of the regular one. A lost meeting falls out (a trip, a drill) without taking a
+ * letter of the rotation: the one at its start, or without a start all regular ones of the day.
  * @throws CoreError for an impossible date or time, reversed dates, a pattern without a slot, an unknown letter or day.
  */
 export function meetings(input: {
@@ -32,6 +33,7 @@ export function meetings(input: {
   to: string;
   noClass?: NoClass[];
   extra?: Meeting[];
+  lost?: { date: string; start?: string | null }[];
 }): { meetings: Meeting[] } {
   const [from, to] = [dayNumber(input.from), dayNumber(input.to)];
   if (from > to) throw new CoreError(`The first day ${input.from} lies after the last day ${input.to}.`);
@@ -39,14 +41,17 @@ export function meetings(input: {
   const free = freeDays(input.noClass ?? []);
   const meetsOn = pattern(input.pattern, free);
   const found = new Map<string, Meeting>();
+  const lost = new Set((input.lost ?? []).map(({ date, start }) => `${dateOf(dayNumber(date))} ${start ?? ''}`));
   for (let day = from; day <= to; day++) {
-    for (const slot of meetsOn(day)) keep(found, { date: dateOf(day), start: slot.start, minutes: slot.minutes });
+    for (const slot of meetsOn(day))
+      if (!lost.has(`${dateOf(day)} `)) keep(found, { date: dateOf(day), start: slot.start, minutes: slot.minutes });
   }
   for (const extra of input.extra ?? []) {
     const day = dayNumber(extra.date);
     checkSlot(extra);
     if (day >= from && day <= to) keep(found, { date: extra.date, start: extra.start, minutes: extra.minutes });
   }
+  for (const key of lost) found.delete(key);
   const order = (a: Meeting, b: Meeting) => (a.date + a.start < b.date + b.start ? -1 : 1);
   return { meetings: [...found.values()].sort(order) };
 }
@@ -101,4 +106,12 @@ function checkSlot(slot: Slot) {
   if (finite(slot.minutes, 'The length of a meeting in minutes') <= 0) {
     throw new CoreError(`A meeting lasts more than 0 minutes, got ${slot.minutes}.`);
   }
+}
+
+/** Local date and time ("YYYY-MM-DDTHH:MM") at which a meeting ends, past midnight too. */
+export function endOf({ date, start, minutes }: Meeting): string {
+  const [hours = 0, mins = 0] = start.split(':').map(Number);
+  const end = hours * 60 + mins + minutes;
+  const two = (value: number) => String(value).padStart(2, '0');
+  return `${dateOf(dayNumber(date) + Math.floor(end / 1440))}T${two(Math.floor(end / 60) % 24)}:${two(end % 60)}`;
 }

@@ -10,6 +10,8 @@ export interface Flexible extends Held {
   optional?: boolean;
   /** Those of `after` that it follows by custom only: it does not need their result, so both can go on at once. */
   overlaps?: readonly string[];
+  /** It is under way or over: nothing is done about it any more. */
+  fixed?: boolean;
 }
 /** A meeting that could be held besides the usual ones. */
 export interface Spare {
@@ -167,14 +169,15 @@ function candidatesOf(lines: readonly Line[], costs: Costs): { remedy: Remedy; c
     const placed = layOut({ meetings, eventDate, stages: line.stages, ...(today === undefined ? {} : { today }) });
     const lengths = new Map(placed.stages.map(({ id, start, finish }) => [id, finish - start + 1]));
     const late = new Set(placed.stages.filter(({ slack }) => slack < 0).map(({ id }) => id));
-    for (const stage of line.stages.filter(({ id }) => late.has(id))) {
+    const fixed = new Set(line.stages.filter((stage) => stage.fixed).map(({ id }) => id));
+    for (const stage of line.stages.filter(({ id }) => late.has(id) && !fixed.has(id))) {
       const length = lengths.get(stage.id)!;
       if (stage.delay) add({ kind: 'undelay', stage: stage.id }, 0);
       if (stage.shortest !== undefined && stage.shortest < length)
         add({ kind: 'shorten', stage: stage.id, meetings: stage.shortest }, costs.shorten * (length - stage.shortest));
       if (stage.optional) add({ kind: 'drop', stage: stage.id }, costs.drop * length);
       for (const first of stage.overlaps ?? [])
-        if (late.has(first))
+        if (late.has(first) && !fixed.has(first))
           add({ kind: 'overlap', first, second: stage.id }, costs.overlap * Math.min(length, lengths.get(first)!));
     }
     if (late.size > 0)

@@ -3,26 +3,43 @@ import { pool } from '@/db/connection';
 /** Everything that is kept about one person, for them to have; secrets are left out, as only hashes of them are kept. */
 export async function aboutPerson(accountId: string) {
   const sql = pool();
-  const [account, sessions, slips, attempts, enrolments, actions, questions, notes, owns, read, entries, history] =
-    await Promise.all([
-      sql`select kind, login, name, student_number, created_at, erased_at from account where id = ${accountId}`,
-      sql`select device, shared, created_at, expires_at, revoked_at from session where account_id = ${accountId} order by created_at`,
-      sql`select made_at, expires_at, used_at from sign_in_slip where account_id = ${accountId} order by made_at`,
-      sql`select t.at, t.address, t.succeeded from sign_in_attempt t join account a on lower(a.login) = t.login
+  const [
+    account,
+    sessions,
+    slips,
+    attempts,
+    enrolments,
+    actions,
+    questions,
+    notes,
+    owns,
+    read,
+    entries,
+    absences,
+    handIns,
+    history,
+  ] = await Promise.all([
+    sql`select kind, login, name, student_number, created_at, erased_at from account where id = ${accountId}`,
+    sql`select device, shared, created_at, expires_at, revoked_at from session where account_id = ${accountId} order by created_at`,
+    sql`select made_at, expires_at, used_at from sign_in_slip where account_id = ${accountId} order by made_at`,
+    sql`select t.at, t.address, t.succeeded from sign_in_attempt t join account a on lower(a.login) = t.login
       where a.id = ${accountId} order by t.at`,
-      sql`select p.title as project, s.name as section, t.name as team, m.role from enrolment e
+    sql`select p.title as project, s.name as section, t.name as team, m.role, e.left_on from enrolment e
       join project p on p.id = e.project_id join section s on s.id = e.section_id
       left join team_member m on m.project_id = e.project_id and m.account_id = e.account_id left join team t on t.id = m.team_id
       where e.account_id = ${accountId} order by p.title`,
-      sql`select what, due_on, state from action where owner_id = ${accountId} order by due_on`,
-      sql`select text, created_at, hidden from question where asked_by = ${accountId} order by created_at`,
-      sql`select text, made_at, taken_back_at from note where author_id = ${accountId} order by made_at`,
-      sql`select code, statement from requirement where owner_id = ${accountId} order by code`,
-      sql`select number, read_at from brief_read where account_id = ${accountId}`,
-      sql`select door, made_at, received_at from entry where owner_id = ${accountId} order by received_at`,
-      sql`select at, act, object_kind, object_id, before, after from audit
+    sql`select what, due_on, state from action where owner_id = ${accountId} order by due_on`,
+    sql`select text, created_at, hidden from question where asked_by = ${accountId} order by created_at`,
+    sql`select text, made_at, taken_back_at from note where author_id = ${accountId} order by made_at`,
+    sql`select code, statement from requirement where owner_id = ${accountId} order by code`,
+    sql`select number, read_at from brief_read where account_id = ${accountId}`,
+    sql`select door, made_at, received_at from entry where owner_id = ${accountId} order by received_at`,
+    sql`select p.title as project, b.day from absence b join project p on p.id = b.project_id where b.account_id = ${accountId} order by b.day`,
+    sql`select s.name as stage, h.state, h.handed_in_on, h.note from hand_in h join stage s on s.id = h.stage_id
+      where h.handed_in_by = ${accountId} order by h.handed_in_on`,
+    sql`select at, act, object_kind, object_id, before, after from audit
       where actor_id = ${accountId} or (object_kind in ('account', 'enrolment', 'team_member') and object_id = ${accountId}) order by id`,
-    ]);
+  ]);
   return {
     account: account[0] ?? null,
     sessions,
@@ -35,6 +52,8 @@ export async function aboutPerson(accountId: string) {
     requirements: owns,
     briefRead: read,
     entries,
+    absences,
+    handIns,
     history,
   };
 }

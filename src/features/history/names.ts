@@ -24,8 +24,10 @@ export function titleOf(kind: string, row: Row, names: Map<string, string>): str
             named('parameter_id'),
             named('criterion_id'),
             named('account_id'),
+            named('stage_id'),
           ];
   const word =
-    { trial: 'run', team_member: 'member', no_class: 'days without class' }[kind] ?? kind.replaceAll('_', ' ');
+    { trial: 'run', team_member: 'member', no_class: 'days without class', hand_in: 'hand-in' }[kind] ??
+    kind.replaceAll('_', ' ');
   return [word, about.filter(Boolean).join(', ')].join(' ').trim();
 }

@@ -48,7 +48,7 @@ const TABLES: Record<string, readonly string[]> = {
   ...Object.fromEntries(
     `statement parameter requirement section no_class extra_meeting team action instrument protocol iteration measurement
      event trial benchmark attachment rubric criterion judge score component visit question note answer research finding
-     requirement_source budget`
+     requirement_source budget stage stage_link hand_in lost_meeting absence`
       .split(/\s+/)
       .map((name) => [name, ['id']]),
   ),

@@ -9,8 +9,12 @@ export interface Section {
   firstDay: string;
   lastDay: string;
   pattern: Pattern;
-  extra: Meeting[];
-  noClass: NoClass[];
+  /** Extra meetings; those in reserve are held only once the plan needs them. */
+  extra: (Meeting & { inReserve: boolean })[];
+  /** Meetings of this section that fall out; without a start, all of the day. */
+  lost: { date: string; start: string | null; reason: string }[];
+  /** Days without class; `shared` ones come from the list of the school. */
+  noClass: (NoClass & { shared: boolean })[];
   teamsReleased: boolean;
   version: number;
 }
@@ -32,6 +36,8 @@ export interface Member {
   role: string;
   hasPassword: boolean;
   erased: boolean;
+  /** Since when they are no longer in the class; their work stays. */
+  leftOn: string | null;
 }
 
 /** The sections of a project with everything their meetings follow from. */
@@ -40,17 +46,23 @@ export const listSections = cache((projectId: string): Promise<Section[]> => rea
 export async function readSections(sql: Sql, projectId: string): Promise<Section[]> {
   return sql<Section[]>`
     select s.id, s.name, s.room, s.first_day, s.last_day, s.pattern, s.teams_released, s.version,
-      coalesce((select jsonb_agg(jsonb_build_object('date', x.day, 'start', x.start, 'minutes', x.minutes) order by x.day, x.start)
+      coalesce((select jsonb_agg(jsonb_build_object('date', x.day, 'start', x.start, 'minutes', x.minutes, 'inReserve', x.in_reserve) order by x.day, x.start)
         from extra_meeting x where x.section_id = s.id), '[]') as extra,
-      coalesce((select jsonb_agg(jsonb_build_object('from', n.first_day, 'to', n.last_day, 'reason', n.reason) order by n.first_day, n.last_day, n.reason)
-        from no_class n where n.project_id = s.project_id), '[]') as no_class
+      coalesce((select jsonb_agg(jsonb_build_object('date', l.day, 'start', l.start, 'reason', l.reason) order by l.day, l.start)
+        from lost_meeting l where l.section_id = s.id), '[]') as lost,
+      coalesce((select jsonb_agg(jsonb_build_object('from', n.first_day, 'to', n.last_day, 'reason', n.reason, 'shared', n.shared)
+          order by n.first_day, n.last_day, n.reason) from (
+          select first_day, last_day, reason, false as shared from no_class where project_id = s.project_id
+          union all select d.first_day, d.last_day, d.reason, true from school_day d
+          join project p on p.id = s.project_id and p.uses_school_days) n), '[]') as no_class
     from section s where s.project_id = ${projectId} order by s.name`;
 }
 
-/** The meetings of a section from its first to its last day. */
+/** The meetings of a section from its first to its last day; those in reserve are none. */
 export function meetingsOf(section: Section): Meeting[] {
-  const { pattern, firstDay: from, lastDay: to, noClass, extra } = section;
-  return meetings({ pattern, from, to, noClass, extra }).meetings;
+  const { pattern, firstDay: from, lastDay: to, noClass, lost } = section;
+  const extra = section.extra.filter((meeting) => !meeting.inReserve);
+  return meetings({ pattern, from, to, noClass, extra, lost }).meetings;
 }
 
 export const listTeams = cache(async (projectId: string): Promise<Team[]> => {
@@ -59,15 +71,20 @@ export const listTeams = cache(async (projectId: string): Promise<Team[]> => {
     from team t join section s on s.id = t.section_id where t.project_id = ${projectId} order by s.name, t.name`;
 });
 
-/** Everybody enrolled, with their team. */
+/** Everybody enrolled, also who has left since, with their team. */
 export const listMembers = cache(async (projectId: string): Promise<Member[]> => {
   return pool()<Member[]>`
     select a.id as account_id, a.name, a.login, a.student_number, e.section_id, m.team_id, coalesce(m.role, '') as role,
-    a.password_hash is not null as has_password, a.erased_at is not null as erased
+    a.password_hash is not null as has_password, a.erased_at is not null as erased, e.left_on
     from enrolment e join account a on a.id = e.account_id
     left join team_member m on m.project_id = e.project_id and m.account_id = e.account_id
     where e.project_id = ${projectId} order by a.name`;
 });
+
+/** Who is in the class now. */
+export async function listStudents(projectId: string): Promise<Member[]> {
+  return (await listMembers(projectId)).filter((member) => member.leftOn === null);
+}
 
 /** Ids of the teams that a list may be narrowed to; all of them when nothing is chosen. */
 export function teamIdsIn(teams: Team[], sectionId: string | null, teamId: string | null): string[] {

@@ -1,0 +1,61 @@
+import { cache } from 'react';
+import { pool, type Sql } from '@/db/connection';
+
+/** How far a team is with a stage; without an entry it is open. */
+export interface HandIn {
+  teamId: string;
+  state: 'open' | 'handed-in' | 'accepted' | 'returned';
+  handedInOn: string | null;
+  handedInBy: string | null;
+  note: string;
+  /** Meetings this team needs more than planned. */
+  moreMeetings: number;
+  version: number;
+}
+/** A stage of the plan. It takes whole meetings, or as many as cover its minutes. */
+export interface Stage {
+  id: string;
+  position: number;
+  name: string;
+  meetings: number | null;
+  minutes: number | null;
+  /** The fewest meetings it can be done in. */
+  shortest: number | null;
+  /** Calendar days (delivery, curing, printing) between it and what follows. */
+  leadDays: number;
+  /** Meetings by which it starts later than it could. */
+  delay: number;
+  optional: boolean;
+  leftOut: boolean;
+  handsIn: string;
+  people: string;
+  room: string;
+  needs: string;
+  cautions: string;
+  version: number;
+  /** What it comes after; by custom when it does not need the other's result. */
+  after: { id: string; byCustom: boolean }[];
+  handIns: HandIn[];
+}
+
+/** The plan of a project with what has been handed in, in one query. */
+export const listStages = cache((projectId: string): Promise<Stage[]> => readStages(pool(), projectId));
+
+export async function readStages(sql: Sql, projectId: string): Promise<Stage[]> {
+  return sql<Stage[]>`
+    select s.id, s.position, s.name, s.meetings, s.minutes, s.shortest, s.lead_days, s.delay, s.optional, s.left_out, s.hands_in,
+      s.people, s.room, s.needs, s.cautions, s.version,
+      coalesce((select jsonb_agg(jsonb_build_object('id', l.after_id, 'byCustom', l.by_custom) order by p.position, p.name)
+        from stage_link l join stage p on p.id = l.after_id where l.stage_id = s.id), '[]') as after,
+      coalesce((select jsonb_agg(jsonb_build_object('teamId', h.team_id, 'state', h.state, 'handedInOn', h.handed_in_on, 'handedInBy', h.handed_in_by,
+        'note', h.note, 'moreMeetings', h.more_meetings, 'version', h.version) order by h.team_id)
+        from hand_in h where h.stage_id = s.id), '[]') as hand_ins
+    from stage s where s.project_id = ${projectId} order by s.position, s.name`;
+}
+
+/** Who is away from the project's meetings on a day. */
+export async function listAbsent(projectId: string, day: string): Promise<string[]> {
+  const rows = await pool()<{ accountId: string }[]>`
+    select account_id from absence where project_id = ${projectId} and day = ${day}`;
+  return rows.map((row) => row.accountId);
+}
