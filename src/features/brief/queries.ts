@@ -12,6 +12,6 @@ export async function countReaders(projectId: string, number: number): Promise<{
   const [row] = await pool()<[{ read: number; of: number }]>`
     select count(*) filter (where r.number >= ${number}) as read, count(*) as of
     from enrolment e left join brief_read r on r.project_id = e.project_id and r.account_id = e.account_id
-    where e.project_id = ${projectId}`;
+    where e.project_id = ${projectId} and e.left_on is null`;
   return row;
 }

@@ -102,7 +102,7 @@ export function ProjectFrame({
       <a href="#sheet" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-2">
         To the sheet
       </a>
-      <Header frame={frame} sheet={sheet} />
+      <Header frame={frame} sheet={view} />
       {frame.meetings.length > 0 && (
         <MeetingLine
           href={hrefIn(frame, 'schedule')}
@@ -154,7 +154,7 @@ export function ProjectFrame({
               ))}
             </nav>
           )}
-          {byTeam && <TeamTags frame={frame} sheet={sheet} />}
+          {byTeam && <TeamTags frame={frame} sheet={view} />}
           <Entering people={frame.people}>
             <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
               {children}

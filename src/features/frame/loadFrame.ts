@@ -1,5 +1,5 @@
 import { cache } from 'react';
-import type { Meeting } from '@/core/calendar';
+import { endOf, type Meeting } from '@/core/calendar';
 import { pool } from '@/db/connection';
 import type { Seat } from '@/server/access';
 import { listSharing } from '@/server/actor';
@@ -107,19 +107,12 @@ export function hrefIn(
 }
 
 /** The section that meets now or next. */
-function meetsNext(sections: Section[], now: string): Section | null {
+export function meetsNext(sections: Section[], now: string): Section | null {
   const next = sections.flatMap((section) => {
     const meeting = meetingsOf(section).find((m) => endOf(m) > now);
     return meeting ? [{ section, at: `${meeting.date}T${meeting.start}` }] : [];
   });
   return next.sort((a, b) => (a.at < b.at ? -1 : 1))[0]?.section ?? sections[0] ?? null;
-}
-
-/** When a meeting ends, as local time. */
-export function endOf(meeting: Meeting): string {
-  const [hours = 0, minutes = 0] = meeting.start.split(':').map(Number);
-  const end = hours * 60 + minutes + meeting.minutes;
-  return `${meeting.date}T${String(Math.floor(end / 60)).padStart(2, '0')}:${String(end % 60).padStart(2, '0')}`;
 }
 
 async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
@@ -131,7 +124,7 @@ async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
       (select count(*) from trial where project_id = ${projectId} and taken_back_at is null ${mine}) as runs,
       (select count(*) from event where project_id = ${projectId}) as events,
       (select count(*) from action where project_id = ${projectId} and state = 'open' ${mine}) as actions,
-      (select count(*) from enrolment where project_id = ${projectId}) as students,
+      (select count(*) from enrolment where project_id = ${projectId} and left_on is null) as students,
       (select count(*) from visit where project_id = ${projectId} and state <> 'held') as open_visits`;
   return row;
 }

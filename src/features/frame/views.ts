@@ -23,3 +23,20 @@ export function requirementViews(role: Role) {
     ['requirements/research', 'Research'],
   ] as const;
 }
+
+/** What belongs to the sheet Schedule; students see the plan, their progress and the calendar. */
+export function scheduleViews(role: Role) {
+  const leads = role === 'instructor';
+  return [
+    ['schedule', 'Plan'],
+    ...(leads ? [['schedule/what-if', 'What if'] as const] : []),
+    ['schedule/progress', 'Progress'],
+    ...(leads
+      ? ([
+          ['schedule/lesson', 'Lesson'],
+          ['schedule/stages', 'Stages'],
+        ] as const)
+      : []),
+    ['schedule/calendar', 'Calendar'],
+  ] as const;
+}

@@ -13,19 +13,29 @@ export interface LinkRow {
   about: string;
   open: boolean;
 }
+type Purpose = 'client' | 'judge' | 'board' | 'substitute' | 'feed';
 interface Props {
   projectId: string;
-  purpose: 'client' | 'judge' | 'board';
+  purpose: Purpose;
   links: LinkRow[];
   endsOn: string;
   rubrics?: Options;
   sections?: Options;
 }
-const TITLE = { client: 'Links for the client', judge: 'Links for judges', board: 'Links for a board' };
+const TITLE = {
+  client: 'Links for the client',
+  judge: 'Links for judges',
+  board: 'Links for a board',
+  substitute: 'Links for a substitute teacher',
+  feed: 'Calendars that subscribe',
+};
 const WHAT = {
   client:
     'Opens the brief, once it is published, and the questions to answer in writing. No account; can be ended any time.',
   judge: 'One judge, one rubric; works on a phone. A new link for the same name goes on with the same scores.',
+  substitute:
+    'Opens today’s lesson to read: what each team does, the run sheet, cautions. No account, nothing can be changed.',
+  feed: 'A secret address for a calendar program or phone: meetings, when stages are due, the event. Whoever has it can read it.',
   board: 'For a projector or hallway screen: schedule and published places.',
 };
 

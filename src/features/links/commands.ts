@@ -3,12 +3,14 @@ import { FieldError } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';
 
 export interface LinkWanted {
-  purpose: 'client' | 'judge' | 'board';
+  purpose: 'client' | 'judge' | 'board' | 'substitute' | 'feed';
   label: string;
   rubricId?: string | null;
   sectionId?: string | null;
   endsOn: string;
 }
+
+const BY_SECTION: readonly string[] = ['board', 'substitute', 'feed'];
 
 /** Makes a link and gives its path, which can't be had again: only a hash of its token is stored. */
 export async function makeLink(tx: postgres.TransactionSql, projectId: string, wanted: LinkWanted): Promise<string> {
@@ -24,11 +26,11 @@ export async function makeLink(tx: postgres.TransactionSql, projectId: string, w
     tokenHash: tokenHash(token),
     rubricId: judge ? (rubricId ?? null) : null,
     judgeId: judge,
-    sectionId: purpose === 'board' ? (sectionId ?? null) : null,
+    sectionId: BY_SECTION.includes(purpose) ? (sectionId ?? null) : null,
     endsAt,
   };
   await tx`insert into access_link ${tx(row)}`;
-  return `/l/${token}`;
+  return purpose === 'feed' ? `/feed/${token}.ics` : `/l/${token}`;
 }
 
 /** The judge of this name in the rubric; a new link for the same name goes on with the same scores. */

@@ -8,7 +8,10 @@ export interface LinkFound {
 }
 
 /** The links of one purpose, newest first, with what they are for and until when. */
-export async function listLinks(projectId: string, purpose: 'client' | 'judge' | 'board'): Promise<LinkFound[]> {
+export async function listLinks(
+  projectId: string,
+  purpose: 'client' | 'judge' | 'board' | 'substitute' | 'feed',
+): Promise<LinkFound[]> {
   return pool()<LinkFound[]>`
     select l.id, l.label, l.revoked_at is null and l.ends_at > now() as open,
       concat_ws(', ', r.name, s.name, case when l.revoked_at is not null then 'ended by hand' when l.ends_at <= now() then 'ended'

@@ -5,7 +5,7 @@ export const linkSchema = yup.object({
   ...place,
   purpose: yup
     .string()
-    .oneOf(['client', 'judge', 'board'] as const)
+    .oneOf(['client', 'judge', 'board', 'substitute', 'feed'] as const)
     .required(),
   label: line('Who gets the link'),
   rubricId: optionalId().when('purpose', { is: 'judge', then: (s) => s.required('Choose the rubric.') }),

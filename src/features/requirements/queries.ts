@@ -17,7 +17,7 @@ export const listParameters = cache(async (projectId: string): Promise<Parameter
 export async function listOwners(projectId: string): Promise<{ id: string; name: string }[]> {
   return pool()<{ id: string; name: string }[]>`
     select a.id, a.name from account a where a.erased_at is null and (
-      exists (select from enrolment e where e.project_id = ${projectId} and e.account_id = a.id)
+      exists (select from enrolment e where e.project_id = ${projectId} and e.account_id = a.id and e.left_on is null)
       or exists (select from project_instructor i where i.project_id = ${projectId} and i.account_id = a.id)) order by a.name, a.id`;
 }
 

@@ -1,96 +1,175 @@
 'use server';
 
-import { meetings, type Pattern } from '@/core/calendar';
-import { CoreError } from '@/core/units';
-import type { InferType } from 'yup';
-import { json } from '@/db/connection';
 import { FieldError, type Outcome } from '@/server/outcome';
-import { orConflict, perform } from '@/server/perform';
+import { perform, type Work } from '@/server/perform';
+import { mustBeEnrolled } from '@/server/records/enrolled';
 import { saveRow } from '@/server/saveRow';
-import { read } from '@/ui/forms/schema';
-import { noClassSchema, sectionSchema } from './schema';
-import { sectionForm } from './toForm';
+import { read, readOptional } from '@/ui/forms/schema';
+import type { Operation } from './changes';
+import { carryOut, mustHaveAnOrder, undo } from './changePlan';
+import { lockHandIn, mustBeFresh, saveHandIn } from './commands';
+import {
+  absentSchema,
+  changePlanSchema,
+  decideSchema,
+  removeStageSchema,
+  stageSchema,
+  startPlanSchema,
+  undoSchema,
+} from './schema';
+import { STAGE_PLANS, type StartStage } from './stagePlans';
+import { stageForm } from './toForm';
 
-/** A section with its meeting pattern; the pattern is tried on the calendar before it is kept. */
-export async function saveSection(input: unknown): Promise<Outcome<{ id: string }>> {
+/** A stage with what it comes after; a cycle is refused by name. */
+export async function saveStage(input: unknown): Promise<Outcome<{ id: string }>> {
   return perform(
     {
-      door: 'saveSection',
-      schema: sectionSchema,
+      door: 'saveStage',
+      schema: stageSchema,
       run: async (work, input) => {
         const { tx, projectId } = work;
-        const pattern = patternOf(input);
-        const extra = input.extra.map(({ day, start, minutes }) => ({ date: day, start, minutes: read(minutes) }));
-        tryOut(input, pattern, extra);
-        const { id, version, name, room, firstDay, lastDay, teamsReleased } = input;
-        const values = { name, room, firstDay, lastDay, teamsReleased, pattern: json(tx, pattern) };
-        const sectionId = await saveRow(work, 'section', { id, version }, values, sectionForm);
-        await tx`delete from extra_meeting where section_id = ${sectionId} and project_id = ${projectId}`;
-        const rows = extra.map(({ date, start, minutes }) => ({ projectId, sectionId, day: date, start, minutes }));
-        if (rows.length) await tx`insert into extra_meeting ${tx(rows)}`;
-        return { id: sectionId };
+        const { id, version, name, lengthIn, after, handsIn, people, room, needs, cautions, optional, leftOut } = input;
+        await tx`select 1 from project where id = ${projectId} for update`;
+        const length = read(input.length);
+        if (lengthIn === 'meetings' && length > 200)
+          throw new FieldError('length', 'The length is at most 200 meetings.');
+        const values = {
+          ...{ name, handsIn, people, room, needs, cautions, optional, leftOut },
+          meetings: lengthIn === 'meetings' ? length : null,
+          minutes: lengthIn === 'minutes' ? length : null,
+          shortest: readOptional(input.shortest),
+          leadDays: read(input.leadDays),
+          delay: read(input.delay),
+          ...(id ? {} : { position: await nextPosition(work) }),
+        };
+        const stageId = await saveRow(work, 'stage', { id, version }, values, stageForm);
+        await tx`delete from stage_link where stage_id = ${stageId} and project_id = ${projectId}`;
+        const links = after.map((one) => ({ projectId, stageId, afterId: one.id, byCustom: one.byCustom }));
+        if (links.length) await tx`insert into stage_link ${tx(links)}`;
+        await mustHaveAnOrder(tx, projectId);
+        return { id: stageId };
       },
     },
     input,
   );
 }
 
-/** The days without class of the whole project, as one list. */
-export async function saveNoClass(input: unknown): Promise<Outcome> {
+/** Takes a stage out of the plan, unless others come after it or a team has handed something in. */
+export async function removeStage(input: unknown): Promise<Outcome> {
   return perform(
     {
-      door: 'saveNoClass',
-      schema: noClassSchema,
-      run: async ({ tx, projectId }, { days, version }) => {
-        days.forEach(({ firstDay, lastDay }, i) => {
-          if (firstDay > lastDay) throw new FieldError(`days.${i}.lastDay`, 'The last day lies before the first.');
-        });
-        const seen =
-          await tx`update project set updated_at = now() where id = ${projectId} and version = ${version ?? 0} returning 1`;
-        await orConflict(seen, tx, projectId, async () => {
-          const [row] = await tx<[{ version: number; days: unknown }]>`
-            select version, coalesce((select jsonb_agg(jsonb_build_object('firstDay', first_day, 'lastDay', last_day, 'reason', reason) order by first_day)
-              from no_class where project_id = project.id), '[]') as days from project where id = ${projectId}`;
-          return row;
-        });
-        await tx`delete from no_class where project_id = ${projectId}`;
-        if (days.length)
-          await tx`insert into no_class ${tx(days.map(({ firstDay, lastDay, reason }) => ({ projectId, firstDay, lastDay, reason })))}`;
+      door: 'removeStage',
+      schema: removeStageSchema,
+      run: async ({ tx, projectId }, { id }) => {
+        const followers = await tx<{ name: string }[]>`
+          select s.name from stage_link l join stage s on s.id = l.stage_id
+          where l.after_id = ${id} and l.project_id = ${projectId} order by s.position, s.name`;
+        if (followers.length > 0) {
+          const names = followers.map(({ name }) => `“${name}”`).join(', ');
+          const [come, them] = followers.length === 1 ? ['comes', 'it'] : ['come', 'them'];
+          throw new FieldError('', `${names} ${come} after this stage; let ${them} come after another one first.`);
+        }
+        await tx`delete from hand_in where stage_id = ${id} and project_id = ${projectId} and state = 'open' and note = ''`;
+        const gone = await tx`delete from stage where id = ${id} and project_id = ${projectId} returning 1`;
+        if (gone.length === 0) throw new FieldError('', 'This stage was removed already.');
       },
     },
     input,
   );
 }
 
-type Input = InferType<typeof sectionSchema>;
-
-function patternOf(input: Input): Pattern {
-  if (input.kind === 'weekly')
-    return {
-      kind: 'weekly',
-      slots: input.slots.map(({ day, start, minutes }) => ({ day, start, minutes: read(minutes) })),
-    };
-  const letters = (text: string) => text.split(/[\s,]+/).filter(Boolean);
-  return {
-    kind: 'rotation',
-    cycle: letters(input.cycle),
-    meetsOn: letters(input.meetsOn),
-    firstDay: input.cycleFirstDay,
-    start: input.cycleStart,
-    minutes: read(input.cycleMinutes),
-  };
+/** Lays down one of the plans to start from; only where there is none yet. */
+export async function startPlan(input: unknown): Promise<Outcome<{ stages: number }>> {
+  return perform(
+    {
+      door: 'startPlan',
+      schema: startPlanSchema,
+      run: async ({ tx, projectId }, { plan }) => {
+        await tx`select 1 from project where id = ${projectId} for update`;
+        const [stage] = await tx`select 1 from stage where project_id = ${projectId} limit 1`;
+        if (stage) throw new FieldError('plan', 'This project has a plan already; change its stages instead.');
+        const { stages } = STAGE_PLANS.find((one) => one.name === plan)!;
+        const rows = await tx<{ id: string; name: string }[]>`
+          insert into stage ${tx(stages.map((one, position) => ({ projectId, position, ...columnsOf(one) })))} returning id, name`;
+        const idOf = new Map(rows.map(({ id, name }) => [name, id]));
+        const links = stages.flatMap(({ name, after = [], byCustom = [] }) =>
+          after.map((one) => ({
+            projectId,
+            stageId: idOf.get(name)!,
+            afterId: idOf.get(one)!,
+            byCustom: byCustom.includes(one),
+          })),
+        );
+        await tx`insert into stage_link ${tx(links)}`;
+        return { stages: rows.length };
+      },
+    },
+    input,
+  );
 }
 
-function tryOut(
-  { firstDay, lastDay, kind }: Input,
-  pattern: Pattern,
-  extra: { date: string; start: string; minutes: number }[],
-) {
-  if (firstDay > lastDay) throw new FieldError('lastDay', 'The last day lies before the first day.');
-  try {
-    meetings({ pattern, from: firstDay, to: lastDay, extra });
-  } catch (error) {
-    if (error instanceof CoreError) throw new FieldError(kind === 'weekly' ? 'slots' : 'cycle', error.message);
-    throw error;
-  }
+/** Changes the plan as one thing that can be undone; whoever moved the same stage meanwhile is not overwritten. */
+export async function changePlan(input: unknown): Promise<Outcome<{ id: string }>> {
+  return perform(
+    {
+      door: 'changePlan',
+      schema: changePlanSchema,
+      run: (work, { title, operations, seen }) =>
+        carryOut(work, { title, operations: operations as unknown as Operation[], seen }),
+    },
+    input,
+  );
+}
+
+/** Undoes a change of the plan as a whole. */
+export async function undoPlanChange(input: unknown): Promise<Outcome> {
+  return perform({ door: 'undoPlanChange', schema: undoSchema, run: (work, { id }) => undo(work, id) }, input);
+}
+
+/** Accepts what a team has handed in, or returns it with what is still to be done. */
+export async function decideHandIn(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'decideHandIn',
+      schema: decideSchema,
+      run: async (work, { teamId, stageId, state, note, version }) => {
+        const { tx, projectId, now } = work;
+        const known = await lockHandIn(tx, projectId, teamId, stageId);
+        if (known && version !== known.version) await mustBeFresh(tx, known);
+        const day = known?.handedInOn ?? (state === 'accepted' ? now.slice(0, 10) : null);
+        await saveHandIn(work, { teamId, stageId, state, note, day, by: null });
+      },
+    },
+    input,
+  );
+}
+
+/** Who is away on a day. */
+export async function setAbsent(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'setAbsent',
+      schema: absentSchema,
+      run: async ({ tx, projectId }, { accountId, day, absent }) => {
+        await mustBeEnrolled(tx, projectId, accountId);
+        if (absent) await tx`insert into absence ${tx({ projectId, accountId, day })} on conflict do nothing`;
+        else
+          await tx`delete from absence where project_id = ${projectId} and account_id = ${accountId} and day = ${day}`;
+      },
+    },
+    input,
+  );
+}
+
+async function nextPosition({ tx, projectId }: Work): Promise<number> {
+  const [row] = await tx<[{ next: number }]>`
+    select coalesce(max(position), -1) + 1 as next from stage where project_id = ${projectId}`;
+  return row.next;
+}
+
+function columnsOf({ name, meetings, shortest, leadDays, optional, handsIn, needs, cautions }: StartStage) {
+  return {
+    ...{ name, meetings, shortest: shortest ?? null, leadDays: leadDays ?? 0, optional: optional ?? false },
+    ...{ handsIn: handsIn ?? '', needs: needs ?? '', cautions: cautions ?? '' },
+  };
 }

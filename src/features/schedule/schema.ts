@@ -1,72 +1,111 @@
 import * as yup from 'yup';
-import { date, decimal, line, place } from '@/ui/forms/schema';
+import { date, decimal, id, line, place, prose } from '@/ui/forms/schema';
+import { PLAN_NAMES } from './stagePlans';
 
-const start = () =>
+const short = (what: string, most: number) =>
   yup
     .string()
-    .required('A time is needed.')
-    .matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'A time like 10:05.');
-const minutes = () => decimal('The length in minutes', { above: 0, max: 1440, whole: true });
-const weekly = { is: 'weekly', then: (s: yup.AnySchema) => s };
+    .trim()
+    .default('')
+    .max(most, ({ value }) => `${what} may have at most ${most} characters; this has ${String(value).length}.`);
 
-export const sectionSchema = yup.object({
+export const stageSchema = yup.object({
   ...place,
-  name: line('The name of the section'),
-  room: yup.string().trim().default('').max(80, 'A room may have at most 80 characters.'),
-  firstDay: date('The first day'),
-  lastDay: date('The last day'),
-  kind: yup
+  name: line('The name of the stage'),
+  length: decimal('The length', { above: 0, max: 20_000, whole: true }),
+  lengthIn: yup
     .string()
-    .oneOf(['weekly', 'rotation'] as const)
+    .oneOf(['meetings', 'minutes'] as const)
     .required(),
-  slots: yup
+  shortest: decimal('The fewest meetings', { above: 0, max: 200, whole: true, optional: true }),
+  leadDays: decimal('The waiting time', { min: 0, max: 400, whole: true }),
+  delay: decimal('The later start', { min: 0, max: 200, whole: true }),
+  optional: yup.boolean().default(false),
+  leftOut: yup.boolean().default(false),
+  after: yup
+    .array(yup.object({ id: id('The stage before'), byCustom: yup.boolean().default(false) }))
+    .default([])
+    .max(40, 'At most 40 stages before one.'),
+  handsIn: short('What is handed in', 400),
+  people: short('Who is needed', 160),
+  room: short('The room', 160),
+  needs: short('Tools and materials', 400),
+  cautions: prose('The cautions'),
+});
+export const removeStageSchema = yup.object({ ...place, id: id('The stage') });
+export const startPlanSchema = yup.object({
+  ...place,
+  plan: yup.string().oneOf(PLAN_NAMES, 'Choose one of the list.').required('Choose one of the list.'),
+});
+
+const start = yup
+  .string()
+  .required()
+  .matches(/^([01]\d|2[0-3]):[0-5]\d$/);
+const count = (most: number) => yup.number().integer().required().max(most, `At most ${most} meetings.`);
+const OPERATIONS = {
+  shift: {
+    stageId: id('The stage'),
+    delay: count(200).min(0, 'A stage can’t start before what it waits for is done.'),
+  },
+  shorten: { stageId: id('The stage'), meetings: count(200).min(1, 'A stage takes at least one meeting.') },
+  drop: { stageId: id('The stage') },
+  overlap: { firstId: id('The stage'), secondId: id('The stage') },
+  extra: { sectionId: id('The section'), day: date('The day'), start },
+  lose: { sectionId: id('The section'), day: date('The day'), start, reason: line('The reason') },
+  event: { day: date('The day of the event') },
+  more: { teamId: id('The team'), stageId: id('The stage'), meetings: count(20).min(1) },
+};
+const KINDS = Object.keys(OPERATIONS) as (keyof typeof OPERATIONS)[];
+
+export const changePlanSchema = yup.object({
+  ...place,
+  title: line('A title'),
+  operations: yup
     .array(
-      yup.object({
-        day: yup
-          .string()
-          .oneOf(['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const)
-          .required(),
-        start: start(),
-        minutes: minutes(),
+      yup.lazy((value: { kind?: unknown } | undefined) => {
+        const kind = KINDS.find((one) => one === value?.kind);
+        return kind
+          ? yup.object({ kind: yup.string().required(), ...OPERATIONS[kind] } as yup.ObjectShape)
+          : yup.object({ kind: yup.string().oneOf(KINDS, 'This is no change of a plan.').required() });
       }),
     )
+    .required()
+    .min(1, 'Nothing is changed.')
+    .max(20, 'At most 20 changes at once.'),
+  seen: yup
+    .array(yup.object({ id: id('The stage'), version: yup.number().integer().required() }))
     .default([])
-    .when('kind', {
-      ...weekly,
-      then: (s) => s.min(1, 'At least one meeting time is needed.').max(20, 'At most 20 meeting times.'),
-    }),
-  cycle: yup
-    .string()
-    .trim()
-    .default('')
-    .when('kind', { is: 'rotation', then: (s) => s.required('Letters of the cycle, like A B C D.') }),
-  meetsOn: yup
-    .string()
-    .trim()
-    .default('')
-    .when('kind', { is: 'rotation', then: (s) => s.required('Letters the section meets on, like A C.') }),
-  cycleFirstDay: yup
-    .string()
-    .default('')
-    .when('kind', { is: 'rotation', then: () => date('The day of the first letter') }),
-  cycleStart: yup
-    .string()
-    .default('')
-    .when('kind', { is: 'rotation', then: () => start() }),
-  cycleMinutes: yup
-    .string()
-    .default('')
-    .when('kind', { is: 'rotation', then: () => minutes() }),
-  extra: yup
-    .array(yup.object({ day: date('The day'), start: start(), minutes: minutes() }))
-    .default([])
-    .max(60, 'At most 60 extra meetings.'),
-  teamsReleased: yup.boolean().default(false),
+    .max(200),
 });
-export const noClassSchema = yup.object({
+export const undoSchema = yup.object({ ...place, id: id('The change') });
+
+export const handInSchema = yup.object({
   ...place,
-  days: yup
-    .array(yup.object({ firstDay: date('The first day'), lastDay: date('The last day'), reason: line('The reason') }))
-    .default([])
-    .max(100, 'At most 100 entries.'),
+  teamId: id('The team'),
+  stageId: id('The stage'),
+  state: yup
+    .string()
+    .oneOf(['handed-in', 'open'] as const)
+    .required(),
+  note: short('The note', 400),
+});
+export const decideSchema = yup.object({
+  ...place,
+  teamId: id('The team'),
+  stageId: id('The stage'),
+  state: yup
+    .string()
+    .oneOf(['accepted', 'returned'] as const)
+    .required(),
+  note: short('The note', 400).when('state', {
+    is: 'returned',
+    then: (s) => s.required('Say what is still to be done.'),
+  }),
+});
+export const absentSchema = yup.object({
+  ...place,
+  accountId: id('The student'),
+  day: date('The day'),
+  absent: yup.boolean().required(),
 });

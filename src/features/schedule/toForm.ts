@@ -1,43 +1,37 @@
-import type { Meeting, Pattern } from '@/core/calendar';
-
-/** A stored section as its form shows it. */
-export function sectionForm(row: Record<string, unknown>): Record<string, unknown> {
-  const pattern = row.pattern as Pattern;
-  const weekly = pattern.kind === 'weekly';
-  const extra = (row.extra as Meeting[] | undefined)?.map((m) => ({
-    day: m.date,
-    start: m.start,
-    minutes: String(m.minutes),
-  }));
+/** A stored stage as its form shows it. */
+export function stageForm(row: Record<string, unknown>): Record<string, unknown> {
+  const text = (value: unknown) => (value === null || value === undefined ? '' : String(value as number));
   return {
     name: row.name,
+    length: text(row.meetings ?? row.minutes),
+    lengthIn: row.minutes === null ? 'meetings' : 'minutes',
+    shortest: text(row.shortest),
+    leadDays: text(row.leadDays),
+    delay: text(row.delay),
+    optional: row.optional,
+    leftOut: row.leftOut,
+    handsIn: row.handsIn,
+    people: row.people,
     room: row.room,
-    firstDay: row.firstDay,
-    lastDay: row.lastDay,
-    teamsReleased: row.teamsReleased,
-    kind: pattern.kind,
-    slots: weekly ? pattern.slots.map((slot) => ({ ...slot, minutes: String(slot.minutes) })) : [],
-    cycle: weekly ? '' : pattern.cycle.join(' '),
-    meetsOn: weekly ? '' : pattern.meetsOn.join(' '),
-    cycleFirstDay: weekly ? '' : pattern.firstDay,
-    cycleStart: weekly ? '' : pattern.start,
-    cycleMinutes: weekly ? '' : String(pattern.minutes),
-    ...(extra ? { extra } : {}),
+    needs: row.needs,
+    cautions: row.cautions,
+    ...(row.after ? { after: row.after } : {}),
   };
 }
 
-export const NEW_SECTION = {
+export const NEW_STAGE = {
   name: '',
+  length: '1',
+  lengthIn: 'meetings',
+  shortest: '',
+  leadDays: '0',
+  delay: '0',
+  optional: false,
+  leftOut: false,
+  handsIn: '',
+  people: '',
   room: '',
-  firstDay: '',
-  lastDay: '',
-  kind: 'weekly',
-  slots: [{ day: 'Mon', start: '', minutes: '50' }],
-  cycle: 'A B',
-  meetsOn: 'A',
-  cycleFirstDay: '',
-  cycleStart: '',
-  cycleMinutes: '',
-  extra: [],
-  teamsReleased: false,
+  needs: '',
+  cautions: '',
+  after: [],
 };

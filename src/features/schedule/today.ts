@@ -1,9 +1,17 @@
-import { meetingsOf } from '@/server/records/classes';
-import type { TodayProvider } from '@/server/today';
+import { meetingsOf, type Team } from '@/server/records/classes';
+import type { TodayGiven, TodayItem, TodayProvider } from '@/server/today';
+import { day, plural, shortName, weekday } from '@/ui/format';
+import { withQuery } from '@/ui/withQuery';
+import { pacesOf, type TeamPace } from './pace';
+import { standsAt, stageWords } from './words';
 
-/** The first step of an empty project, and the days before the event. */
-export const scheduleItems: TodayProvider = ({ sections, teams, today, eventDate, leads, href }) => {
-  if (!leads) return [];
+/** The first steps of an empty project, how every team stands in the plan, and who is away. */
+export const scheduleItems: TodayProvider = (given) =>
+  given.leads
+    ? [...firstSteps(given), ...lastMeetings(given), ...teamItems(given), ...awayItems(given)]
+    : teamItems(given);
+
+function firstSteps({ sections, teams, stages, today, eventDate, href }: TodayGiven): TodayItem[] {
   const place = { teamId: null, tone: 'iron' as const };
   if (sections.length === 0) {
     return [
@@ -12,8 +20,8 @@ export const scheduleItems: TodayProvider = ({ sections, teams, today, eventDate
         urgency: 85,
         headline: 'No section yet',
         detail: 'A section with its meeting times makes the meeting line above, and takes the roster.',
-        href: href('schedule'),
-        label: 'Schedule',
+        href: href('schedule/calendar'),
+        label: 'Calendar',
       },
     ];
   }
@@ -29,18 +37,117 @@ export const scheduleItems: TodayProvider = ({ sections, teams, today, eventDate
       },
     ];
   }
-  return sections.flatMap((section) => {
+  if (stages.length > 0 || today >= eventDate) return [];
+  return [
+    {
+      ...place,
+      urgency: 30,
+      tone: 'ink' as const,
+      headline: 'No plan yet',
+      detail: 'Stages laid over the meetings say who is behind, and by how much, before it is too late.',
+      href: href('schedule'),
+      label: 'Schedule',
+    },
+  ];
+}
+
+function lastMeetings({ sections, teams, today, eventDate, href }: TodayGiven): TodayItem[] {
+  const shown = sections.filter((section) => teams.some((team) => team.sectionId === section.id));
+  return shown.flatMap((section) => {
     const left = meetingsOf(section).filter((m) => m.date >= today && m.date < eventDate).length;
     if (today >= eventDate || left > 3) return [];
     return [
       {
-        ...place,
-        urgency: 70,
-        headline: `Section ${section.name}: ${left} meetings left`,
+        ...{ teamId: null, tone: 'iron' as const, urgency: 70 },
+        headline: `Section ${section.name}: ${plural(left, 'meeting')} left`,
         detail: 'before the event, this one included',
         href: href('schedule'),
         label: 'Schedule',
       },
     ];
   });
-};
+}
+
+function teamItems(given: TodayGiven): TodayItem[] {
+  const { sections, teams, stages, eventDate, now, leads, today } = given;
+  if (today >= eventDate) return [];
+  const paces = pacesOf(sections, teams, stages, { eventDate, now });
+  return paces.flatMap((pace) => {
+    const team = teams.find((one) => one.id === pace.teamId)!;
+    const items = [...paceItems(pace, team, given), ...returnedItems(pace, team, given)];
+    return leads ? [...items, ...waitingItems(pace, team, given)] : items;
+  });
+}
+
+const progressOf = (team: Team, { href, leads }: TodayGiven) =>
+  leads ? withQuery(href('schedule/progress'), { team: team.id }) : href('schedule/progress');
+
+function paceItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+  if (!pace.current) return [];
+  const { behind, due, waitsUntil, current } = pace;
+  const place = {
+    teamId: team.id,
+    standing: true,
+    href: progressOf(team, given),
+    label: given.leads ? 'Progress' : 'Hand in',
+  };
+  const by = due ? `due by meeting ${due.number}, ${weekday(due.date)}` : 'past its last possible meeting';
+  const blocked = waitsUntil ? `it can go on from ${day(waitsUntil)}, when what it waits for is there` : null;
+  if (behind > 0) {
+    const left = `work for ${plural(pace.workLeft, 'meeting')}, ${plural(pace.meetingsLeft, 'meeting')} left`;
+    return [
+      {
+        ...{ ...place, urgency: 75 + Math.min(9, behind), tone: 'brick' as const },
+        headline: `${standsAt(pace)}: ${stageWords(pace)}`,
+        detail: [left, by, blocked].filter(Boolean).join('; '),
+      },
+    ];
+  }
+  return [
+    {
+      ...{ ...place, urgency: given.leads ? 6 : 58, tone: behind === 0 ? ('ochre' as const) : ('ink' as const) },
+      headline: given.leads ? stageWords(pace) : `Next: ${current.name}, ${by}`,
+      detail: [
+        given.leads ? `${standsAt(pace)}; ${by}` : `to hand in: ${current.handsIn || current.name}; ${standsAt(pace)}`,
+        blocked,
+      ]
+        .filter(Boolean)
+        .join('; '),
+    },
+  ];
+}
+
+function returnedItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+  return pace.returned.map(({ stage, note }) => ({
+    ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
+    ...{ urgency: given.leads ? 20 : 88, tone: given.leads ? ('ink' as const) : ('brick' as const) },
+    headline: `“${stage.name}” came back`,
+    detail: `still to be done: ${note}`,
+    label: given.leads ? 'Progress' : 'Hand in again',
+  }));
+}
+
+function waitingItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+  return pace.waiting.map((stage) => ({
+    ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
+    ...{ urgency: 57, tone: 'ochre' as const, label: 'Look at it' },
+    headline: `“${stage.name}” handed in`,
+    detail: 'nobody has looked at it yet',
+  }));
+}
+
+function awayItems({ teams, away, href }: TodayGiven): TodayItem[] {
+  return teams.flatMap((team) => {
+    const names = away.filter((one) => one.teamId === team.id).map((one) => shortName(one.name));
+    if (names.length === 0) return [];
+    return [
+      {
+        ...{ teamId: team.id, urgency: 54, tone: 'ochre' as const },
+        headline: `Short of ${plural(names.length, 'member')} today`,
+        detail: `away: ${names.join(', ')}`,
+        href: href('schedule/lesson'),
+        label: 'Lesson',
+      },
+    ];
+  });
+}

@@ -47,7 +47,7 @@ export async function importRoster(
         const { people, accounts } = await findOrMake(tx, sectionId, rows);
         const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);
         await tx`insert into enrolment ${tx(people.map(({ id }) => ({ projectId, sectionId, accountId: id })))}
-          on conflict (project_id, account_id) do nothing`;
+          on conflict (project_id, account_id) do update set left_on = null`;
         const members = people.flatMap(({ id, row }) =>
           row.team
             ? [{ projectId, sectionId, accountId: id, teamId: teams.get(row.team.toLowerCase())!, role: row.role }]
@@ -64,23 +64,29 @@ export async function importRoster(
   );
 }
 
-/** Puts a student into a team of their section, or into none. */
+/** Puts a student into a section and one of its teams or none, or out of the class; what they did stays as it is. */
 export async function moveMember(input: unknown): Promise<Outcome> {
   return perform(
     {
       door: 'moveMember',
       schema: moveSchema,
-      run: async ({ tx, projectId }, { accountId, teamId }) => {
-        if (!teamId)
-          return void (await tx`delete from team_member where project_id = ${projectId} and account_id = ${accountId}`);
-        const moved = await tx`
-          insert into team_member (project_id, section_id, team_id, account_id)
-          select e.project_id, e.section_id, t.id, e.account_id from enrolment e
-          join team t on t.project_id = e.project_id and t.section_id = e.section_id and t.id = ${teamId}
-          where e.project_id = ${projectId} and e.account_id = ${accountId}
-          on conflict (project_id, account_id) do update set team_id = excluded.team_id returning 1`;
-        if (moved.length === 0)
-          throw new FieldError('teamId', 'This team belongs to another section than the student.');
+      run: async ({ tx, projectId, now }, { accountId, sectionId, teamId, left }) => {
+        await mustBeEnrolled(tx, projectId, accountId);
+        const [section] = await tx`select 1 from section where id = ${sectionId} and project_id = ${projectId}`;
+        if (!section) throw new FieldError('sectionId', 'This section is not part of the project.');
+        const [team] = teamId
+          ? await tx`select 1 from team where id = ${teamId} and section_id = ${sectionId} and project_id = ${projectId}`
+          : [true];
+        if (!team) throw new FieldError('teamId', 'This team belongs to another section.');
+        const leftOn = left ? now.slice(0, 10) : null;
+        const member = { projectId, sectionId, accountId };
+        const here = tx`project_id = ${projectId} and account_id = ${accountId}`;
+        if (left || !teamId) await tx`delete from team_member where ${here}`;
+        else await tx`delete from team_member where ${here} and section_id <> ${sectionId}`;
+        await tx`update enrolment set section_id = ${sectionId}, left_on = ${leftOn} where ${here}`;
+        if (teamId && !left)
+          await tx`insert into team_member ${tx({ ...member, teamId })}
+            on conflict (project_id, account_id) do update set team_id = excluded.team_id`;
       },
     },
     input,

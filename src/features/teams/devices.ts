@@ -10,7 +10,7 @@ export interface Devices {
 export async function listDevices(projectId: string): Promise<Devices[]> {
   return pool()<Devices[]>`
     select s.account_id, count(distinct coalesce(s.device_id, s.id)) as count, string_agg(distinct nullif(s.device, ''), ', ') as names
-    from session s join enrolment e on e.account_id = s.account_id
+    from session s join enrolment e on e.account_id = s.account_id and e.left_on is null
     where e.project_id = ${projectId} and s.revoked_at is null and s.expires_at > now() group by s.account_id`;
 }
 

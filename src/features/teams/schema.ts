@@ -6,7 +6,14 @@ export const rosterSchema = yup.object({
   sectionId: id('The section'),
   text: yup.string().required('Paste the roster first.').max(400_000, 'This is too long for a roster of one section.'),
 });
-export const moveSchema = yup.object({ ...place, accountId: id('The student'), teamId: optionalId() });
+export const moveSchema = yup.object({
+  ...place,
+  accountId: id('The student'),
+  /** Where to: a section and a team of it or none; or out of the class. */
+  sectionId: id('The section'),
+  teamId: optionalId(),
+  left: yup.boolean().default(false),
+});
 export const resetSchema = yup.object({ ...place, accountId: id('The student') });
 export const slipsSchema = yup.object({
   ...place,

@@ -22,7 +22,7 @@ export async function makeSlipsFor(
   const students = await tx<{ id: string; name: string; login: string; team: string | null }[]>`
     select a.id, a.name, a.login, t.name as team from enrolment e join account a on a.id = e.account_id
     left join team_member m on m.project_id = e.project_id and m.account_id = e.account_id left join team t on t.id = m.team_id
-    where e.project_id = ${projectId} and e.section_id = ${sectionId} ${accountId ? tx`and a.id = ${accountId}` : tx``}
+    where e.project_id = ${projectId} and e.section_id = ${sectionId} and e.left_on is null ${accountId ? tx`and a.id = ${accountId}` : tx``}
     order by t.name nulls last, a.name`;
   if (students.length === 0) return [];
   await tx`delete from sign_in_slip where account_id = any(${students.map((one) => one.id)}) and used_at is null`;

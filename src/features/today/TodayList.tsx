@@ -5,7 +5,7 @@ import { TeamTag } from '@/ui/sheet/Sheet';
 
 const TONE = { brick: 'text-brick', ochre: 'text-ochre', moss: 'text-moss', ink: 'text-ink', iron: 'text-iron' };
 
-/** The lines of the class, then each team with its most urgent one in front and the rest folded behind it. */
+/** The lines of the class, then each team with how it stands, its most urgent line, and the rest folded behind them. */
 export function TodayList({ items, teams }: { items: TodayItem[]; teams: Team[] }) {
   const own = (id: string) => items.filter((item) => item.teamId === id);
   const urgency = (id: string) => own(id)[0]?.urgency ?? -1;
@@ -22,7 +22,8 @@ export function TodayList({ items, teams }: { items: TodayItem[]; teams: Team[] 
       )}
       {order.length > 0 && <h2 className="border-b border-ink pb-1">Each team, most urgent first</h2>}
       {order.map((team) => {
-        const [first, ...rest] = own(team.id);
+        const standing = own(team.id).find((item) => item.standing);
+        const [first, ...rest] = own(team.id).filter((item) => item !== standing);
         return (
           <section
             key={team.id}
@@ -33,7 +34,9 @@ export function TodayList({ items, teams }: { items: TodayItem[]; teams: Team[] 
               <TeamTag name={team.name} colour={tagColour(team.colour)} />
             </span>
             <div>
-              {first ? <Line item={first} /> : <p className="text-moss font-semibold">Nothing open</p>}
+              {standing && <Line item={standing} />}
+              {first && <Line item={first} />}
+              {!first && !standing && <p className="text-moss font-semibold">Nothing open</p>}
               {rest.length > 0 && (
                 <details>
                   <summary className="cursor-pointer text-sm faint">{rest.length} more</summary>

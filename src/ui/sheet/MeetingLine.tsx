@@ -1,3 +1,4 @@
+import { weekOf } from '@/core/calendar';
 import { day } from '../format';
 
 interface Props {
@@ -22,9 +23,13 @@ export function MeetingLine({ href, dates, today, eventDate }: Props) {
   const at = (index: number) => 14 + Math.min(index * step, end + 40);
   const shown = dates.filter((date) => date <= eventDate);
   const caret = at(held);
-  const words = isMeeting
-    ? `today, meeting ${held + 1} of ${shown.length}`
-    : `today, after meeting ${held} of ${shown.length}`;
+  const count = dates.filter((date) => date < eventDate).length;
+  const words =
+    today >= eventDate
+      ? 'today'
+      : isMeeting
+        ? `today, meeting ${held + 1} of ${count}`
+        : `today, after meeting ${held} of ${count}`;
   const eventWords = today >= eventDate ? `event ${day(eventDate)}` : `event ${day(eventDate)}, ${left} meetings left`;
   const flagLeft = caret > end - 260;
   return (
@@ -89,8 +94,7 @@ export function MeetingLine({ href, dates, today, eventDate }: Props) {
   );
 }
 
-/** Whether a meeting is the first of its week (Monday to Sunday). */
+/** Whether a meeting is the first of its week. */
 function startsWeek(dates: string[], index: number): boolean {
-  const week = (date: string) => Math.floor((Date.parse(`${date}T00:00Z`) / 86_400_000 + 3) / 7);
-  return index === 0 || week(dates[index]!) !== week(dates[index - 1]!);
+  return index === 0 || weekOf(dates[index]!) !== weekOf(dates[index - 1]!);
 }

@@ -1,8 +1,11 @@
 import Link from 'next/link';
 import { countNames, isDue } from '@/features/data/today';
-import { endOf, hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { endOf } from '@/core/calendar';
+import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { listBenchmarks } from '@/features/legacy/queries';
 import { listOpenActions } from '@/features/today/queries';
+import { pacesOf } from '@/features/schedule/pace';
+import { stageNow } from '@/features/schedule/words';
 import { TodayList } from '@/features/today/TodayList';
 import { teamIdsIn } from '@/server/records/classes';
 import { readToday } from '@/server/today';
@@ -17,7 +20,7 @@ export default async function TodayPage(props: SheetProps) {
   const shown = teamIdsIn(frame.teams, clock?.id ?? null, leads ? (frame.team?.id ?? null) : seat.teamId);
   const teams = frame.teams.filter((team) => shown.includes(team.id));
   const [given, actions, benchmarks, names] = await Promise.all([
-    readToday(id, seat.actor.id),
+    readToday(id, seat.actor.id, today),
     listOpenActions(id, leads ? null : seat.teamId),
     listBenchmarks(id),
     leads && isDue(retentionUntil, today) ? countNames(id) : 0,
@@ -27,12 +30,14 @@ export default async function TodayPage(props: SheetProps) {
     ...given,
     teams,
     today,
+    now: frame.now,
     eventDate,
     retentionUntil,
     names,
     leads,
     href,
   });
+  const paces = pacesOf(clock ? [clock] : [], teams, given.stages, { eventDate, now: frame.now });
   const next = frame.meetings.filter((meeting) => endOf(meeting) > frame.now).slice(0, 4);
   return (
     <ProjectFrame
@@ -40,13 +45,20 @@ export default async function TodayPage(props: SheetProps) {
       sheet=""
       name="Today"
       title={titleFor(frame)}
-      about={clock?.room ? `room ${clock.room}` : undefined}
+      about={[stageNow(paces), clock?.room && `room ${clock.room}`].filter(Boolean).join(' · ') || undefined}
       actions={
-        given.sources.events.length > 0 && (leads || seat.teamId) ? (
-          <Link className="btn btn-go" href={href('bench/enter')}>
-            Enter runs
-          </Link>
-        ) : undefined
+        <>
+          {leads && next.length > 0 && (
+            <Link className="btn" href={href('schedule/lesson')}>
+              Lesson sheet
+            </Link>
+          )}
+          {given.sources.events.length > 0 && (leads || seat.teamId) && (
+            <Link className="btn btn-go" href={href('bench/enter')}>
+              Enter runs
+            </Link>
+          )}
+        </>
       }
     >
       <div className="grid lg:grid-cols-[1fr_300px] gap-x-7 gap-y-5">

@@ -1,75 +1,114 @@
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { NoClassForm, SectionForm } from '@/features/schedule/forms';
-import { MeetingTable } from '@/features/schedule/MeetingTable';
-import { NEW_SECTION, sectionForm } from '@/features/schedule/toForm';
-import { meetingsOf } from '@/server/records/classes';
+import Link from 'next/link';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { ChangeList } from '@/features/schedule/ChangeList';
+import { PlanSheet } from '@/features/schedule/PlanSheet';
+import { listPlanChanges } from '@/features/schedule/queries';
+import { planLines } from '@/features/schedule/sectionLine';
+import { StartPlans } from '@/features/schedule/StartPlans';
+import { listStages } from '@/server/records/stages';
+import { day, plural } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function SchedulePage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
+  const [stages, changes] = await Promise.all([
+    listStages(project.id),
+    leads ? listPlanChanges(project.id, project.timeZone, 5) : [],
+  ]);
   const sections = frame.section ? [frame.section] : frame.sections;
-  const days = (frame.sections[0]?.noClass ?? []).map(({ from, to, reason }) => ({
-    firstDay: from,
-    lastDay: to,
-    reason: reason ?? '',
-  }));
+  const lines = planLines(sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now });
+  const nameOf = new Map(stages.map((stage) => [stage.id, stage.name]));
+  const leftOut = stages.filter((stage) => stage.leftOut);
+  const empty = lines.filter((line) => line.meetings.length === 0);
   return (
-    <ProjectFrame frame={frame} sheet="schedule" name="Schedule" byTeam={false} about="counted in class meetings">
-      {frame.sections.length === 0 && (
-        <Nothing>
-          A section meets at given times between its first and its last day; time left is counted in these meetings.{' '}
-          {leads ? 'Enter the first section below.' : ''}
-        </Nothing>
-      )}
-      {sections.map((section) => (
-        <section key={section.id} className="mb-6">
-          <h3 className="mb-1">
-            Section {section.name}
-            {section.room && <span className="faint font-normal"> · room {section.room}</span>}
-          </h3>
-          <MeetingTable meetings={meetingsOf(section)} today={frame.today} eventDate={project.eventDate} />
-          {leads && (
-            <details className="mt-2 no-print">
-              <summary className="cursor-pointer font-medium">Change section {section.name}</summary>
-              <div className="pt-3">
-                <SectionForm
-                  key={section.version}
-                  projectId={project.id}
-                  id={section.id}
-                  version={section.version}
-                  values={sectionForm({ ...section })}
-                />
-              </div>
-            </details>
-          )}
-        </section>
-      ))}
-      {leads && (
-        <div className="no-print flex flex-col gap-4">
-          <details open={frame.sections.length === 0}>
-            <summary className="cursor-pointer font-medium">Add a section</summary>
-            <div className="pt-3">
-              <SectionForm
-                key={frame.sections.length}
-                projectId={project.id}
-                id={null}
-                version={null}
-                values={NEW_SECTION}
-              />
-            </div>
-          </details>
-          {frame.sections.length > 0 && (
-            <details>
-              <summary className="cursor-pointer font-medium">Days without class</summary>
-              <div className="pt-3">
-                <NoClassForm key={project.version} projectId={project.id} version={project.version} days={days} />
-              </div>
-            </details>
-          )}
-        </div>
-      )}
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      views={scheduleViews(role)}
+      title="Plan"
+      byTeam={false}
+      about={
+        stages.length > 0
+          ? `${plural(stages.length - leftOut.length, 'stage')} over class meetings, backwards from the event on ${day(project.eventDate)}`
+          : 'counted in class meetings'
+      }
+    >
+      <div className="print-landscape">
+        {project.eventDate < frame.today && (
+          <p className="callout mb-3">
+            The event on {day(project.eventDate, true)} has passed.{' '}
+            {leads && <Link href={hrefIn(frame, 'brief/edit')}>Set another day</Link>}
+          </p>
+        )}
+        {empty.length > 0 && frame.sections.length > 0 && (
+          <p className="callout mb-3">
+            No meeting before the event: section {empty.map((line) => line.name).join(', ')}. See{' '}
+            <Link href={hrefIn(frame, 'schedule/calendar')}>Calendar</Link>.
+          </p>
+        )}
+        {stages.length === 0 || lines.length === 0 ? (
+          <Empty leads={leads} sections={frame.sections.length} calendar={hrefIn(frame, 'schedule/calendar')}>
+            {leads && frame.sections.length > 0 && (
+              <StartPlans projectId={project.id} own={hrefIn(frame, 'schedule/stages')} />
+            )}
+          </Empty>
+        ) : (
+          <PlanSheet
+            projectId={project.id}
+            leads={leads}
+            eventDate={project.eventDate}
+            lines={lines}
+            stages={stages
+              .filter((stage) => !stage.leftOut)
+              .map(({ id, name, version, delay, after, handsIn }) => ({
+                ...{ id, name, version, delay, handsIn },
+                after: after.map((one) => nameOf.get(one.id)!),
+              }))}
+          />
+        )}
+        {leftOut.length > 0 && (
+          <p className="text-sm faint mt-1">Left out: {leftOut.map((stage) => stage.name).join(', ')}.</p>
+        )}
+      </div>
+      <ChangeList projectId={project.id} changes={changes} />
     </ProjectFrame>
+  );
+}
+
+function Empty({
+  leads,
+  sections,
+  calendar,
+  children,
+}: {
+  leads: boolean;
+  sections: number;
+  calendar: string;
+  children: React.ReactNode;
+}) {
+  if (!leads) return <Nothing>The plan appears here once it is laid out.</Nothing>;
+  if (sections === 0)
+    return (
+      <Nothing
+        step={
+          <Link className="btn btn-go" href={calendar}>
+            Enter the first section
+          </Link>
+        }
+      >
+        A plan counts class meetings; it needs a section with its meeting times first.
+      </Nothing>
+    );
+  return (
+    <>
+      <p className="mb-3">
+        The plan says in which class meetings each stage is worked on. Start from one of these, or enter stages of your
+        own.
+      </p>
+      {children}
+    </>
   );
 }

@@ -6,7 +6,7 @@ import { RosterForm } from '@/features/teams/RosterForm';
 import { listMembers, type Member, type Team } from '@/server/records/classes';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
-import { plural, shortName } from '@/ui/format';
+import { day, plural, shortName } from '@/ui/format';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 
 export default async function TeamsPage(props: SheetProps) {
@@ -14,6 +14,7 @@ export default async function TeamsPage(props: SheetProps) {
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
   const [members, devices] = await Promise.all([listMembers(project.id), leads ? listDevices(project.id) : []]);
+  const here = members.filter((member) => member.leftOn === null);
   const sections = frame.section ? [frame.section] : frame.sections;
   const teams = frame.teams.filter((team) => !frame.team || team.id === frame.team.id);
   const visible = (team: Team) =>
@@ -23,9 +24,7 @@ export default async function TeamsPage(props: SheetProps) {
       frame={frame}
       sheet="teams"
       name="Teams"
-      about={
-        members.length && leads ? `${plural(teams.length, 'team')}, ${plural(members.length, 'student')}` : undefined
-      }
+      about={here.length && leads ? `${plural(teams.length, 'team')}, ${plural(here.length, 'student')}` : undefined}
     >
       {frame.sections.length === 0 && (
         <Nothing>
@@ -68,7 +67,12 @@ export default async function TeamsPage(props: SheetProps) {
             <Students
               projectId={project.id}
               members={members.filter((m) => m.sectionId === section.id)}
-              teams={frame.teams.filter((t) => t.sectionId === section.id)}
+              sections={frame.sections.map(({ id, name }) => ({
+                ...{ id, name },
+                teams: frame.teams
+                  .filter((team) => team.sectionId === id)
+                  .map((team) => ({ id: team.id, name: team.name })),
+              }))}
               devices={devices}
               slips={hrefIn(frame, 'teams/slips', { section: section.id, team: null })}
             />
@@ -89,17 +93,18 @@ export default async function TeamsPage(props: SheetProps) {
 interface StudentsProps {
   projectId: string;
   members: Member[];
-  teams: Team[];
+  sections: { id: string; name: string; teams: { id: string; name: string }[] }[];
   devices: Devices[];
   slips: string;
 }
 
-function Students({ projectId, members, teams, devices, slips }: StudentsProps) {
+function Students({ projectId, members, sections, devices, slips }: StudentsProps) {
   if (members.length === 0) return null;
   return (
     <details className="no-print mt-2">
       <summary className="cursor-pointer font-medium">
-        {plural(members.length, 'student')}: sign-in names, slips, devices, passwords, teams
+        {plural(members.filter((member) => member.leftOn === null).length, 'student')}: sign-in names, slips, devices,
+        passwords, teams
       </summary>
       <p className="my-2">
         <a className="btn" href={slips}>
@@ -120,7 +125,10 @@ function Students({ projectId, members, teams, devices, slips }: StudentsProps) 
         <tbody>
           {members.map((member) => (
             <tr key={member.accountId}>
-              <td>{shortName(member.name)}</td>
+              <td className={member.leftOn ? 'text-faint' : ''}>
+                {shortName(member.name)}
+                {member.leftOn && <span className="text-sm block">left on {day(member.leftOn)}</span>}
+              </td>
               <td className="num">{member.studentNumber}</td>
               <td className="num">{member.login}</td>
               <td>
@@ -128,8 +136,10 @@ function Students({ projectId, members, teams, devices, slips }: StudentsProps) 
                   projectId={projectId}
                   accountId={member.accountId}
                   name={shortName(member.name)}
+                  sectionId={member.sectionId}
                   teamId={member.teamId}
-                  teams={teams.map(({ id, name }) => ({ id, name }))}
+                  left={member.leftOn !== null}
+                  sections={sections}
                 />
               </td>
               <td>

@@ -1,12 +1,12 @@
 import { csv, downloader, file } from '@/server/download';
-import { listMembers, listTeams } from '@/server/records/classes';
+import { listStudents, listTeams } from '@/server/records/classes';
 import { loadStandings } from '@/server/records/standings';
 
 /** The standings, one row a student with the school's student number, for the grade book. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string }> }) {
   const { project } = await downloader('/projects/[project]/export/standings.csv', (await params).project);
   const asked = new URL(request.url).searchParams.get('section');
-  const [teams, members] = await Promise.all([listTeams(project.id), listMembers(project.id)]);
+  const [teams, members] = await Promise.all([listTeams(project.id), listStudents(project.id)]);
   const sectionId = teams.some((team) => team.sectionId === asked) ? asked : null;
   const { table, components } = await loadStandings(project, sectionId);
   const names = components.map((component) => component.name);

@@ -1,13 +1,13 @@
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { SlipSheet } from '@/features/teams/SlipSheet';
 import { publicOrigin } from '@/server/origin';
-import { listMembers } from '@/server/records/classes';
+import { listStudents } from '@/server/records/classes';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function SlipsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams/slips', props);
   const { project } = frame.seat;
-  const [members, { origin, reachable }] = await Promise.all([listMembers(project.id), publicOrigin()]);
+  const [members, { origin, reachable }] = await Promise.all([listStudents(project.id), publicOrigin()]);
   const sections = (frame.section ? [frame.section] : frame.sections).map(({ id, name }) => ({
     id,
     name,

@@ -3,8 +3,8 @@
 import { useWatch } from 'react-hook-form';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { Check, Choice, Decimal, Rows, Text } from '@/ui/forms/fields';
-import { saveNoClass, saveSection } from './actions';
-import { noClassSchema, sectionSchema } from './schema';
+import { addSchoolDay, saveNoClass, saveSection } from './actions';
+import { noClassSchema, schoolDaySchema, sectionSchema } from './schema';
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((day) => [day, day] as const);
 const NAMES = {
@@ -13,6 +13,8 @@ const NAMES = {
   firstDay: 'First day',
   lastDay: 'Last day',
   slots: 'Meeting times',
+  extra: 'Extra meetings',
+  lost: 'Meetings that fall out',
   teamsReleased: 'Teams released',
 };
 
@@ -59,13 +61,28 @@ export function SectionForm({
         name="extra"
         label="Extra meetings"
         add="Add an extra meeting"
-        empty={{ day: '', start: '', minutes: '50' }}
+        empty={{ day: '', start: '', minutes: '50', inReserve: false }}
       >
         {(path) => (
           <>
             <Text name={`${path}.day`} label="Day" type="date" />
             <Text name={`${path}.start`} label="Start" type="time" />
             <Decimal name={`${path}.minutes`} label="Minutes" className="w-24" />
+            <Check name={`${path}.inReserve`} label="in reserve: held only if the plan needs it" />
+          </>
+        )}
+      </Rows>
+      <Rows
+        name="lost"
+        label="Meetings of this section that fall out (trip, drill)"
+        add="Add a meeting that falls out"
+        empty={{ day: '', start: '', reason: '' }}
+      >
+        {(path) => (
+          <>
+            <Text name={`${path}.day`} label="Day" type="date" />
+            <Text name={`${path}.start`} label="Start, if only one" type="time" />
+            <Text name={`${path}.reason`} label="Reason" />
           </>
         )}
       </Rows>
@@ -109,18 +126,20 @@ export function NoClassForm({
   projectId,
   version,
   days,
+  usesSchoolDays,
 }: {
   projectId: string;
   version: number;
   days: Record<string, unknown>[];
+  usesSchoolDays: boolean;
 }) {
   return (
     <RecordForm
       id={`no-class-${projectId}`}
       schema={noClassSchema}
-      values={{ days }}
+      values={{ days, usesSchoolDays }}
       fixed={{ projectId, version }}
-      names={{ days: 'Days without class' }}
+      names={{ days: 'Days without class', usesSchoolDays: 'Days of the school' }}
       submit={saveNoClass}
       label="Save the days without class"
     >
@@ -138,6 +157,26 @@ export function NoClassForm({
           </>
         )}
       </Rows>
+      <Check name="usesSchoolDays" label="The school’s list of days without class counts here, too" />
+    </RecordForm>
+  );
+}
+
+/** Another entry in the list that all projects of the school share. */
+export function SchoolDayForm() {
+  return (
+    <RecordForm
+      id="school-day"
+      schema={schoolDaySchema}
+      values={{ firstDay: '', lastDay: '', reason: '' }}
+      submit={addSchoolDay}
+      label="Add to the school’s list"
+      saved="Added; it counts in every project that uses the list."
+      compact
+    >
+      <Text name="firstDay" label="From" type="date" />
+      <Text name="lastDay" label="To" type="date" />
+      <Text name="reason" label="Reason" />
     </RecordForm>
   );
 }

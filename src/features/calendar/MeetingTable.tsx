@@ -11,6 +11,12 @@ export function MeetingTable({
   today: string;
   eventDate: string;
 }) {
+  if (meetings.length === 0)
+    return (
+      <p className="callout">
+        No meeting at all: the days without class cover the whole term, or its days of the week do not lie in it.
+      </p>
+    );
   const minutes = meetings.filter((m) => m.date >= today && m.date < eventDate).reduce((sum, m) => sum + m.minutes, 0);
   return (
     <>

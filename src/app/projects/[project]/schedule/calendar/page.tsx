@@ -1,0 +1,171 @@
+import { DaysOffForm } from '@/features/calendar/DaysOffForm';
+import { NoClassForm, SchoolDayForm, SectionForm } from '@/features/calendar/forms';
+import { removeSchoolDay } from '@/features/calendar/actions';
+import { MeetingTable } from '@/features/calendar/MeetingTable';
+import { listSchoolDays } from '@/features/calendar/queries';
+import { NEW_SECTION, sectionForm } from '@/features/calendar/toForm';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { endOfLink } from '@/features/links/endOfLink';
+import { LinkPanel } from '@/features/links/LinkPanel';
+import { listLinks } from '@/features/links/queries';
+import { meetingsOf, type Section } from '@/server/records/classes';
+import { ActButton } from '@/ui/forms/ActButton';
+import { day, weekday } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function CalendarPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/calendar', props);
+  const { project, role } = frame.seat;
+  const leads = role === 'instructor';
+  const sections = frame.section ? [frame.section] : frame.sections;
+  const [school, feeds] = await Promise.all([
+    leads ? listSchoolDays() : [],
+    leads ? listLinks(project.id, 'feed') : [],
+  ]);
+  const own = (frame.sections[0]?.noClass ?? [])
+    .filter((one) => !one.shared)
+    .map(({ from, to, reason }) => ({ firstDay: from, lastDay: to, reason: reason ?? '' }));
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/calendar"
+      views={scheduleViews(role)}
+      title="Calendar"
+      byTeam={false}
+      about={`times of ${project.timeZone.replaceAll('_', ' ')}`}
+      actions={
+        frame.sections.length > 0 ? (
+          <a className="btn" href={hrefIn(frame, 'export/calendar.ics')} download>
+            Download .ics
+          </a>
+        ) : undefined
+      }
+    >
+      {frame.sections.length === 0 && (
+        <Nothing>
+          A section meets at given times between its first and its last day; time left is counted in these meetings.{' '}
+          {leads ? 'Enter the first section below.' : ''}
+        </Nothing>
+      )}
+      {sections.map((section) => (
+        <section key={section.id} className="mb-6" aria-label={`Section ${section.name}`}>
+          <h3 className="mb-1">
+            Section {section.name}
+            {section.room && <span className="faint font-normal"> · room {section.room}</span>}
+          </h3>
+          <MeetingTable meetings={meetingsOf(section)} today={frame.today} eventDate={project.eventDate} />
+          <Besides section={section} />
+          {leads && (
+            <details className="mt-2 no-print">
+              <summary className="cursor-pointer font-medium">Change section {section.name}</summary>
+              <div className="pt-3">
+                <SectionForm
+                  key={section.version}
+                  projectId={project.id}
+                  id={section.id}
+                  version={section.version}
+                  values={sectionForm({ ...section })}
+                />
+              </div>
+            </details>
+          )}
+        </section>
+      ))}
+      {leads && (
+        <div className="no-print flex flex-col gap-4">
+          <details open={frame.sections.length === 0}>
+            <summary className="cursor-pointer font-medium">Add a section</summary>
+            <div className="pt-3">
+              <SectionForm
+                key={frame.sections.length}
+                projectId={project.id}
+                id={null}
+                version={null}
+                values={NEW_SECTION}
+              />
+            </div>
+          </details>
+          {frame.sections.length > 0 && (
+            <>
+              <details>
+                <summary className="cursor-pointer font-medium">Days without class</summary>
+                <div className="pt-3">
+                  <NoClassForm
+                    key={project.version}
+                    projectId={project.id}
+                    version={project.version}
+                    days={own}
+                    usesSchoolDays={project.usesSchoolDays}
+                  />
+                </div>
+              </details>
+              <details>
+                <summary className="cursor-pointer font-medium">Days off from a calendar file</summary>
+                <div className="pt-3">
+                  <DaysOffForm projectId={project.id} />
+                </div>
+              </details>
+              <details>
+                <summary className="cursor-pointer font-medium">The school’s list, shared by all its projects</summary>
+                <ul className="my-2">
+                  {school.map((one) => (
+                    <li key={one.id} className="flex flex-wrap gap-3 py-0.5">
+                      <span>
+                        {day(one.firstDay, true)}
+                        {one.lastDay !== one.firstDay && ` to ${day(one.lastDay, true)}`}: {one.reason}
+                      </span>
+                      <ActButton
+                        act={removeSchoolDay}
+                        input={{ id: one.id }}
+                        done="Taken off the list."
+                        confirm="Yes, in every project"
+                        className="btn-text"
+                      >
+                        take off
+                      </ActButton>
+                    </li>
+                  ))}
+                </ul>
+                <SchoolDayForm key={school.length} />
+              </details>
+              <LinkPanel
+                projectId={project.id}
+                purpose="feed"
+                links={feeds}
+                endsOn={endOfLink(project.eventDate)}
+                sections={frame.sections.map(({ id, name }) => [id, `Section ${name}`])}
+              />
+            </>
+          )}
+        </div>
+      )}
+    </ProjectFrame>
+  );
+}
+
+/** What makes this section's calendar differ from its pattern. */
+function Besides({ section }: { section: Section }) {
+  const reserve = section.extra.filter((one) => one.inReserve).map((one) => `${weekday(one.date)} ${one.start}`);
+  const lost = section.lost.map((one) => `${weekday(one.date)}${one.start ? ` ${one.start}` : ''} (${one.reason})`);
+  const off = section.noClass
+    .filter((one) => one.to >= section.firstDay && one.from <= section.lastDay)
+    .map((one) => `${day(one.from)}${one.to === one.from ? '' : ` to ${day(one.to)}`} (${one.reason ?? 'no class'})`);
+  const lines = [
+    ['No class', off],
+    ['Falls out', lost],
+    ['In reserve', reserve],
+  ] as const;
+  return (
+    <>
+      {lines
+        .filter(([, what]) => what.length > 0)
+        .map(([name, what]) => (
+          <p key={name} className="text-sm mt-1">
+            <b>{name}:</b> {what.join('; ')}
+          </p>
+        ))}
+    </>
+  );
+}

@@ -1,0 +1,50 @@
+import { endOf } from '@/core/calendar';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { endOfLink } from '@/features/links/endOfLink';
+import { LinkPanel } from '@/features/links/LinkPanel';
+import { listLinks } from '@/features/links/queries';
+import { readLesson } from '@/features/schedule/lesson';
+import { LessonSheet } from '@/features/schedule/LessonSheet';
+import { weekday } from '@/ui/format';
+import { PrintButton } from '@/ui/PrintButton';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function LessonPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/lesson', props);
+  const { project, role } = frame.seat;
+  const when = { eventDate: project.eventDate, now: frame.now };
+  const [lesson, links] = await Promise.all([
+    frame.clock ? readLesson(project.id, frame.clock, when) : null,
+    listLinks(project.id, 'substitute'),
+  ]);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/lesson"
+      views={scheduleViews(role)}
+      title={
+        lesson
+          ? `Lesson ${lesson.number} of ${lesson.count}, section ${lesson.section.name}, ${weekday(lesson.meeting.date)} ${lesson.meeting.start} to ${endOf(lesson.meeting).slice(11)}`
+          : 'Lesson'
+      }
+      about={lesson?.section.room ? `room ${lesson.section.room}` : undefined}
+      byTeam={false}
+      actions={lesson ? <PrintButton>Print the lesson sheet</PrintButton> : undefined}
+    >
+      {lesson ? (
+        <LessonSheet lesson={lesson} projectId={project.id} />
+      ) : (
+        <Nothing>No meeting is left. A lesson sheet is made for the meeting that is on now or comes next.</Nothing>
+      )}
+      <LinkPanel
+        projectId={project.id}
+        purpose="substitute"
+        links={links}
+        endsOn={endOfLink(project.eventDate)}
+        sections={frame.sections.map(({ id, name }) => [id, `Section ${name}`])}
+      />
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,57 @@
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { ClassProgress } from '@/features/schedule/ClassProgress';
+import { pacesOf } from '@/features/schedule/pace';
+import { TeamStages } from '@/features/schedule/TeamStages';
+import { listStages } from '@/server/records/stages';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function ProgressPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/progress', props);
+  const { project, role, teamId } = frame.seat;
+  const leads = role === 'instructor';
+  const stages = await listStages(project.id);
+  const paces = pacesOf(frame.sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now });
+  const team = leads ? frame.team : (frame.teams.find((one) => one.id === teamId) ?? null);
+  const teams = frame.teams.filter((one) => !frame.section || one.sectionId === frame.section.id);
+  const pace = team && paces.find((one) => one.teamId === team.id);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/progress"
+      views={scheduleViews(role)}
+      title={team ? `Progress of ${team.name}` : 'Progress'}
+      byTeam={leads}
+    >
+      {stages.length === 0 && (
+        <Nothing>
+          {leads ? 'Teams hand in what a stage asks for; lay out the stages first.' : 'Nothing is to be handed in yet.'}
+        </Nothing>
+      )}
+      {stages.length > 0 && frame.teams.length === 0 && (
+        <Nothing>There is no team yet; teams come with the roster.</Nothing>
+      )}
+      {stages.length > 0 && !leads && !team && <Nothing>You are in no team yet; ask your instructor.</Nothing>}
+      {stages.length > 0 && team && pace && (
+        <TeamStages
+          projectId={project.id}
+          team={team}
+          stages={stages.filter((stage) => !stage.leftOut)}
+          pace={pace}
+          leads={leads}
+          back={hrefIn(frame, 'schedule/progress')}
+        />
+      )}
+      {stages.length > 0 && leads && !team && teams.length > 0 && (
+        <ClassProgress
+          projectId={project.id}
+          teams={teams}
+          stages={stages}
+          paces={paces}
+          hrefOf={(one) => hrefIn(frame, 'schedule/progress', { team: one.id })}
+        />
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,112 @@
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { removeStage } from '@/features/schedule/actions';
+import { StageForm } from '@/features/schedule/StageForm';
+import { StartPlans } from '@/features/schedule/StartPlans';
+import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
+import { listStages, type Stage } from '@/server/records/stages';
+import { ActButton } from '@/ui/forms/ActButton';
+import { plural } from '@/ui/format';
+
+export default async function StagesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/stages', props);
+  const { project, role } = frame.seat;
+  const stages = await listStages(project.id);
+  const nameOf = new Map(stages.map((stage) => [stage.id, stage.name]));
+  const others = (id: string | null) =>
+    stages.filter((stage) => stage.id !== id).map((stage) => [stage.id, stage.name] as const);
+  const fixed = { projectId: project.id };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/stages"
+      views={scheduleViews(role)}
+      title="Stages"
+      byTeam={false}
+      about={stages.length > 0 ? plural(stages.length, 'stage') : undefined}
+    >
+      {stages.length === 0 && <StartPlans projectId={project.id} own="#new" />}
+      {stages.length > 0 && (
+        <>
+          <p className={`${COLUMNS} max-md:hidden border-b border-ink`} aria-hidden>
+            {['Stage', 'Takes', 'Comes after', 'Handed in', 'Needs'].map((head) => (
+              <span key={head} className="font-cond font-semibold text-xs uppercase tracking-wide text-faint">
+                {head}
+              </span>
+            ))}
+          </p>
+          <ul>
+            {stages.map((stage) => (
+              <li key={stage.id} id={stage.id} className="border-b border-hair">
+                <details>
+                  <summary className={`${COLUMNS} cursor-pointer py-1`}>
+                    <span>
+                      <b className={stage.leftOut ? 'line-through text-faint' : 'underline'}>{stage.name}</b>
+                      {stage.optional && <span className="faint"> optional</span>}
+                      {stage.leftOut && <span className="faint">, left out</span>}
+                    </span>
+                    <span>{takes(stage)}</span>
+                    <span className="text-sm">
+                      {stage.after
+                        .map((one) => nameOf.get(one.id)! + (one.byCustom ? ' (by custom)' : ''))
+                        .join(', ') || '–'}
+                    </span>
+                    <span className="text-sm">{stage.handsIn || '–'}</span>
+                    <span className="text-sm">
+                      {[stage.people, stage.room && `room ${stage.room}`, stage.needs].filter(Boolean).join('; ') ||
+                        '–'}
+                    </span>
+                  </summary>
+                  <div className="pt-2 pb-4">
+                    <StageForm
+                      key={stage.version}
+                      {...fixed}
+                      id={stage.id}
+                      version={stage.version}
+                      values={stageForm({ ...stage })}
+                      others={others(stage.id)}
+                    />
+                    <p className="mt-3">
+                      <ActButton
+                        act={removeStage}
+                        input={{ ...fixed, id: stage.id }}
+                        done={`“${stage.name}” is removed.`}
+                        confirm="Yes, remove it"
+                        className="btn-text"
+                      >
+                        remove this stage
+                      </ActButton>
+                    </p>
+                  </div>
+                </details>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <details className="mt-4" id="new">
+        <summary className="cursor-pointer font-medium">Add a stage</summary>
+        <div className="pt-3">
+          <StageForm key={stages.length} {...fixed} id={null} version={null} values={NEW_STAGE} others={others(null)} />
+        </div>
+      </details>
+      {stages.length > 0 && (
+        <p className="mt-3">
+          <a href={hrefIn(frame, 'schedule')}>See them on the meetings</a>
+        </p>
+      )}
+    </ProjectFrame>
+  );
+}
+
+const COLUMNS = 'grid md:grid-cols-[1.3fr_1.1fr_1.2fr_1.5fr_1.2fr] gap-x-4 items-baseline';
+
+function takes({ meetings, minutes, shortest, leadDays, delay }: Stage): string {
+  const length = meetings === null ? `${minutes} min` : plural(meetings, 'meeting');
+  return [
+    shortest !== null && shortest !== meetings ? `${length} (at least ${shortest})` : length,
+    ...(leadDays ? [`then ${plural(leadDays, 'day')}`] : []),
+    ...(delay ? [`+${delay} later`] : []),
+  ].join(', ');
+}

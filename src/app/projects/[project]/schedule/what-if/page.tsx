@@ -1,0 +1,53 @@
+import { dateOf, dayNumber } from '@/core/calendar';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { ChangeList } from '@/features/schedule/ChangeList';
+import { teamPlans } from '@/features/schedule/pace';
+import { listPlanChanges } from '@/features/schedule/queries';
+import { sectionPlans } from '@/features/schedule/sectionLine';
+import { WhatIf } from '@/features/schedule/WhatIf';
+import { listStages } from '@/server/records/stages';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function WhatIfPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/what-if', props);
+  const { project, role } = frame.seat;
+  const [stages, changes] = await Promise.all([
+    listStages(project.id),
+    listPlanChanges(project.id, project.timeZone, 10),
+  ]);
+  const when = { eventDate: project.eventDate, now: frame.now };
+  const { sections } = frame;
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/what-if"
+      views={scheduleViews(role)}
+      title="What if"
+      byTeam={false}
+      about="nothing is changed until you apply it"
+    >
+      {stages.length === 0 || sections.length === 0 ? (
+        <Nothing>Lay out a plan first: stages over the meetings of a section.</Nothing>
+      ) : (
+        <WhatIf
+          projectId={project.id}
+          eventDate={project.eventDate}
+          earlier={dateOf(dayNumber(project.eventDate) - 7)}
+          sections={sectionPlans(sections, stages, when)}
+          teams={sections.flatMap((section) =>
+            teamPlans(
+              section,
+              frame.teams.filter((team) => team.sectionId === section.id),
+              stages,
+              when,
+            ),
+          )}
+          stages={stages.map(({ id, name, version }) => ({ id, name, version }))}
+        />
+      )}
+      <ChangeList projectId={project.id} changes={changes} />
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,347 @@
+'use client';
+
+import { DndContext, PointerSensor, useDraggable, useSensor, useSensors, type DragMoveEvent } from '@dnd-kit/core';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState, type KeyboardEvent } from 'react';
+import type { Conflict } from '@/server/outcome';
+import { attempt } from '@/ui/forms/RecordForm';
+import { day, plural } from '@/ui/format';
+import { toast } from '@/ui/toast';
+import { changePlan } from './actions';
+import { effects, placeOf, planView, slackWords, weekStarts, type PlanLine, type Strip } from './planView';
+
+export interface PlanStage {
+  id: string;
+  name: string;
+  version: number;
+  delay: number;
+  /** What it comes after, by name. */
+  after: string[];
+  handsIn: string;
+}
+interface Props {
+  projectId: string;
+  leads: boolean;
+  eventDate: string;
+  stages: PlanStage[];
+  lines: PlanLine[];
+}
+interface Move {
+  id: string;
+  delay: number;
+}
+
+/**
+ * The plan: a row a stage, a column a class meeting, a strip a section. A stage is moved by drag or arrow keys; what
+ * that does to every section is seen before it is kept.
+ */
+export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props) {
+  const router = useRouter();
+  const [move, setMove] = useState<Move | null>(null);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const [busy, setBusy] = useState(false);
+  const stageOf = useMemo(() => new Map(stages.map((stage) => [stage.id, stage])), [stages]);
+  const before = useMemo(() => planView(lines), [lines]);
+  const shown = useMemo(() => (move ? planView(lines, { [move.id]: move.delay }) : before), [lines, move, before]);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const columns = Math.max(shown.columns, before.columns);
+
+  const moveTo = (id: string, delay: number) => {
+    const known = stageOf.get(id)!;
+    setConflict(null);
+    if (delay < 0) return; // it can't start before what it waits for is done; the panel says so
+    setMove(delay === known.delay ? null : { id, delay });
+  };
+  const drag = ({ active, delta }: DragMoveEvent) => {
+    const { id, length } = active.data.current as { id: string; length: number };
+    const width = active.rect.current.initial?.width ?? 0;
+    if (width > 0) moveTo(id, Math.max(0, stageOf.get(id)!.delay + Math.round((delta.x * length) / width)));
+  };
+  const leave = () => {
+    setMove(null);
+    setConflict(null);
+  };
+  const keep = async (version?: number) => {
+    if (!move) return;
+    const stage = stageOf.get(move.id)!;
+    setBusy(true);
+    const outcome = await attempt(() =>
+      changePlan({
+        projectId,
+        title: titleOf(stage, move.delay),
+        operations: [{ kind: 'shift', stageId: stage.id, delay: move.delay }],
+        seen: [{ id: stage.id, version: version ?? stage.version }],
+      }),
+    );
+    setBusy(false);
+    if (outcome.ok) {
+      toast.success('Kept. It can be undone below.');
+      leave();
+      router.refresh();
+    } else if (outcome.conflict) setConflict(outcome.conflict);
+    else toast.error(outcome.message);
+  };
+  const press = (event: KeyboardEvent, id: string) => {
+    const now = move?.id === id ? move.delay : stageOf.get(id)!.delay;
+    const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    if (step) {
+      moveTo(id, Math.max(0, now + step));
+      event.currentTarget.scrollIntoView({ block: 'nearest' }); // above the panel that says what it does
+    } else if (event.key === 'Escape') leave();
+    else if (event.key === 'Enter' && move?.id === id) void keep();
+    else return;
+    event.preventDefault();
+  };
+
+  const moving = move && stageOf.get(move.id);
+  return (
+    <DndContext sensors={sensors} onDragMove={drag} id="plan">
+      <Head lines={lines} columns={columns} eventDate={eventDate} />
+      <ul aria-label="Stages">
+        {shown.rows.map(({ id, strips }) => {
+          const stage = stageOf.get(id)!;
+          const least = [...strips].sort((a, b) => a.slack - b.slack)[0]!;
+          return (
+            <li key={id} className="plan-row border-b border-hair">
+              <p className="leading-[18px]">
+                <b className={least.slack < 0 ? 'text-brick' : ''}>{stage.name}</b>{' '}
+                <span className={`word whitespace-nowrap ${least.slack < 0 ? 'text-brick' : 'faint'}`}>
+                  {slackWords(least.slack)}
+                </span>
+              </p>
+              <div className="flex flex-col gap-[2px] justify-center">
+                {strips.map((strip, i) => (
+                  <StripRow
+                    key={strip.lineId}
+                    strip={strip}
+                    line={lines[i]!}
+                    columns={columns}
+                    several={lines.length > 1}
+                    stage={stage}
+                    was={move ? before.rows.find((row) => row.id === id)!.strips[i]! : null}
+                    press={leads ? press : null}
+                  />
+                ))}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+      {move && moving && (
+        <section
+          className="sticky bottom-0 z-10 bg-sheet border border-ink px-3 py-2 mt-2"
+          aria-label="What this move does"
+          aria-live="polite"
+        >
+          <p className="font-semibold">{titleOf(moving, move.delay)}</p>
+          {move.delay === 0 && moving.after.length > 0 && (
+            <p className="text-sm faint">No earlier: it comes after {moving.after.join(', ')}.</p>
+          )}
+          <ul className="my-1">
+            {effects(before, shown, lines, (id) => stageOf.get(id)!.name).map((one) => (
+              <li key={one.line}>
+                {lines.length > 1 && <b>Section {one.line}: </b>}
+                <span className={one.worse ? 'text-brick font-semibold' : ''}>{one.whole}</span>
+                {one.moved.length > 0 && <span className="faint">; {one.moved.join(', ')}</span>}
+              </li>
+            ))}
+          </ul>
+          {conflict && (
+            <p className="callout my-1" role="alert">
+              {conflict.by} has changed this stage meanwhile: there it starts{' '}
+              {plural(Number(conflict.theirs.delay), 'meeting')} later than it could; here {move.delay}. Keep yours over
+              it, or take theirs.
+            </p>
+          )}
+          <p className="flex flex-wrap gap-2">
+            <button type="button" className="btn btn-go" disabled={busy} onClick={() => void keep(conflict?.version)}>
+              {conflict ? 'Keep mine' : 'Keep it (Enter)'}
+            </button>
+            <button type="button" className="btn" onClick={() => (leave(), conflict && router.refresh())}>
+              {conflict ? 'Take theirs' : 'Leave it as it was (Esc)'}
+            </button>
+          </p>
+        </section>
+      )}
+      <Legend leads={leads} />
+    </DndContext>
+  );
+}
+
+const titleOf = (stage: PlanStage, delay: number) =>
+  delay === 0
+    ? `“${stage.name}” starts as soon as it can`
+    : `“${stage.name}” starts ${plural(delay, 'meeting')} later than it could`;
+
+/** Numbers of the meetings, and the week each section is in. */
+function Head({ lines, columns, eventDate }: { lines: PlanLine[]; columns: number; eventDate: string }) {
+  const every = columns > 60 ? 10 : columns > 30 ? 5 : 1;
+  return (
+    <div className="plan-row border-b border-ink" aria-hidden>
+      <p className="text-sm faint max-sm:hidden">meeting</p>
+      <div>
+        <Cells columns={columns}>
+          {Array.from({ length: columns }, (_, i) => (
+            <span
+              key={i}
+              className={`num !text-[11px] leading-4 text-center text-faint whitespace-nowrap ${(i + 1) % 5 === 0 ? '' : 'max-sm:invisible'}`}
+              style={{ gridColumn: i + 1 }}
+            >
+              {i === 0 || (i + 1) % every === 0 ? i + 1 : ''}
+            </span>
+          ))}
+        </Cells>
+        {lines.map((line) => (
+          <Cells key={line.id} columns={columns}>
+            {[...weekStarts(line.meetings)].map(([i, date], week) => (
+              <span
+                key={i}
+                className={`plan-week ${i === line.held ? 'text-iron' : week % 2 === 0 ? '' : 'max-sm:hidden'}`}
+                style={{ gridColumn: i + 1 }}
+              >
+                {i === line.held && '▾ '}
+                {day(date)}
+              </span>
+            ))}
+            <span
+              className="plan-event"
+              style={{ gridColumn: `${line.meetings.length + 1} / -1` }}
+              title={`event ${day(eventDate)}`}
+            >
+              ⚑ {day(eventDate)}
+            </span>
+            {line.held < line.meetings.length && !weekStarts(line.meetings).has(line.held) && (
+              <span className="plan-today" style={{ gridColumn: line.held + 1 }}>
+                ▾
+              </span>
+            )}
+          </Cells>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Cells({
+  columns,
+  className = '',
+  children,
+}: {
+  columns: number;
+  className?: string;
+  children: React.ReactNode;
+}) {
+  return (
+    <div
+      className={`plan-cells ${className}`}
+      style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr)) 58px` }}
+    >
+      {children}
+    </div>
+  );
+}
+
+interface StripProps {
+  strip: Strip;
+  /** Where it stood before the move that is tried. */
+  was: Strip | null;
+  line: PlanLine;
+  columns: number;
+  several: boolean;
+  stage: PlanStage;
+  press: ((event: KeyboardEvent, id: string) => void) | null;
+}
+
+function StripRow({ strip, was, line, columns, several, stage, press }: StripProps) {
+  const { start, finish, latestStart, waits } = strip;
+  const length = finish - start + 1;
+  const to = (from: number, until: number) => `${from + 1} / ${until + 2}`;
+  const lastSlack = Math.max(finish, latestStart + length - 1);
+  const moved = was && was.start !== start;
+  const done = line.handedIn[stage.id] ?? 0;
+  const over = done > 0 && done === line.teams;
+  return (
+    <Cells columns={columns} className={several ? 'h-[14px]' : 'h-[22px]'}>
+      {Array.from({ length: columns }, (_, i) => (
+        <span
+          key={i}
+          className={`plan-cell ${i < line.held ? 'plan-held' : ''} ${i === line.held ? 'plan-now' : ''} ${i >= line.meetings.length ? 'plan-none' : ''}`}
+          style={{ gridColumn: i + 1 }}
+        />
+      ))}
+      {lastSlack > finish && (
+        <span className="plan-slack" style={{ gridColumn: to(finish + 1, Math.min(lastSlack, columns - 1)) }} />
+      )}
+      {waits > 0 && finish + 1 < columns && (
+        <span className="plan-wait" style={{ gridColumn: to(finish + 1, Math.min(finish + waits, columns - 1)) }} />
+      )}
+      {moved && <span className="plan-was" style={{ gridColumn: to(was.start, was.finish) }} />}
+      {strip.slack > 0 && latestStart < columns && (
+        <span className="plan-post" style={{ gridColumn: latestStart + 1 }} />
+      )}
+      <Bar
+        id={`${stage.id}|${line.id}`}
+        data={{ id: stage.id, length }}
+        className={`plan-bar ${over ? 'plan-over' : strip.slack < 0 ? 'plan-short' : strip.slack === 0 ? 'plan-tight' : ''}`}
+        column={to(start, Math.min(finish, columns - 1))}
+        label={`${stage.name}${several ? `, section ${line.name}` : ''}: ${placeOf(strip)}${done ? `, handed in by ${done} of ${line.teams}` : ''}`}
+        {...(press ? { onKeyDown: (event: KeyboardEvent) => press(event, stage.id) } : {})}
+      />
+      <span
+        className="num !text-[11px] leading-[15px] faint self-center pl-1.5 whitespace-nowrap"
+        style={{ gridColumn: columns + 1 }}
+      >
+        {several && <b>{line.name} </b>}
+        {line.teams > 0 && `${done}/${line.teams}`}
+      </span>
+    </Cells>
+  );
+}
+
+interface BarProps {
+  id: string;
+  data: { id: string; length: number };
+  className: string;
+  column: string;
+  label: string;
+  onKeyDown?: (event: KeyboardEvent) => void;
+}
+
+function Bar({ id, data, className, column, label, onKeyDown }: BarProps) {
+  const { setNodeRef, listeners } = useDraggable({ id, data, disabled: !onKeyDown });
+  if (!onKeyDown)
+    return <span className={className} style={{ gridColumn: column }} role="img" aria-label={label} title={label} />;
+  return (
+    <button
+      type="button"
+      ref={setNodeRef}
+      {...listeners}
+      onKeyDown={onKeyDown}
+      className={`${className} cursor-grab active:cursor-grabbing touch-pan-y`}
+      style={{ gridColumn: column }}
+      aria-label={`${label}. Arrow keys move it.`}
+      title={label}
+    />
+  );
+}
+
+function Legend({ leads }: { leads: boolean }) {
+  const sample = (name: string, className: string) => (
+    <span className="inline-flex items-center gap-1.5">
+      <span className={`${className} !relative inline-block w-7 !h-3`} aria-hidden />
+      {name}
+    </span>
+  );
+  return (
+    <p className="flex flex-wrap gap-x-4 gap-y-1 mt-2 text-sm faint items-center">
+      {sample('work', 'plan-bar')}
+      {sample('no slack', 'plan-bar plan-tight')}
+      {sample('short', 'plan-bar plan-short')}
+      {sample('handed in by all', 'plan-bar plan-over')}
+      {sample('meetings it can slip', 'plan-slack')}
+      {sample('latest start', 'plan-post')}
+      {sample('waiting', 'plan-wait')}
+      {leads && <span className="no-print">Drag a bar, or choose it and press ← →.</span>}
+    </p>
+  );
+}

@@ -1,0 +1,361 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import type { Way } from '@/core/calendar';
+import { attempt } from '@/ui/forms/RecordForm';
+import { number, plural, weekday } from '@/ui/format';
+import { toast } from '@/ui/toast';
+import { useRemedies } from '@/ui/useRemedies';
+import { changePlan } from './actions';
+import {
+  linesIn,
+  operationsOf,
+  spareAfter,
+  spareOf,
+  spareWords,
+  titleOf,
+  wordsOf,
+  type Names,
+  type Scenario,
+  type SectionPlan,
+  type TeamPlan,
+} from './whatIf';
+
+interface Props {
+  projectId: string;
+  eventDate: string;
+  /** A week before the event. */
+  earlier: string;
+  sections: SectionPlan[];
+  teams: TeamPlan[];
+  stages: { id: string; name: string; version: number }[];
+}
+const MOST_SHOWN = 8;
+
+/** What would happen, how many meetings would be short, and what can be done about it. */
+export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages }: Props) {
+  const router = useRouter();
+  const [scenario, setScenario] = useState<Scenario>(() => firstLoss(sections) ?? { kind: 'event', day: earlier });
+  const [busy, setBusy] = useState(false);
+  const names: Names = useMemo(() => {
+    const stageNames = new Map(stages.map((stage) => [stage.id, stage.name]));
+    return {
+      stage: (id) => stageNames.get(id) ?? '?',
+      section: (id) => sections.find((one) => one.id === id)?.name ?? '?',
+    };
+  }, [stages, sections]);
+  const sectionOf = (line: string) => teams.find((team) => team.id === line)?.sectionId ?? line;
+  const nameOf = (line: string) => teams.find((team) => team.id === line)?.name ?? `Section ${names.section(line)}`;
+  const problem = problemWith(scenario, eventDate);
+  const lines = useMemo(
+    () => (problem ? null : linesIn(scenario, sections, teams)),
+    [scenario, sections, teams, problem],
+  );
+  const before = useMemo(() => {
+    const now = [...sections, ...teams];
+    const spare = spareOf(now);
+    return new Map(now.map((line, i) => [line.id, spare[i]!]));
+  }, [sections, teams]);
+  const { found, fresh } = useRemedies(lines);
+  const spare = useMemo(() => (lines ? spareOf(lines) : []), [lines]);
+  const fits = spare.every((one) => one >= 0);
+  const ready = lines && found && fresh ? found : null;
+
+  const apply = async (way: Way | null) => {
+    setBusy(true);
+    const team = scenario.kind === 'more' ? nameOf(scenario.teamId) : '';
+    const outcome = await attempt(() =>
+      changePlan({
+        projectId,
+        title: titleOf(scenario, way, names, team, sectionOf),
+        operations: operationsOf(scenario, way, sectionOf),
+        seen: stages.map(({ id, version }) => ({ id, version })),
+      }),
+    );
+    setBusy(false);
+    if (outcome.ok) toast.success('Done as one change; it can be undone below.');
+    else if (outcome.conflict)
+      toast.error(`${outcome.conflict.by} has changed the plan meanwhile; look at the new figures first.`);
+    else toast.error(outcome.errors?.day ?? outcome.message);
+    router.refresh();
+  };
+
+  return (
+    <div>
+      <ScenarioForm {...{ scenario, sections, teams, names, earlier }} choose={setScenario} />
+      {problem && (
+        <p className="callout mt-3" role="alert">
+          {problem}
+        </p>
+      )}
+      {lines && (
+        <section className="mt-4" aria-label="What it does">
+          <h2 className="mb-1">What it does</h2>
+          <ul>
+            {lines.map((line, i) => (
+              <li key={line.id}>
+                <b>{nameOf(line.id)}</b>:{' '}
+                <span className={spare[i]! < 0 ? 'text-brick font-semibold' : ''}>{spareWords(spare[i]!)}</span>
+                <span className="faint"> (now: {spareWords(before.get(line.id) ?? 0)})</span>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-2">
+            <button type="button" className="btn" disabled={busy} onClick={() => void apply(null)}>
+              {fits ? 'Enter it' : 'Enter it, without a remedy'}
+            </button>
+          </p>
+        </section>
+      )}
+      {lines && !fits && (
+        <section className="mt-4" aria-label="Remedies">
+          <h2 className="mb-1">What can be done about it</h2>
+          {!ready && <p className="faint">Searching all combinations of at most three …</p>}
+          {ready?.problem && <p className="callout">{ready.problem}</p>}
+          {ready && !ready.problem && ready.ways.length === 0 && (
+            <p className="callout">
+              Nothing is enough: {plural(ready.tried, 'combination')} of at most three remedies tried. Under Stages, say
+              which can be shortened, left out or go on side by side; under Calendar, put meetings in reserve.
+            </p>
+          )}
+          {ready && ready.ways.length > 0 && (
+            <>
+              <table className="stacked">
+                <thead>
+                  <tr>
+                    <th className="w-8" />
+                    <th>Done</th>
+                    <th>What it costs</th>
+                    <th className="right">Cost</th>
+                    <th>After it</th>
+                    <th />
+                  </tr>
+                </thead>
+                <tbody>
+                  {ready.ways.slice(0, MOST_SHOWN).map((way, i) => (
+                    <WayRow
+                      key={i}
+                      number={i + 1}
+                      way={way}
+                      after={spareAfter(lines, way).map((one, k) => `${nameOf(lines[k]!.id)}: ${spareWords(one)}`)}
+                      words={way.remedies.map(({ remedy, cost }) => wordsOf(remedy, cost, names, sectionOf))}
+                      busy={busy}
+                      apply={() => void apply(way)}
+                    />
+                  ))}
+                </tbody>
+              </table>
+              <p className="text-sm faint mt-1">
+                {plural(ready.ways.length, 'way')} among {plural(ready.tried, 'combination')} of{' '}
+                {plural(ready.candidates, 'remedy', 'remedies')}, fewest steps first, then cheapest
+                {ready.ways.length > MOST_SHOWN ? `; the first ${MOST_SHOWN} are shown` : ''}. Cost in meetings’ worth
+                of work: shortening and leaving out 1 a meeting, two things at once 0.5, a meeting in reserve 1.5.
+              </p>
+            </>
+          )}
+        </section>
+      )}
+    </div>
+  );
+}
+
+interface WayRowProps {
+  number: number;
+  way: Way;
+  words: { does: string; costs: string }[];
+  after: string[];
+  busy: boolean;
+  apply: () => void;
+}
+
+function WayRow({ number: place, way, words, after, busy, apply }: WayRowProps) {
+  return (
+    <tr>
+      <td className="num">{place}</td>
+      <td>
+        {words.map((one) => (
+          <p key={one.does}>{one.does}</p>
+        ))}
+      </td>
+      <td className="text-sm">
+        {words.map((one) => (
+          <p key={one.does + one.costs} className="leading-5">
+            {one.costs}
+          </p>
+        ))}
+      </td>
+      <td className="num right">{number(way.cost, 1)}</td>
+      <td className="text-sm">
+        {after.map((one) => (
+          <p key={one} className="leading-5">
+            {one}
+          </p>
+        ))}
+      </td>
+      <td className="right">
+        <button type="button" className="btn" disabled={busy} onClick={apply} aria-label={`Apply way ${place}`}>
+          Apply
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+interface FormProps {
+  scenario: Scenario;
+  sections: SectionPlan[];
+  teams: TeamPlan[];
+  names: Names;
+  earlier: string;
+  choose: (scenario: Scenario) => void;
+}
+
+function ScenarioForm({ scenario, sections, teams, names, earlier, choose }: FormProps) {
+  const loss = firstLoss(sections);
+  const more = firstMore(teams);
+  const kinds: [string, Scenario | null][] = [
+    ['A meeting falls out', loss],
+    ['A team needs more meetings', more],
+    ['The event moves', { kind: 'event', day: earlier }],
+  ];
+  return (
+    <fieldset className="flex flex-wrap gap-x-5 gap-y-3 items-end">
+      <legend className="sr-only">What happens</legend>
+      <div className="flex flex-col">
+        {kinds.map(([label, first]) => (
+          <label key={label} className="flex gap-2 items-center min-h-7">
+            <input
+              type="radio"
+              name="kind"
+              disabled={first === null}
+              checked={scenario.kind === first?.kind}
+              onChange={() => first && choose(first)}
+            />
+            {label}
+          </label>
+        ))}
+      </div>
+      {scenario.kind === 'lose' && (
+        <>
+          <label className="font-medium">
+            Which meeting
+            <select
+              className="font-normal"
+              value={`${scenario.sectionId} ${scenario.date} ${scenario.start}`}
+              onChange={(e) => {
+                const [sectionId = '', date = '', start = ''] = e.target.value.split(' ');
+                choose({ ...scenario, sectionId, date, start });
+              }}
+            >
+              {sections.map((section) => (
+                <optgroup key={section.id} label={`Section ${section.name}`}>
+                  {toCome(section).map(({ date, start }) => (
+                    <option key={date + start} value={`${section.id} ${date} ${start}`}>
+                      {section.name}: {weekday(date)} {start}
+                    </option>
+                  ))}
+                </optgroup>
+              ))}
+            </select>
+          </label>
+          <label className="font-medium">
+            Reason
+            <input
+              className="font-normal"
+              value={scenario.reason}
+              maxLength={160}
+              onChange={(e) => choose({ ...scenario, reason: e.target.value })}
+            />
+          </label>
+        </>
+      )}
+      {scenario.kind === 'more' && (
+        <>
+          <label className="font-medium">
+            Team
+            <select
+              className="font-normal"
+              value={scenario.teamId}
+              onChange={(e) => {
+                const team = teams.find((one) => one.id === e.target.value)!;
+                choose({ ...scenario, teamId: team.id, stageId: team.stages[0]!.id });
+              }}
+            >
+              {teams
+                .filter((team) => team.stages.length > 0)
+                .map((team) => (
+                  <option key={team.id} value={team.id}>
+                    {team.name}
+                  </option>
+                ))}
+            </select>
+          </label>
+          <label className="font-medium">
+            For
+            <select
+              className="font-normal"
+              value={scenario.stageId}
+              onChange={(e) => choose({ ...scenario, stageId: e.target.value })}
+            >
+              {teams
+                .find((team) => team.id === scenario.teamId)!
+                .stages.map((stage) => (
+                  <option key={stage.id} value={stage.id}>
+                    {names.stage(stage.id)}
+                  </option>
+                ))}
+            </select>
+          </label>
+          <label className="font-medium w-28">
+            Meetings more
+            <input
+              type="number"
+              min={1}
+              max={20}
+              className="num font-normal"
+              value={scenario.meetings}
+              onChange={(e) => choose({ ...scenario, meetings: Number(e.target.value) })}
+            />
+          </label>
+        </>
+      )}
+      {scenario.kind === 'event' && (
+        <label className="font-medium">
+          New day of the event
+          <input
+            type="date"
+            className="font-normal"
+            value={scenario.day}
+            onChange={(e) => choose({ kind: 'event', day: e.target.value })}
+          />
+        </label>
+      )}
+    </fieldset>
+  );
+}
+
+const toCome = ({ meetings, from, eventDate }: SectionPlan) =>
+  meetings.filter((one) => one.date >= from && one.date < eventDate);
+
+function firstLoss(sections: readonly SectionPlan[]): Scenario | null {
+  const next = sections.flatMap((section) => toCome(section).map((one) => ({ id: section.id, ...one })))[0];
+  return next ? { kind: 'lose', sectionId: next.id, date: next.date, start: next.start, reason: 'falls out' } : null;
+}
+
+function firstMore(teams: readonly TeamPlan[]): Scenario | null {
+  const team = teams.find((one) => one.stages.length > 0);
+  return team ? { kind: 'more', teamId: team.id, stageId: team.stages[0]!.id, meetings: 1 } : null;
+}
+
+function problemWith(scenario: Scenario, eventDate: string): string | null {
+  if (scenario.kind === 'lose' && !scenario.reason.trim()) return 'Say why the meeting falls out.';
+  if (
+    scenario.kind === 'more' &&
+    !(Number.isInteger(scenario.meetings) && scenario.meetings >= 1 && scenario.meetings <= 20)
+  )
+    return 'Between 1 and 20 meetings more.';
+  if (scenario.kind === 'event' && !/^\d{4}-\d\d-\d\d$/.test(scenario.day)) return 'A day of the calendar is needed.';
+  if (scenario.kind === 'event' && scenario.day === eventDate) return 'The event is on this day already.';
+  return null;
+}
