@@ -25,6 +25,7 @@ export interface DemoAccess {
   client: string;
   judge: string;
   board: string;
+  substitute: string;
 }
 
 async function main() {
@@ -98,6 +99,7 @@ async function loadDemo(sql: postgres.Sql) {
       client: await link({ purpose: 'client', label: 'Fernhollow Allotment Society' }),
       judge: await link({ purpose: 'judge', label: judge.name, rubricId: judge.rubricId }),
       board: await link({ purpose: 'board', label: 'Hallway screen' }),
+      substitute: await link({ purpose: 'substitute', label: 'Substitute' }),
     } satisfies DemoAccess;
   });
   mkdirSync(STATE, { recursive: true });
@@ -117,6 +119,7 @@ Demo project (made up; the passwords and links of this installation are random):
   client      ${origin}${access.client}
   judge       ${origin}${access.judge}
   board       ${origin}${access.board}
+  substitute  ${origin}${access.substitute ?? '(made with the next --reset-demo)'}
 `);
 }
 
@@ -129,6 +132,12 @@ async function removeDemo(sql: postgres.Sql) {
     >`select distinct account_id as id from enrolment where project_id = any(${ids})`;
     for (const table of [
       'publication',
+      'plan_change',
+      'hand_in',
+      'stage_link',
+      'stage',
+      'absence',
+      'lost_meeting',
       'change_seen',
       'budget',
       'component',

@@ -27,7 +27,7 @@ const PHONE = { width: 390, height: 844 };
 
 interface View {
   name: string;
-  role: 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'visitor';
+  role: 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
   /** The page below the project, or a whole path when it starts with "/". */
   at: string;
   phone?: boolean;
@@ -97,14 +97,40 @@ async function pasteList(page: Page) {
   await page.getByRole('button', { name: 'Look at it first' }).click();
   await page.getByText(/can be taken/).waitFor();
 }
+/** A meeting of section 5, which has nothing to spare. */
+async function loseTuesday(page: Page) {
+  await page.getByLabel('Which meeting').selectOption({ label: '5: Tue 27 Oct 13:10' });
+  await page.getByLabel('Reason').fill('fire drill');
+  await page.getByRole('button', { name: 'Apply way 1' }).waitFor();
+}
+async function moveStage(page: Page) {
+  const bar = page.getByRole('button', { name: /^Packing and inspection, section 2/ });
+  await bar.focus();
+  await bar.press('ArrowRight');
+  await bar.press('ArrowRight');
+  await page.getByRole('region', { name: 'What this move does' }).waitFor();
+}
+async function openStage(page: Page) {
+  await page.locator('summary', { hasText: 'Order of parts' }).first().click();
+}
 const VIEWS: View[] = [
   { name: 'today', role: 'instructor', at: '' },
   { name: 'brief', role: 'instructor', at: 'brief' },
   { name: 'interview', role: 'instructor', at: 'interview' },
-  { name: 'answers', role: 'instructor', at: 'interview/answers', act: secondVisit },
+  { name: 'answers', role: 'instructor', at: 'interview/answers', act: secondVisit, extra: true },
   { name: 'requirements', role: 'instructor', at: 'requirements', act: waitForChecks },
   { name: 'compliance', role: 'instructor', at: 'requirements/compliance' },
   { name: 'schedule', role: 'instructor', at: 'schedule' },
+  { name: 'what-if', role: 'instructor', at: 'schedule/what-if', act: loseTuesday },
+  { name: 'progress', role: 'instructor', at: 'schedule/progress' },
+  { name: 'schedule-move', role: 'instructor', at: 'schedule', act: moveStage, extra: true },
+  { name: 'schedule-student', role: 'student', at: 'schedule', extra: true },
+  { name: 'lesson', role: 'instructor', at: 'schedule/lesson', extra: true },
+  { name: 'stages', role: 'instructor', at: 'schedule/stages', act: openStage, extra: true },
+  { name: 'calendar', role: 'instructor', at: 'schedule/calendar', extra: true },
+  { name: 'my-progress', role: 'student', at: 'schedule/progress', extra: true },
+  { name: 'my-today', role: 'student', at: '', extra: true },
+  { name: 'substitute', role: 'substitute', at: '/substitute', extra: true },
   { name: 'teams', role: 'instructor', at: 'teams' },
   { name: 'builds', role: 'instructor', at: 'builds' },
   { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Flint 3/, extra: true },
@@ -119,7 +145,7 @@ const VIEWS: View[] = [
   { name: 'history', role: 'instructor', at: 'history', extra: true },
   { name: 'judge-phone', role: 'judge', at: '/judge', phone: true },
   { name: 'client-phone', role: 'client', at: '/client', phone: true },
-  { name: 'board', role: 'board', at: '/board' },
+  { name: 'board', role: 'board', at: '/board', extra: true },
   { name: 'offline-phone', role: 'student', at: 'bench/enter', phone: true, act: enterOffline, extra: true },
   { name: 'phones', role: 'instructor', at: '/phones', extra: true },
   { name: 'data', role: 'instructor', at: 'data', extra: true },

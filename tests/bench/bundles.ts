@@ -52,6 +52,9 @@ export function largeBundle(): Bundle {
       ),
     ),
   }));
+  const handIns = teams.map(({ name }) => ({
+    ...{ team: name, state: 'accepted', handedInOn: '2026-09-10', by: null, note: '', moreMeetings: 0 },
+  }));
   return {
     ...bundle,
     project: { ...bundle.project, title: 'Large' },
@@ -66,6 +69,7 @@ export function largeBundle(): Bundle {
     })),
     teams,
     people: [],
+    stages: bundle.stages.map((stage, i) => ({ ...stage, handIns: i < 6 ? handIns : [] })),
     iterations,
     trials,
     rubrics,

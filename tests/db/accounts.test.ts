@@ -1,7 +1,9 @@
 import { pool } from '@/db/connection';
 import { changePassword, setUp, signIn } from '@/features/accounts/actions';
 import { importRoster, moveMember, previewRoster, resetPassword } from '@/features/teams/actions';
+import { findSeat } from '@/server/access';
 import { findLink, findSession, SESSION_COOKIE } from '@/server/actor';
+import { listStudents } from '@/server/records/classes';
 import { hashPassword, newPassword, newToken, passwordFits, tokenHash } from '@/server/secrets';
 import { signOut } from '@/server/sessions';
 import { makeLink } from '@/features/links/commands';
@@ -204,13 +206,47 @@ describe('rosters', () => {
     expect(await rowCounts()).toEqual(before);
   });
 
-  test('a student moves within the section only', async () => {
+  test('a student changes team and section, leaves and comes back; the work keeps its author', async () => {
+    const student = p.studentOf('Flint');
+    const asked = async () => (await pool()`select 1 from question where asked_by = ${student}`).length;
+    const [{ id: visitId }] = await pool()<[{ id: string }]>`select id from visit where project_id = ${p.id} limit 1`;
+    await pool()`insert into question (id, project_id, visit_id, asked_by, text, position)
+      values (gen_random_uuid(), ${p.id}, ${visitId}, ${student}, 'How wide is the path?', 90)`;
+    const before = await asked();
     await asPerson(p.instructorId);
-    const move = (team: string) =>
-      moveMember({ projectId: p.id, accountId: p.studentOf('Flint'), teamId: p.teams[team] });
-    expect(refused(await move('Chert')).teamId).toMatch(/another section/);
-    done(await move('Marl'));
-    done(await move('Flint'));
+    const [two, five] = [p.sections['2']!, p.sections['5']!];
+    const move = (sectionId: string, team: string | null, left = false) =>
+      moveMember({ projectId: p.id, accountId: student, sectionId, teamId: team && p.teams[team], left });
+    const seat = async () => {
+      const row = await pool()<{ section: string; team: string | null }[]>`
+        select e.section_id as section, m.team_id as team from enrolment e
+        left join team_member m on m.account_id = e.account_id and m.project_id = e.project_id
+        where e.project_id = ${p.id} and e.account_id = ${student}`;
+      return row[0];
+    };
+    expect(refused(await move(two, 'Chert')).teamId).toMatch(/another section/);
+    done(await move(two, 'Marl'));
+    done(await move(five, 'Chert'));
+    expect(await seat()).toEqual({ section: five, team: p.teams.Chert });
+    done(await move(five, null, true));
+    expect(await seat()).toEqual({ section: five, team: null });
+    const actor = {
+      kind: 'student',
+      id: student,
+      name: '',
+      login: '',
+      sessionId: '',
+      deviceId: null,
+      shared: false,
+    } as const;
+    expect(await findSeat(pool(), actor, p.id)).toBeNull();
+    expect((await listStudents(p.id)).some((one) => one.accountId === student)).toBe(false);
+    done(await move(two, 'Flint'));
+    expect((await findSeat(pool(), actor, p.id))?.teamId).toBe(p.teams.Flint);
+    expect(await asked()).toBe(before);
+    const moves =
+      await pool()`select 1 from audit where object_kind in ('enrolment', 'team_member') and object_id = ${student}`;
+    expect(moves.length).toBeGreaterThanOrEqual(5);
   });
 
   test('a password is reset for students of the own project only', async () => {

@@ -124,7 +124,11 @@ describe('publishing', () => {
   test('a student is told what changed since the version read last, and on Today', async () => {
     const person = p.studentOf('Flint');
     const lines = async () => {
-      const given = { ...(await readToday(p.id, person)), leads: false, href: (sheet: string) => sheet } as TodayGiven;
+      const given = {
+        ...(await readToday(p.id, person, '2026-10-26')),
+        leads: false,
+        href: (sheet: string) => sheet,
+      } as TodayGiven;
       return briefItems(given).map((one) => one.headline);
     };
     await asPerson(person);
@@ -251,9 +255,10 @@ test('a sheet that the course does not use leaves Today, and comes back', async 
   await asPerson(p.instructorId);
   const given = async () =>
     ({
-      ...(await readToday(p.id, p.instructorId)),
+      ...(await readToday(p.id, p.instructorId, '2026-10-26')),
       teams: await listTeams(p.id),
       today: '2026-10-26',
+      now: '2026-10-26T10:02',
       eventDate: '2026-10-30',
       retentionUntil: '2027-10-30',
       names: 0,

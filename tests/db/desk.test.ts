@@ -13,7 +13,7 @@ import { saveRubric } from '@/features/grades/actions';
 import { recordScores } from '@/features/grades/commands';
 import { saveProject } from '@/features/projects/actions';
 import { saveRequirement } from '@/features/requirements/actions';
-import { saveNoClass, saveSection } from '@/features/schedule/actions';
+import { saveNoClass, saveSection } from '@/features/calendar/actions';
 import { publishStandings, removeComponent, saveComponent } from '@/features/standings/actions';
 import { importRoster } from '@/features/teams/actions';
 import { findSeat, type Seat } from '@/server/access';

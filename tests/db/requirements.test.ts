@@ -65,8 +65,15 @@ const fresh = (more: object) => ({
   ...more,
 });
 async function today(person: string): Promise<TodayGiven> {
-  const given = await readToday(p.id, person);
-  const rest = { today: '2026-10-26', eventDate: '2026-10-30', retentionUntil: '2027-10-30', names: 0, leads: true };
+  const given = await readToday(p.id, person, '2026-10-26');
+  const rest = {
+    today: '2026-10-26',
+    now: '2026-10-26T10:02',
+    eventDate: '2026-10-30',
+    retentionUntil: '2027-10-30',
+    names: 0,
+    leads: true,
+  };
   return { ...given, ...rest, teams: await listTeams(p.id), href: (sheet) => `/${sheet}` };
 }
 const seat = async (): Promise<Seat> =>

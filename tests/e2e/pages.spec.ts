@@ -21,6 +21,11 @@ const SHEETS = [
   'requirements/import',
   'profile',
   'schedule',
+  'schedule/what-if',
+  'schedule/progress',
+  'schedule/lesson',
+  'schedule/stages',
+  'schedule/calendar',
   'concepts',
   'teams',
   'builds',
@@ -38,7 +43,18 @@ const SHEETS = [
   'teams/slips',
   'find?q=tray',
 ];
-const LED = ['brief/edit', 'requirements/weights', 'requirements/import', 'profile', 'history', 'data', 'teams/slips'];
+const LED = [
+  'schedule/what-if',
+  'schedule/lesson',
+  'schedule/stages',
+  'brief/edit',
+  'requirements/weights',
+  'requirements/import',
+  'profile',
+  'history',
+  'data',
+  'teams/slips',
+];
 const FOR_STUDENTS = SHEETS.filter((sheet) => !LED.includes(sheet));
 
 /** Serious and critical findings on a page with everything open, in light, and for what colours decide in dark. */
@@ -58,7 +74,7 @@ async function obstacles(page: Page, address: string): Promise<string[]> {
 
 async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup', '/outbox', `/s/${'x'.repeat(43)}`];
-  if (role === 'client' || role === 'board') return [`/${role}`];
+  if (role === 'client' || role === 'board' || role === 'substitute') return [`/${role}`];
   if (role === 'judge') {
     await page.goto('/judge');
     return [
@@ -93,14 +109,16 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
 
 /** Where the pages are many, they are looked at in parts, which run beside each other. */
 const LOOKS = [
-  ['instructor', 0, 3],
-  ['instructor', 1, 3],
-  ['instructor', 2, 3],
+  ['instructor', 0, 4],
+  ['instructor', 1, 4],
+  ['instructor', 2, 4],
+  ['instructor', 3, 4],
   ['student', 0, 2],
   ['student', 1, 2],
   ['client', 0, 1],
   ['judge', 0, 1],
   ['board', 0, 1],
+  ['substitute', 0, 1],
   ['visitor', 0, 1],
 ] as const;
 
@@ -110,7 +128,8 @@ for (const [role, part, of] of LOOKS) {
     watch,
   }) => {
     test.setTimeout(300_000);
-    const phone = role === 'student' || role === 'judge' ? { viewport: { width: 390, height: 844 } } : {};
+    const phone =
+      role === 'student' || role === 'judge' || role === 'substitute' ? { viewport: { width: 390, height: 844 } } : {};
     const page = await enter(browser, role, { reducedMotion: 'reduce', ...phone });
     watch(page);
     const all = await addresses(page, role);

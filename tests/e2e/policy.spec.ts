@@ -37,7 +37,7 @@ interface Things {
   research: string;
   student: string;
 }
-const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'visitor'] as const;
+const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'] as const;
 type Where = 'own' | 'foreign';
 let asks: Record<Role, APIRequestContext>;
 let things: Record<'own' | 'otherTeam' | 'foreign', Things>;
@@ -141,7 +141,8 @@ for (const role of ROLES) {
         const where = which === 'foreign' ? 'foreign' : 'own';
         // A page that is about no team asks for the own one; standings are released to students as a page.
         const expected = opens(door, role, where, !about || which === 'own', door === 'standings.read');
-        const unpublished = door === 'trace.read' && role === 'student';
+        // A link that leads nowhere has no calendar behind it.
+        const unpublished = (door === 'trace.read' && role === 'student') || route === '/feed/[token]';
         // A link that leads nowhere takes the cookie of the one before it along, so a stranger tries it.
         const asker = route === '/l/[token]' ? asks.visitor : asks[role];
         const answer = await asker.get(addressOf(route, things[which]), { maxRedirects: 0 });
@@ -198,6 +199,7 @@ for (const role of ROLES) {
       '/api/v1/questions',
       '/api/v1/notes',
       '/api/v1/client-answers',
+      '/api/v1/hand-ins',
       '/api/v1/bundles',
     ];
     for (const route of entries) {

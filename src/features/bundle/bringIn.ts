@@ -9,6 +9,7 @@ import { loginFor } from '@/server/logins';
 import { renewPicture } from '@/server/pictures';
 import type { Bundle } from './format';
 import { addBrief, addPlan } from './bringInPlan';
+import { addStages } from './bringInStages';
 import { keyed, type Add, type Find } from './keyed';
 
 interface Options {
@@ -48,11 +49,19 @@ export async function bringIn(
   const section = keyed(bundle.sections, (s) => s.name, 'section');
   await add(
     'section',
-    bundle.sections.map(({ extra, pattern, ...s }) => ({ id: section(s.name), ...s, pattern: json(tx, pattern) })),
+    bundle.sections.map(({ extra: _extra, lost: _lost, pattern, ...s }) => ({
+      id: section(s.name),
+      ...s,
+      pattern: json(tx, pattern),
+    })),
   );
   await add(
     'extra_meeting',
     bundle.sections.flatMap((s) => s.extra.map(({ date, ...x }) => ({ sectionId: section(s.name), day: date, ...x }))),
+  );
+  await add(
+    'lost_meeting',
+    bundle.sections.flatMap((s) => s.lost.map(({ date, ...x }) => ({ sectionId: section(s.name), day: date, ...x }))),
   );
   const team = keyed(bundle.teams, (t) => t.name, 'team');
   const sectionOf = new Map(bundle.teams.map((t) => [t.name, section(t.section)]));
@@ -61,6 +70,7 @@ export async function bringIn(
     bundle.teams.map((t) => ({ id: team(t.name), name: t.name, colour: t.colour, sectionId: section(t.section) })),
   );
   const people = await addPeople(tx, projectId, bundle, section, team);
+  await addStages(add, bundle, { team, people });
 
   const instrument = keyed(bundle.instruments, (i) => i.name, 'instrument');
   await add(
@@ -232,7 +242,7 @@ async function addPeople(tx: Tx, projectId: string, { people }: Bundle, section:
     tx,
     'enrolment',
     projectId,
-    people.map((person, i) => ({ accountId: ids[i], sectionId: section(person.section) })),
+    people.map((person, i) => ({ accountId: ids[i], sectionId: section(person.section), leftOn: person.leftOn })),
   );
   await insertAll(
     tx,

@@ -6,7 +6,7 @@ import type { BudgetPart, Judged, LimitThen } from '@/server/records/requirement
 export const FORMAT = 'ironstone-bundle';
 /**
  * Version 2 added pictures; version 3 the whole brief, the interview, research, and requirements with several sources,
- * changes and budgets. Older ones are read too (upgrade.ts).
+ * changes and budgets, and the plan with what was handed in. Older ones are read too (upgrade.ts).
  */
 export const VERSION = 3;
 
@@ -25,6 +25,8 @@ export interface Bundle {
     pinnedNow: string | null;
     /** Sheets of the index that the course does not use. */
     hiddenSheets: string[];
+    /** The list of days without class of the school that it is brought into counts. */
+    usesSchoolDays: boolean;
   };
   /** Texts are HTML of the few elements that the editor makes. */
   brief: BriefParts & { versions: Omit<BriefVersion, 'id'>[] };
@@ -103,11 +105,44 @@ export interface Bundle {
     firstDay: string;
     lastDay: string;
     pattern: Pattern;
-    extra: { date: string; start: string; minutes: number }[];
+    extra: { date: string; start: string; minutes: number; inReserve: boolean }[];
+    lost: { date: string; start: string | null; reason: string }[];
     teamsReleased: boolean;
   }[];
   teams: { name: string; section: string; colour: number }[];
-  people: { name: string; studentNumber: string | null; section: string; team: string | null; role: string }[];
+  people: {
+    name: string;
+    studentNumber: string | null;
+    section: string;
+    team: string | null;
+    role: string;
+    leftOn: string | null;
+  }[];
+  /** The plan, each stage with what it comes after by name, and with how far the teams are. */
+  stages: {
+    name: string;
+    meetings: number | null;
+    minutes: number | null;
+    shortest: number | null;
+    leadDays: number;
+    delay: number;
+    optional: boolean;
+    leftOut: boolean;
+    handsIn: string;
+    people: string;
+    room: string;
+    needs: string;
+    cautions: string;
+    after: { stage: string; byCustom: boolean }[];
+    handIns: {
+      team: string;
+      state: string;
+      handedInOn: string | null;
+      by: number | null;
+      note: string;
+      moreMeetings: number;
+    }[];
+  }[];
   instruments: { name: string; dimension: string; unit: string; resolution: number; accuracy: number }[];
   protocols: {
     name: string;
@@ -213,6 +248,7 @@ export function emptyBundle(): Bundle {
       normaliseWeights: false,
       pinnedNow: null,
       hiddenSheets: [],
+      usesSchoolDays: true,
     },
     brief: { ...EMPTY_BRIEF, versions: [] },
     visits: [],
@@ -225,6 +261,7 @@ export function emptyBundle(): Bundle {
     sections: [],
     teams: [],
     people: [],
+    stages: [],
     instruments: [],
     protocols: [],
     iterations: [],

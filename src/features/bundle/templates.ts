@@ -94,6 +94,7 @@ export function toTemplate(bundle: Bundle): Bundle {
     sections: [],
     teams: [],
     people: [],
+    stages: bundle.stages.map((stage) => ({ ...stage, delay: 0, leftOut: false, handIns: [] })),
     iterations: [],
     trials: [],
     benchmarks: [],

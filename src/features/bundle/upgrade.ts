@@ -8,17 +8,24 @@ type Loose = Record<string, unknown>;
  */
 export function upgrade(found: Loose): Loose {
   if (found.version !== 1 && found.version !== 2) return found;
-  const { project, brief, requirements, statements } = found;
+  const { project, brief, requirements, statements, sections, people } = found;
   const each = (list: unknown, change: (one: Loose) => Loose) =>
     Array.isArray(list) ? list.map((one) => (isObject(one) ? change(one) : (one as unknown))) : list;
   return {
     ...found,
     version: 3,
-    project: isObject(project) ? { ...project, hiddenSheets: [] } : project,
+    project: isObject(project) ? { ...project, hiddenSheets: [], usesSchoolDays: true } : project,
     brief: isObject(brief) ? briefOf(brief) : brief,
     visits: [],
     research: [],
     weighing: [],
+    stages: [],
+    sections: each(sections, (one) => ({
+      ...one,
+      extra: each(one.extra, (meeting) => ({ ...meeting, inReserve: false })),
+      lost: [],
+    })),
+    people: each(people, (one) => ({ ...one, leftOn: null })),
     statements: each(statements, (one) => ({ ...one, question: null })),
     requirements: each(requirements, ({ source, said, ...one }) => ({
       ...one,

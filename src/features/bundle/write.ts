@@ -3,10 +3,12 @@ import type { Project } from '@/server/access';
 import { listMembers, listTeams, readSections } from '@/server/records/classes';
 import { listIterations } from '@/server/records/iterations';
 import { listRubrics, listScores } from '@/server/records/rubrics';
+import { readStages } from '@/server/records/stages';
 import { listComponents } from '@/server/records/standings';
 import { listEvents, listProtocols, type Trial } from '@/server/records/trials';
 import { FORMAT, VERSION, type Bundle } from './format';
 import { writeBrief, writePlan } from './writePlan';
+import { writeStages } from './writeStages';
 
 /** The bytes of a bundle's pictures by file name. */
 export async function readPictures(projectId: string): Promise<Map<string, Uint8Array>> {
@@ -85,12 +87,13 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     ),
   );
   const place = new Map(people.map((m, i) => [m.accountId, i]));
-  const plan = await writePlan(id, {
-    team: (teamId) => teamId && (teamOf.get(teamId) ?? null),
-    person: (accountId) => (accountId === null ? null : (place.get(accountId) ?? null)),
-  });
-  const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights, pinnedNow, hiddenSheets } =
-    project;
+  const places = {
+    team: (teamId: string | null) => teamId && (teamOf.get(teamId) ?? null),
+    person: (accountId: string | null) => (accountId === null ? null : (place.get(accountId) ?? null)),
+  };
+  const plan = await writePlan(id, places);
+  const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights } = project;
+  const { pinnedNow, hiddenSheets, usesSchoolDays } = project;
   return {
     format: FORMAT,
     version: VERSION,
@@ -104,18 +107,22 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       normaliseWeights,
       pinnedNow,
       hiddenSheets,
+      usesSchoolDays,
     },
     brief: await writeBrief(id),
     parameters: [...parameters],
     ...plan,
-    noClass: (sections[0]?.noClass ?? []).map(({ from, to, reason }) => ({ from, to, reason: reason ?? '' })),
-    sections: sections.map(({ name, room, firstDay, lastDay, pattern, extra, teamsReleased }) => ({
+    noClass: (sections[0]?.noClass ?? [])
+      .filter((one) => !one.shared)
+      .map(({ from, to, reason }) => ({ from, to, reason: reason ?? '' })),
+    sections: sections.map(({ name, room, firstDay, lastDay, pattern, extra, lost, teamsReleased }) => ({
       name,
       room,
       firstDay,
       lastDay,
       pattern,
       extra,
+      lost,
       teamsReleased,
     })),
     teams: teams.map(({ name, sectionName, colour }) => ({ name, section: sectionName, colour })),
@@ -125,7 +132,9 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       section: sectionOf.get(m.sectionId)!,
       team: m.teamId && teamOf.get(m.teamId)!,
       role: m.role,
+      leftOn: m.leftOn,
     })),
+    stages: writeStages(await readStages(sql, id), places),
     instruments: instruments.map(({ name, dimension, unit, resolution, accuracy }) => ({
       name,
       dimension,
