@@ -210,8 +210,10 @@ describe('rosters', () => {
     const student = p.studentOf('Flint');
     const asked = async () => (await pool()`select 1 from question where asked_by = ${student}`).length;
     const [{ id: visitId }] = await pool()<[{ id: string }]>`select id from visit where project_id = ${p.id} limit 1`;
-    await pool()`insert into question (id, project_id, visit_id, asked_by, text, position)
-      values (gen_random_uuid(), ${p.id}, ${visitId}, ${student}, 'How wide is the path?', 90)`;
+    await bySystem(
+      (tx) => tx`insert into question (id, project_id, visit_id, asked_by, text, position)
+        values (gen_random_uuid(), ${p.id}, ${visitId}, ${student}, 'How wide is the path?', 90)`,
+    );
     const before = await asked();
     await asPerson(p.instructorId);
     const [two, five] = [p.sections['2']!, p.sections['5']!];

@@ -103,7 +103,8 @@ create table plan_change (
   made_by uuid references account,
   made_at timestamptz not null default clock_timestamp(),
   undone_at timestamptz,
-  version int not null default 1
+  version int not null default 1,
+  updated_at timestamptz not null default now()
 );
 create index plan_change_project on plan_change (project_id, made_at);
 

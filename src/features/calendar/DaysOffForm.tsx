@@ -37,7 +37,7 @@ export function DaysOffForm({ projectId }: { projectId: string }) {
     const days = chosen.map(({ firstDay, lastDay, reason }) => ({ firstDay, lastDay, reason }));
     const outcome = await attempt(() => importDaysOff({ projectId, days }));
     setBusy(false);
-    if (!outcome.ok) return setProblem(outcome.message);
+    if (!outcome.ok) return setProblem(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
     toast.success(`${plural(outcome.result.taken, 'entry', 'entries')} taken.`);
     setFound(null);
     router.refresh();

@@ -38,10 +38,11 @@ export function readDaysOff(text: string, span: Span, known: readonly Omit<DayOf
       'text',
       `This calendar has ${events.length.toLocaleString('en')} events; at most 50,000 can be looked through.`,
     );
+  const exceptions = exceptionsByUid(events);
   const found: DayOff[] = [];
   let [timed, outside] = [0, 0];
   for (const component of events) {
-    const days = daysOf(component, span);
+    const days = daysOf(component, span, exceptions);
     if (days === 'timed') timed += 1;
     else if (days.length === 0) outside += 1;
     else found.push(...days);
@@ -72,9 +73,23 @@ function parse(text: string): ICAL.Component {
   }
 }
 
-function daysOf(component: ICAL.Component, { from, to }: Span): DayOff[] | 'timed' {
+type Exceptions = ReadonlyMap<string, ICAL.Component[]>;
+
+/** Moved days of repeated events by the id they share; found once, as the package would look through all for each event. */
+function exceptionsByUid(events: readonly ICAL.Component[]): Exceptions {
+  const found = new Map<string, ICAL.Component[]>();
+  for (const one of events.filter((event) => event.hasProperty('recurrence-id'))) {
+    const uid = String(one.getFirstPropertyValue('uid'));
+    found.set(uid, [...(found.get(uid) ?? []), one]);
+  }
+  return found;
+}
+
+function daysOf(component: ICAL.Component, { from, to }: Span, moved: Exceptions): DayOff[] | 'timed' {
   try {
-    const event = new ICAL.Event(component);
+    const isOne = component.hasProperty('recurrence-id');
+    const exceptions = isOne ? [] : (moved.get(String(component.getFirstPropertyValue('uid'))) ?? []);
+    const event = new ICAL.Event(component, { exceptions });
     if (!event.startDate?.isDate) return 'timed';
     const length = Math.max(1, Math.round(event.duration.toSeconds() / 86_400));
     const reason = (event.summary || 'no class').replace(/\s+/g, ' ').trim().slice(0, 160) || 'no class';

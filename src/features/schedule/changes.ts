@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { Stage } from '@/server/records/stages';
 
 /** One thing done to the plan; a change of the plan is a list of these, and is undone as a whole. */
@@ -98,7 +99,7 @@ function overlap(state: PlanState, firstId: string, secondId: string): PlanState
 /** What differs between two states, as both of them have it; null stands for a part that is absent. */
 export function differences(before: PlanState, after: PlanState): { before: PlanState; after: PlanState } {
   const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])].sort();
-  const differ = keys.filter((key) => JSON.stringify(before[key] ?? null) !== JSON.stringify(after[key] ?? null));
+  const differ = keys.filter((key) => !isDeepStrictEqual(before[key] ?? null, after[key] ?? null));
   const pick = (state: PlanState) => Object.fromEntries(differ.map((key) => [key, state[key] ?? null]));
   return { before: pick(before), after: pick(after) };
 }
