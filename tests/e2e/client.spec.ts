@@ -63,7 +63,7 @@ test('from what the client said to one list, and a change that turns a verdict',
   await test.step('published, changed and published again: a student reads what changed', async () => {
     await save(page, 'Publish as version 1', 'Version 1 is published.');
     clientLink = await makeClientLink(page);
-    await go('schedule');
+    await go('schedule/calendar');
     await page.getByLabel('Section', { exact: true }).fill('1');
     await page.getByLabel('First day').fill('2027-02-01');
     await page.getByLabel('Last day').fill('2027-03-19');

@@ -114,7 +114,7 @@ test('an instructor, students, judges and a client follow one project all the wa
   });
 
   await test.step('a section with meeting times', async () => {
-    await go('schedule');
+    await go('schedule/calendar');
     await page.getByLabel('Section', { exact: true }).fill('2');
     await page.getByLabel('First day').fill('2027-02-01');
     await page.getByLabel('Last day').fill('2027-03-19');

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { CoreError } from '../units';
-import { dateOf, dayNumber, meetings, weekdayOf, type Pattern } from '.';
+import { dateOf, dayNumber, meetings, weekdayOf, weekOf, type Pattern } from '.';
 
 const monday: Pattern = { kind: 'weekly', slots: [{ day: 'Mon', start: '10:05', minutes: 50 }] };
 const block: Pattern = {
@@ -160,4 +160,10 @@ test.each<[string, unknown]>([
   ['a span of centuries', { pattern: monday, from: '1900-01-01', to: '2026-03-02' }],
 ])('%s throws', (_name, input) => {
   expect(() => meetings(input as Parameters<typeof meetings>[0])).toThrow(CoreError);
+});
+
+test('weeks run from Monday to Sunday', () => {
+  expect(
+    ['2026-10-04', '2026-10-05', '2026-10-11', '2026-10-12'].map((day) => weekOf(day) - weekOf('2026-10-05')),
+  ).toEqual([-1, 0, 0, 1]);
 });

@@ -129,3 +129,10 @@ test('the same as trying every subset of at most three and keeping the smallest'
     }),
   );
 });
+
+test('nothing is done about what is under way or over, and nothing beside it', () => {
+  const begun = (...ids: string[]) =>
+    STAGES.map((stage) => (ids.includes(stage.id) ? { ...stage, fixed: true } : stage));
+  expect(kinds(remedies({ lines: [line('2', 8, begun('draw'))] }))).toEqual(['shorten', 'drop']);
+  expect(kinds(remedies({ lines: [line('2', 8, begun('draw', 'poster', 'build'))] }))).toEqual(['drop']);
+});

@@ -49,6 +49,9 @@ export async function listChoices(projectId: string): Promise<{ kinds: string[];
 
 const HIDDEN = new Set(['id', 'version', 'updated_at', 'created_at', 'project_id', 'value_si', 'dimension']);
 
+/** What a change of the plan did stands in the history as changes of its own. */
+const TOLD_ELSEWHERE = new Set(['before', 'after', 'made_at', 'made_by']);
+
 /** The names behind the ids that changes mention, by id. */
 export async function listNames(
   projectId: string,
@@ -60,6 +63,7 @@ export async function listNames(
   const rows = await pool()<{ id: string; name: string }[]>`
     with named as (
       select id, name, project_id from team union all select id, name, project_id from section
+      union all select id, name, project_id from stage
       union all select id, name, project_id from event union all select id, name, project_id from protocol
       union all select id, name, project_id from instrument union all select id, name, project_id from parameter
       union all select id, name, project_id from rubric union all select id, name, project_id from criterion
@@ -72,11 +76,11 @@ export async function listNames(
 
 /** Which fields a change touched, before and after, as short texts; ids are told by name. */
 export function differences(
-  { before, after }: Pick<Change, 'before' | 'after'>,
+  { objectKind, before, after }: Pick<Change, 'objectKind' | 'before' | 'after'>,
   names: Map<string, string>,
 ): { field: string; before: string; after: string }[] {
   const keys = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])].filter(
-    (key) => !HIDDEN.has(key),
+    (key) => !HIDDEN.has(key) && !(objectKind === 'plan_change' && TOLD_ELSEWHERE.has(key)),
   );
   return keys
     .map((field) => ({

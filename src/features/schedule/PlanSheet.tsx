@@ -29,6 +29,8 @@ interface Props {
 interface Move {
   id: string;
   delay: number;
+  /** The stage as it was when the move began: what somebody else does meanwhile is shown, not written over. */
+  version: number;
 }
 
 /**
@@ -50,7 +52,10 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
     const known = stageOf.get(id)!;
     setConflict(null);
     if (delay < 0) return; // it can't start before what it waits for is done; the panel says so
-    setMove(delay === known.delay ? null : { id, delay });
+    setMove((now) => {
+      const version = now?.id === id ? now.version : known.version;
+      return delay === known.delay && version === known.version ? null : { id, delay, version };
+    });
   };
   const drag = ({ active, delta }: DragMoveEvent) => {
     const { id, length } = active.data.current as { id: string; length: number };
@@ -70,7 +75,7 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
         projectId,
         title: titleOf(stage, move.delay),
         operations: [{ kind: 'shift', stageId: stage.id, delay: move.delay }],
-        seen: [{ id: stage.id, version: version ?? stage.version }],
+        seen: [{ id: stage.id, version: version ?? move.version }],
       }),
     );
     setBusy(false);

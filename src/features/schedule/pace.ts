@@ -155,7 +155,7 @@ function standing(team: Team, given: Given) {
     due: meetings[dueAt] ? { number: dueAt + 1, date: meetings[dueAt].date } : null,
     waitsUntil:
       pressing?.delay && plan.stages.get(pressing.id) ? (meetings[held + pressing.delay]?.date ?? eventDate) : null,
-    behind: left.length === 0 ? 0 : -least,
+    behind: left.length === 0 ? 0 : 0 - least,
     workLeft: work.needed,
     meetingsLeft: plan.count,
     stages: own.length,

@@ -91,7 +91,9 @@ function paceItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
     href: progressOf(team, given),
     label: given.leads ? 'Progress' : 'Hand in',
   };
-  const by = due ? `due by meeting ${due.number}, ${weekday(due.date)}` : 'past its last possible meeting';
+  const by = due
+    ? `${due.date < given.today ? 'was due' : 'due'} by meeting ${due.number}, ${weekday(due.date)}`
+    : 'past its last possible meeting';
   const blocked = waitsUntil ? `it can go on from ${day(waitsUntil)}, when what it waits for is there` : null;
   if (behind > 0) {
     const left = `work for ${plural(pace.workLeft, 'meeting')}, ${plural(pace.meetingsLeft, 'meeting')} left`;

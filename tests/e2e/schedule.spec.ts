@@ -1,0 +1,270 @@
+import { addDays, formatISO, startOfISOWeek } from 'date-fns';
+import ICAL from 'ical.js';
+import type { Browser, Page } from '@playwright/test';
+import { signIn } from './browser';
+import { enter, expect, test, world } from './world';
+
+// A term of four weeks, two of them gone, with two sections that meet twice a week: eight meetings for a plan of eight.
+const monday = startOfISOWeek(new Date());
+const day = (days: number) => formatISO(addDays(monday, days), { representation: 'date' });
+const EVENT = day(14);
+const ROSTER = (from: number, teams: string) =>
+  `Student number,Team,Name\n${teams
+    .split(' ')
+    .map((team, i) => `${from + i},${team},${['Ada Alder', 'Bo Birch', 'Cy Cedar', 'Dee Dogwood'][from + i - 901]}`)
+    .join('\n')}`;
+
+async function said(page: Page, words: string | RegExp) {
+  await expect(page.getByText(words).first()).toBeVisible();
+}
+
+async function student(browser: Browser, login: string, password: string): Promise<Page> {
+  const context = await browser.newContext({ baseURL: world().demo.origin, viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await signIn(page, { login, password });
+  return page;
+}
+
+test('a term is laid out, loses a day and is mended; a team falls behind; a substitute and a calendar look in', async ({
+  browser,
+  watch,
+}) => {
+  test.setTimeout(300_000);
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  let home = '';
+  const go = (sheet: string, who = page) => who.goto(`${home}/${sheet}`);
+  const people: Record<string, Page> = {};
+
+  await test.step('two sections on different days, and the plan of the template over their meetings', async () => {
+    await page.goto('/projects/new');
+    await page.getByRole('radio', { name: /Crumb Ferry/ }).check();
+    await page.getByLabel('Title').fill('Ferry of the four weeks');
+    await page.getByLabel('Client or competition').fill('Bakery');
+    await page.getByLabel('Day of the event').fill(EVENT);
+    await page.getByLabel('Time zone').fill('UTC');
+    await page.getByRole('button', { name: 'Make the project' }).click();
+    await said(page, 'draft, not published');
+    home = new URL(page.url()).pathname.replace(/\/brief$/, '');
+    await go('schedule');
+    await page.getByRole('link', { name: 'Enter the first section' }).click();
+    for (const [name, days] of [
+      ['A', ['Mon', 'Wed']],
+      ['B', ['Tue', 'Thu']],
+    ] as const) {
+      if (name === 'B') await page.getByText('Add a section').click();
+      const form = page
+        .locator('form')
+        .filter({ has: page.getByRole('button', { name: 'Save the section' }) })
+        .last();
+      await form.getByLabel('Section', { exact: true }).fill(name);
+      await form.getByLabel('First day').fill(day(-14));
+      await form.getByLabel('Last day').fill(EVENT);
+      await form.getByRole('button', { name: 'Add a meeting time' }).click();
+      for (const [i, weekday] of days.entries()) {
+        await form.getByLabel('Day', { exact: true }).nth(i).selectOption(weekday);
+        await form.getByLabel('Start').nth(i).fill('00:05');
+      }
+      await form.getByRole('button', { name: 'Save the section' }).click();
+      await expect(page.getByRole('heading', { name: `Section ${name}` })).toBeVisible();
+    }
+    await go('schedule');
+    await expect(page.getByRole('button', { name: /^Account of it, section A: meeting 8, no slack/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Account of it, section B: meeting 8, no slack/ })).toBeVisible();
+  });
+
+  await test.step('the rosters', async () => {
+    for (const [section, from, teams] of [
+      ['A', 901, 'Oak Elm'],
+      ['B', 903, 'Ash Yew'],
+    ] as const) {
+      await go('teams');
+      if (section === 'B') await page.getByText('Paste a roster').click();
+      await page.getByLabel('Into section').selectOption({ label: section });
+      await page.getByLabel('Roster, pasted').fill(ROSTER(from, teams));
+      await page.getByRole('button', { name: 'Look at it first' }).click();
+      await page.getByRole('button', { name: 'Enrol 2 students' }).click();
+      const slips = page.getByRole('region', { name: 'New sign-in names' }).getByRole('row');
+      await expect(slips).toHaveCount(3);
+      for (const row of await slips.all()) {
+        const [name, login, password] = await row.getByRole('cell').allInnerTexts();
+        if (name?.startsWith('Ada')) people.Ada = await student(browser, login!, password!);
+      }
+    }
+  });
+  const Ada = people.Ada!;
+  watch(Ada);
+
+  await test.step('a stage is tried elsewhere by keys: seen for both sections, left, and kept by drag', async () => {
+    await go('schedule');
+    const bar = page.getByRole('button', { name: /^Account of it, section A/ });
+    await bar.focus();
+    await bar.press('ArrowRight');
+    const effect = page.getByRole('region', { name: 'What this move does' });
+    await expect(effect).toContainText('“Account of it” starts 1 meeting later than it could');
+    await expect(effect).toContainText('Section A: 1 meeting short (it fitted before)');
+    await expect(effect).toContainText('Section B: 1 meeting short (it fitted before)');
+    await bar.press('Escape');
+    await expect(effect).toHaveCount(0);
+    const box = (await bar.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width * 1.6, box.y + box.height / 2, { steps: 6 });
+    await page.mouse.up();
+    await page.waitForTimeout(200); // a click that belongs to the drag itself is swallowed, for a twentieth of a second
+    await expect(effect).toContainText('starts 1 meeting later');
+    await effect.getByRole('button', { name: /^Keep it/ }).click();
+    const changes = page.getByRole('region', { name: 'Changes of the plan' });
+    await changes.getByRole('button', { name: 'undo' }).click();
+    await expect(changes.getByText('undone')).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Account of it, section A: meeting 8, no slack/ })).toBeVisible();
+  });
+
+  await test.step('two move the same stage: the second is shown both, and takes the first’s', async () => {
+    const other = await page.context().newPage();
+    watch(other);
+    await go('schedule', other);
+    const barOn = (who: Page) => who.getByRole('button', { name: /^Account of it, section A/ });
+    const moved = async (who: Page, steps: number) => {
+      await barOn(who).focus();
+      for (let i = 0; i < steps; i++) await barOn(who).press('ArrowRight');
+    };
+    await moved(page, 2);
+    await moved(other, 1);
+    await barOn(other).press('Enter');
+    await said(other, 'Kept. It can be undone below.');
+    await barOn(page).press('Enter');
+    const effect = page.getByRole('region', { name: 'What this move does' });
+    await expect(effect.getByRole('alert')).toContainText('there it starts 1 meeting later than it could; here 2');
+    await effect.getByRole('button', { name: 'Take theirs' }).click();
+    await expect(effect).toHaveCount(0);
+    await expect(barOn(page)).toHaveAccessibleName(/meeting 9, 1 meeting short/);
+    await page
+      .getByRole('region', { name: 'Changes of the plan' })
+      .getByRole('button', { name: 'undo' })
+      .first()
+      .click();
+    await expect(barOn(page)).toHaveAccessibleName(/meeting 8, no slack/);
+    await other.close();
+  });
+
+  await test.step('section B loses a day: remedies are compared, one is applied and undone', async () => {
+    await go('schedule/what-if');
+    await page.getByLabel('Which meeting').selectOption(await optionWith(page, day(8)));
+    await page.getByLabel('Reason').fill('school trip');
+    const does = page.getByRole('region', { name: 'What it does' });
+    await expect(does).toContainText('Section B: 1 meeting short (now: fits, nothing to spare)');
+    await expect(does).toContainText('Section A: fits, nothing to spare');
+    const remedies = page.getByRole('region', { name: 'Remedies' });
+    const ways = remedies.getByRole('row').filter({ has: page.getByRole('button', { name: /^Apply way/ }) });
+    await expect(ways.first()).toContainText('Work on “Account of it” beside “Mend and improve”');
+    await expect(ways.first()).toContainText('0.5');
+    await expect(ways.filter({ hasText: 'Leave out “Mend and improve”' })).toHaveCount(1);
+    await expect(ways.first()).toContainText('Section B: fits, nothing to spare');
+    await remedies.getByRole('button', { name: 'Apply way 1', exact: true }).click();
+    const changes = page.getByRole('region', { name: 'Changes of the plan' });
+    await expect(changes).toContainText('Section B loses');
+    await go('schedule');
+    await expect(page.getByRole('button', { name: /^Account of it, section B: meeting 7, no slack/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Account of it, section A: meeting 7, slack 1/ })).toBeVisible();
+    await changes.getByRole('button', { name: 'undo' }).first().click();
+    await expect(page.getByRole('button', { name: /^Account of it, section B: meeting 8, no slack/ })).toBeVisible();
+  });
+
+  await test.step('a team hands in on a phone and is accepted; the one that does not falls behind', async () => {
+    await go('schedule/progress', Ada);
+    const first = Ada.getByRole('listitem').filter({ hasText: 'Brief and warm-up' });
+    await first.getByLabel('Where it lies, or a note').fill('on the shelf');
+    await first.getByRole('button', { name: 'Hand in' }).click();
+    await expect(Ada.getByRole('button', { name: 'take back' })).toBeVisible();
+    await go('schedule/progress');
+    const look = page.getByRole('region', { name: 'To look at' });
+    await expect(look).toContainText('Oak: Brief and warm-up');
+    await look.getByText('return it', { exact: true }).click();
+    await look.getByRole('button', { name: 'Return it' }).click();
+    await expect(look.getByText('Say what is still to be done.')).toBeVisible();
+    await look.getByRole('button', { name: 'Accept' }).click();
+    await expect(look).toHaveCount(0);
+    await go('schedule/progress', Ada);
+    await expect(Ada.getByText('1 stage accepted')).toBeVisible();
+    // Today is of the section that meets now or next; A is asked for by name.
+    await go('schedule');
+    await page.getByRole('group', { name: 'Section' }).getByRole('link', { name: 'Section A' }).click();
+    await page.waitForURL(/section=/);
+    await expect(page.getByRole('group', { name: 'Section' }).locator('[aria-current]')).toHaveText('Section A');
+    await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'Today' }).click();
+    const elm = page.getByRole('region', { name: 'Elm' });
+    await expect(elm.getByText(/meetings behind: Brief and warm-up, meeting \d, planned 1/)).toBeVisible();
+    await elm.getByRole('link', { name: 'Progress →' }).click();
+    await expect(page.getByRole('heading', { name: 'Progress of Elm' })).toBeVisible();
+    await go('', Ada);
+    await said(Ada, /to hand in: one sketch each|meetings? behind: Sketches/);
+  });
+
+  await test.step('a student changes section and keeps what was handed in', async () => {
+    await go('teams');
+    await page.getByText('sign-in names, slips').first().click();
+    await page.getByLabel('Team of Ada A.').selectOption({ label: 'Ash' });
+    await said(page, 'Ada A. is moved.');
+    await go('schedule/progress', Ada);
+    await expect(Ada.getByRole('heading', { name: 'Progress of Ash' })).toBeVisible();
+    await go('history');
+    const row = page.getByRole('row', { name: /Ada Alder added hand.in .*team: Oak/ });
+    await expect(row).toContainText('Brief and warm-up');
+  });
+
+  await test.step('who is away, and the substitute’s page by link', async () => {
+    await go('schedule/lesson');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Lesson');
+    await page
+      .getByRole('button', { name: /is away$/ })
+      .first()
+      .click();
+    await said(page, /1 of \d members? away/);
+    await page.getByLabel('For whom').fill('Sub');
+    await page.getByRole('button', { name: 'Make a link' }).click();
+    const link = await page.locator('output').last().innerText();
+    const other = await (await browser.newContext()).newPage();
+    watch(other);
+    await other.goto(link);
+    await expect(other.getByRole('heading', { level: 1 })).toContainText(/^Section [AB], /);
+    await expect(other.getByRole('region', { name: 'Run sheet' })).toContainText('Teams work as listed below');
+    await expect(other.getByRole('region', { name: 'Cautions' })).toContainText('Local codes, school rules');
+    await said(other, /1 of \d members? away/);
+    await expect(other.getByRole('button')).toHaveCount(1); // prints, and nothing else
+  });
+
+  await test.step('the calendar that subscribes loads in another program’s parser, until its link ends', async () => {
+    await go('schedule/calendar');
+    const panel = page.getByRole('region', { name: 'Calendars that subscribe' });
+    await panel.getByLabel('For whom').fill('Phone');
+    await panel.getByRole('button', { name: 'Make a link' }).click();
+    const link = await panel.locator('output').last().innerText();
+    expect(link).toMatch(/\/feed\/[\w-]{43}\.ics$/);
+    const stranger = await browser.newContext();
+    const answer = await stranger.request.get(link);
+    expect(answer.headers()['content-type']).toContain('text/calendar');
+    const events = new ICAL.Component(ICAL.parse(await answer.text()) as unknown[])
+      .getAllSubcomponents('vevent')
+      .map((one) => new ICAL.Event(one));
+    const timed = events.filter((one) => !one.startDate.isDate);
+    expect(timed.map((one) => one.startDate.toJSDate().toISOString().slice(0, 16)).sort()).toEqual(
+      [-14, -13, -12, -11, -7, -6, -5, -4, 0, 1, 2, 3, 7, 8, 9, 10, 14].map((days) => `${day(days)}T00:05`),
+    );
+    expect(events.find((one) => one.summary.startsWith('Event:'))?.startDate.toString()).toBe(EVENT);
+    await panel.getByRole('button', { name: 'end this link' }).click();
+    await panel.getByRole('button', { name: 'Yes, end it' }).click();
+    await said(page, 'The link is ended.');
+    expect((await stranger.request.get(link)).status()).toBe(404);
+  });
+});
+
+/** The value of the option for section B on this day. */
+async function optionWith(page: Page, date: string): Promise<string> {
+  const value = await page
+    .getByLabel('Which meeting')
+    .locator(`option[value*="${date}"]`)
+    .first()
+    .getAttribute('value');
+  return value!;
+}
