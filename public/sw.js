@@ -7,7 +7,7 @@ const PATIENCE = 4000;
 const FRESH = 10 * 60_000;
 const MOST_PARTS = 400;
 const FIELD =
-  /^\/(outbox|judge(\/[0-9a-f-]{36})?|projects\/[0-9a-f-]{36}(\/(bench\/enter|bench\/trials\/[0-9a-f-]{36}|builds(\/[0-9a-z-]+)?|interview(\/notes)?))?|client)$/;
+  /^\/(outbox|judge(\/[0-9a-f-]{36})?|projects\/[0-9a-f-]{36}(\/(bench\/enter|bench\/trials\/[0-9a-f-]{36}|builds(\/[0-9a-z-]+)?|schedule\/progress|interview(\/notes)?))?|client)$/;
 const PART = /(?:\/_next\/)?static\/(?:chunks|css|media)\/[\w.~%/-]+/g;
 
 self.addEventListener('install', (event) => event.waitUntil(self.skipWaiting()));

@@ -2,13 +2,16 @@
  * npm run bench: prints ratios measured side by side in one run, never seconds to be compared with another machine.
  * 1. server time of Standings and Today with 40 teams × 12 iterations × 5,000 runs, against an empty sheet
  * 2. scoreEvent for 1,000 entries of 3 attempts, against a bare loop that only finds each best
- * 3. the second start with nothing changed, against the first
+ * 3. planning 6 sections with 40 stages over 200 meetings each, against single passes over the same lists
+ * 4. how far off the forecast is on simulated classes (docs/decisions/0017)
+ * 5. the second start with nothing changed, against the first
  * With --pages only the first.
  */
 import { spawn } from 'node:child_process';
 import { chmodSync, cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { backPlan, dateOf } from '@/core/calendar';
 import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
 import { connect } from '@/db/connection';
 import { bringIn } from '@/features/bundle/bringIn';
@@ -18,6 +21,7 @@ import { freePort, startCluster } from './lib/cluster.mjs';
 import { quiet } from './lib/run.mjs';
 import { serve } from './lib/serve.mjs';
 import { emptyProject, largeBundle } from '../tests/bench/bundles';
+import { judgeForecast } from '../tests/bench/judgeForecast';
 
 const ROUNDS = 40;
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
@@ -103,6 +107,52 @@ async function scoring() {
   );
 }
 
+async function planning() {
+  const meetings = Array.from({ length: 200 }, (_, i) => dateOf(20_700 + i));
+  const stages = Array.from({ length: 40 }, (_, i) => ({
+    id: `S${i}`,
+    meetings: 1 + (i % 5),
+    leadDays: i % 7 === 0 ? 3 : 0,
+    after: i === 0 ? [] : [...new Set([`S${i - 1}`, `S${Math.floor(i / 2)}`])].filter((id) => id !== `S${i}`),
+  }));
+  const sections = Array.from({ length: 6 }, (_, k) => ({ meetings, eventDate: dateOf(20_900 - k), stages }));
+  let sink = 0;
+  const once = () => {
+    for (const one of sections) {
+      for (const stage of one.stages) sink += stage.meetings;
+      for (const meeting of one.meetings) sink += meeting.length;
+    }
+  };
+  const everyPair = () => {
+    for (const one of sections)
+      for (const stage of one.stages) for (const meeting of one.meetings) sink += stage.meetings + meeting.length;
+  };
+  const loops = 50;
+  const [lists, pairs, plan] = await sideBySide([
+    () => {
+      for (let i = 0; i < loops; i++) once();
+    },
+    () => {
+      for (let i = 0; i < loops; i++) everyPair();
+    },
+    () => sections.map((one) => backPlan(one)),
+  ]);
+  console.log('Planning 6 sections × 40 stages × 200 meetings, latest starts, slack and critical stages:');
+  console.log(
+    `  ${Math.round((plan! / lists!) * loops)} times a single pass over the lists, ${((plan! / pairs!) * loops).toFixed(2)} times one over every stage with every meeting (check ${sink > 0})`,
+  );
+}
+
+function forecasts() {
+  console.log(
+    'Forecast on simulated classes, mean error in meetings (as planned / same pace / program; in its interval):',
+  );
+  for (const one of judgeForecast())
+    console.log(
+      `  after ${one.after}: ${one.asPlanned.toFixed(1)} / ${one.samePace.toFixed(1)} / ${one.program.toFixed(1)}; ${Math.round(one.covered * 100)} %`,
+    );
+}
+
 /** Starts the app in a copy of this tree until it answers, stops it, and gives the time and what it said of it. */
 async function start(folder: string): Promise<{ ms: number; said: string }> {
   const port = await freePort();
@@ -147,6 +197,8 @@ async function main() {
   if (process.argv.includes('--pages')) return pages();
   await pages();
   await scoring();
+  await planning();
+  forecasts();
   await starts();
 }
 

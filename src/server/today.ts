@@ -95,13 +95,18 @@ async function readNews(projectId: string, personId: string, today: string): Pro
   return { brief, changes, away };
 }
 
-/** The attempts and scores that there are, in one query. */
+type Count = [ofId: string, teamId: string, count: number];
+
+/** The attempts and scores that there are, in one query and as bare lists. */
 async function readCounts(projectId: string): Promise<Pick<TodayGiven, 'attempts' | 'scores'>> {
-  const [row] = await pool()<[Pick<TodayGiven, 'attempts' | 'scores'>]>`
-    select coalesce((select jsonb_agg(jsonb_build_object('eventId', t.event_id, 'teamId', t.team_id, 'made', t.made)) from (
+  const [row] = await pool()<[{ attempts: Count[]; scores: Count[] }]>`
+    select coalesce((select json_agg(json_build_array(t.event_id, t.team_id, t.made)) from (
         select event_id, team_id, count(*) as made from trial
         where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id) t), '[]') as attempts,
-      coalesce((select jsonb_agg(jsonb_build_object('rubricId', s.rubric_id, 'teamId', s.team_id, 'given', s.given)) from (
+      coalesce((select json_agg(json_build_array(s.rubric_id, s.team_id, s.given)) from (
         select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id) s), '[]') as scores`;
-  return row;
+  return {
+    attempts: row.attempts.map(([eventId, teamId, made]) => ({ eventId, teamId, made })),
+    scores: row.scores.map(([rubricId, teamId, given]) => ({ rubricId, teamId, given })),
+  };
 }

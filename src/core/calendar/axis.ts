@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { finite } from '../shared/check';
-import { dateOf, dayNumber } from './days';
+import { dayNumber } from './days';
 
 /** How long a stage takes: whole class meetings, or as many as cover its minutes. */
 export interface Length {
@@ -36,7 +36,9 @@ export function axisOf(meetings: readonly Meets[], eventDate: string, today?: st
   const from = today === undefined ? -Infinity : dayNumber(today);
   const usable = meetings
     .map((one) =>
-      typeof one === 'string' ? { day: dayNumber(one) } : { day: dayNumber(one.date), minutes: one.minutes },
+      typeof one === 'string'
+        ? { date: one, day: dayNumber(one), minutes: undefined }
+        : { date: one.date, day: dayNumber(one.date), minutes: one.minutes },
     )
     .filter(({ day }) => day < event && day >= from)
     .sort((a, b) => a.day - b.day);
@@ -64,7 +66,7 @@ export function axisOf(meetings: readonly Meets[], eventDate: string, today?: st
   };
   return {
     count,
-    dateAt: (i) => (i >= 0 && i < count ? dateOf(usable[i]!.day) : null),
+    dateAt: (i) => (i >= 0 && i < count ? usable[i]!.date : null),
     finishFrom: (start, { meetings, minutes }) =>
       meetings === undefined ? (count === 0 ? start : walk(start, 1, minutes!)) : start + meetings - 1,
     startFor: (finish, { meetings, minutes }) =>

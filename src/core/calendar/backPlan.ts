@@ -1,5 +1,5 @@
 import { axisOf, type Meets } from './axis';
-import { inOrder, type Stage } from './order';
+import { inOrder, longestChain, type Stage } from './order';
 import { earliest, latest } from './passes';
 
 export interface Planned {
@@ -53,16 +53,12 @@ export function backPlan(input: {
     };
   });
   const least = stages.reduce((least, { slack }) => Math.min(least, slack), Infinity);
-  const chains = new Map<string, number>();
-  for (const { id, after = [] } of ordered) {
-    const { start, finish } = early.get(id)!;
-    chains.set(id, finish - start + 1 + after.reduce((longest, one) => Math.max(longest, chains.get(one)!), 0));
-  }
+  const lengthOf = ({ id }: Stage) => early.get(id)!.finish - early.get(id)!.start + 1;
   return {
     stages,
     fits: least >= 0,
     available: axis.count,
-    needed: [...chains.values()].reduce((longest, one) => Math.max(longest, one), 0),
+    needed: longestChain(ordered, lengthOf),
     shortBy: Math.max(0, -least),
     critical: stages.filter(({ slack }) => slack === least).map(({ id }) => id),
   };

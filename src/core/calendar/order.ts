@@ -46,6 +46,22 @@ export function inOrder<S extends Stage>(stages: readonly S[]): S[] {
   return ready;
 }
 
+/**
+ * How many meetings the longest chain of stages takes. What a stage comes after and is not in the list counts as done.
+ * @param ordered each stage behind all it waits for, as inOrder gives them
+ * @param lengthOf a stage's length in meetings
+ */
+export function longestChain<S extends Stage>(ordered: readonly S[], lengthOf: (stage: S) => number): number {
+  const chains = new Map<string, number>();
+  let longest = 0;
+  for (const stage of ordered) {
+    const before = (stage.after ?? []).reduce((most, id) => Math.max(most, chains.get(id) ?? 0), 0);
+    chains.set(stage.id, before + lengthOf(stage));
+    longest = Math.max(longest, before + lengthOf(stage));
+  }
+  return longest;
+}
+
 /** A cycle among the stages that still wait, written "a → b → a". */
 function cycleIn(byId: Map<string, Stage>, waits: Map<string, number>): string {
   const stuck = (id: string) => waits.get(id)! > 0;

@@ -91,6 +91,7 @@ create table hand_in (
   foreign key (project_id, team_id) references team (project_id, id),
   constraint stage_has_hand_ins foreign key (project_id, stage_id) references stage (project_id, id)
 );
+create index hand_in_stage on hand_in (stage_id);
 create index hand_in_project on hand_in (project_id);
 
 -- A change of the plan as one thing: how the touched parts were, and are since. It is undone as a whole.

@@ -80,7 +80,7 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
 function fieldPages(seat: Seat, clock: Section | null, visit: boolean): string[] {
   const home = `/projects/${seat.project.id}`;
   const entry = seat.role === 'instructor' && clock ? [`${home}/bench/enter?section=${clock.id}`] : [];
-  const builds = seat.role === 'student' ? [`${home}/builds/new`] : [];
+  const builds = seat.role === 'student' ? [`${home}/builds/new`, `${home}/schedule/progress`] : [];
   const interview = visit ? [`${home}/interview`, `${home}/interview/notes`] : [];
   return [home, `${home}/bench/enter`, ...entry, `${home}/builds`, ...builds, ...interview];
 }

@@ -54,6 +54,10 @@ export function layOutLine(line: Line): { stages: Map<string, Placed>; count: nu
 export function withMore<S extends Flexible>(stage: S, more: number, meetings: readonly { minutes: number }[]): S {
   if (more === 0) return stage;
   if (stage.minutes === undefined) return { ...stage, meetings: stage.meetings! + more };
-  const mean = meetings.reduce((sum, one) => sum + one.minutes, 0) / Math.max(1, meetings.length);
-  return { ...stage, minutes: stage.minutes + Math.round(more * mean) };
+  return { ...stage, minutes: stage.minutes + Math.round(more * meanMinutes(meetings)) };
+}
+
+/** How long a meeting lasts on average; 50 minutes where there is none. */
+export function meanMinutes(meetings: readonly { minutes: number }[]): number {
+  return meetings.length === 0 ? 50 : meetings.reduce((sum, one) => sum + one.minutes, 0) / meetings.length;
 }

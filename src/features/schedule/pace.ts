@@ -1,8 +1,8 @@
-import { backPlan, dayNumber, forecast, type Forecast, type Progress } from '@/core/calendar';
-import type { Flexible, Meeting, Stage as PlannedStage } from '@/core/calendar';
+import { dayNumber, forecast, inOrder, longestChain } from '@/core/calendar';
+import type { Flexible, Forecast, Meeting, Progress } from '@/core/calendar';
 import { meetingsOf, type Section, type Team } from '@/server/records/classes';
 import type { HandIn, Stage } from '@/server/records/stages';
-import { flexibles, layOutLine, planningDay, withMore } from './lines';
+import { flexibles, layOutLine, meanMinutes, planningDay, withMore } from './lines';
 import { sectionLine } from './sectionLine';
 import type { TeamPlan } from './whatIf';
 
@@ -33,6 +33,9 @@ export interface TeamPace {
 
 const isDone = (entry: HandIn | undefined) => entry?.state === 'handed-in' || entry?.state === 'accepted';
 
+/** What was worked out for the plan that a request has read: several parts of a page ask for the same. */
+const KNOWN = new WeakMap<readonly Stage[], Map<string, TeamPace[]>>();
+
 /** How every team of the project stands; each is compared with its own section. */
 export function pacesOf(
   sections: readonly Section[],
@@ -41,15 +44,23 @@ export function pacesOf(
   { eventDate, now }: { eventDate: string; now: string },
 ): TeamPace[] {
   if (stages.length === 0) return [];
-  return sections.flatMap((section) =>
-    paceOf(
-      section,
-      teams.filter((team) => team.sectionId === section.id),
-      stages,
-      eventDate,
-      now,
-    ),
-  );
+  const known = KNOWN.get(stages) ?? new Map<string, TeamPace[]>();
+  KNOWN.set(stages, known);
+  const own = sections.filter((section) => teams.some((team) => team.sectionId === section.id));
+  const key = [eventDate, now, ...own.map((section) => section.id), ...teams.map((team) => team.id)].join(' ');
+  const paces =
+    known.get(key) ??
+    own.flatMap((section) =>
+      paceOf(
+        section,
+        teams.filter((team) => team.sectionId === section.id),
+        stages,
+        eventDate,
+        now,
+      ),
+    );
+  known.set(key, paces);
+  return paces;
 }
 
 /** How every team of a section stands, most of it by the core; the sums are those of one plan for all, less what each has done. */
@@ -61,7 +72,7 @@ export function paceOf(
   now: string,
 ): TeamPace[] {
   const meetings = meetingsOf(section).filter((meeting) => meeting.date < eventDate);
-  const whole = flexibles(stages);
+  const whole = inOrder(flexibles(stages));
   const from = planningDay(meetings, now);
   const rows = teams.map((team) => standing(team, { meetings, whole, stages, eventDate, from }));
   const forecasts = forecast({ teams: rows.map((row) => row.progress) });
@@ -75,6 +86,7 @@ export function paceOf(
 
 interface Given {
   meetings: readonly Meeting[];
+  /** The stages of the plan, each behind all it waits for. */
   whole: readonly Flexible[];
   stages: readonly Stage[];
   eventDate: string;
@@ -105,7 +117,7 @@ export function teamPlans(
   const from = planningDay(meetings, now);
   const given = {
     meetings: meetings.filter((one) => one.date < eventDate),
-    whole: flexibles(stages),
+    whole: inOrder(flexibles(stages)),
     stages,
     eventDate,
     from,
@@ -122,25 +134,21 @@ function standing(team: Team, given: Given) {
   const { meetings, stages, eventDate, from } = given;
   const { entryOf, byId, own, open, held, since, spentOn, left } = workOf(team, given);
   const plan = layOutLine({ id: team.id, meetings, eventDate, today: from, stages: left });
-  const longest = (list: readonly PlannedStage[]) => backPlan({ meetings, eventDate, stages: list }).needed;
-  const full = open.map(({ after = [], ...stage }) => ({
-    ...stage,
-    after: after.filter((id) => open.some((one) => one.id === id)),
-  }));
-  const [all, ahead] = [longest(own), longest(full)];
+  const lengthOf = ({ meetings: count, minutes = 0 }: Flexible) => count ?? Math.ceil(minutes / meanMinutes(meetings));
+  const longest = (list: readonly Flexible[]) => longestChain(list, lengthOf);
+  const [all, ahead] = [longest(own), longest(open)];
   const ready = left.filter((stage) => stage.after!.length === 0);
   const pressing = [...ready].sort((a, b) => plan.stages.get(a.id)!.slack - plan.stages.get(b.id)!.slack)[0];
   const current = pressing ? byId.get(pressing.id)! : null;
   const least = Math.min(...[...plan.stages.values()].map((one) => one.slack));
   const placed = pressing && plan.stages.get(pressing.id);
-  const length = pressing ? longest([{ ...full.find((one) => one.id === pressing.id)!, after: [] }]) : 0;
+  const length = pressing ? lengthOf(open.find((one) => one.id === pressing.id)!) : 0;
   const rest = placed ? placed.finish - placed.start + 1 : 0;
   const last = stages
     .map((stage) => entryOf.get(stage.id))
     .filter(isDone)
     .map((entry) => since(entry!.handedInOn));
   const dueAt = placed ? held + placed.latestStart + rest - 1 : -1;
-  const work = backPlan({ meetings, eventDate, today: from, stages: left.map(({ delay: _, ...stage }) => stage) });
   const progress: Progress = {
     done: Math.max(0, all - ahead),
     spent: all - ahead > 0 ? Math.min(held, Math.max(0, ...last)) : 0,
@@ -156,7 +164,7 @@ function standing(team: Team, given: Given) {
     waitsUntil:
       pressing?.delay && plan.stages.get(pressing.id) ? (meetings[held + pressing.delay]?.date ?? eventDate) : null,
     behind: left.length === 0 ? 0 : 0 - least,
-    workLeft: work.needed,
+    workLeft: longest(left),
     meetingsLeft: plan.count,
     stages: own.length,
     done: own.length - open.length,

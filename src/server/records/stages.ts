@@ -41,16 +41,34 @@ export interface Stage {
 /** The plan of a project with what has been handed in, in one query. */
 export const listStages = cache((projectId: string): Promise<Stage[]> => readStages(pool(), projectId));
 
+type Link = [id: string, byCustom: boolean];
+type Entry = [
+  teamId: string,
+  state: HandIn['state'],
+  handedInOn: string | null,
+  handedInBy: string | null,
+  note: string,
+  moreMeetings: number,
+  version: number,
+];
+
+/** The same; what belongs to each stage comes as bare lists, as a class may have hundreds of hand-ins. */
 export async function readStages(sql: Sql, projectId: string): Promise<Stage[]> {
-  return sql<Stage[]>`
+  const rows = await sql<(Omit<Stage, 'after' | 'handIns'> & { links: Link[]; entries: Entry[] })[]>`
     select s.id, s.position, s.name, s.meetings, s.minutes, s.shortest, s.lead_days, s.delay, s.optional, s.left_out, s.hands_in,
       s.people, s.room, s.needs, s.cautions, s.version,
-      coalesce((select jsonb_agg(jsonb_build_object('id', l.after_id, 'byCustom', l.by_custom) order by p.position, p.name)
-        from stage_link l join stage p on p.id = l.after_id where l.stage_id = s.id), '[]') as after,
-      coalesce((select jsonb_agg(jsonb_build_object('teamId', h.team_id, 'state', h.state, 'handedInOn', h.handed_in_on, 'handedInBy', h.handed_in_by,
-        'note', h.note, 'moreMeetings', h.more_meetings, 'version', h.version) order by h.team_id)
-        from hand_in h where h.stage_id = s.id), '[]') as hand_ins
+      coalesce((select json_agg(json_build_array(l.after_id, l.by_custom) order by p.position, p.name)
+        from stage_link l join stage p on p.id = l.after_id where l.stage_id = s.id), '[]') as links,
+      coalesce((select json_agg(json_build_array(h.team_id, h.state, h.handed_in_on, h.handed_in_by, h.note, h.more_meetings, h.version)
+        order by h.team_id) from hand_in h where h.stage_id = s.id), '[]') as entries
     from stage s where s.project_id = ${projectId} order by s.position, s.name`;
+  return rows.map(({ links, entries, ...stage }) => ({
+    ...stage,
+    after: links.map(([id, byCustom]) => ({ id, byCustom })),
+    handIns: entries.map(([teamId, state, handedInOn, handedInBy, note, moreMeetings, version]) => ({
+      ...{ teamId, state, handedInOn, handedInBy, note, moreMeetings, version },
+    })),
+  }));
 }
 
 /** Who is away from the project's meetings on a day. */
