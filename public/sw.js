@@ -131,15 +131,17 @@ async function notKept() {
         ? 'New iteration'
         : path.endsWith('/builds')
           ? 'Builds'
-          : path === '/outbox'
-            ? 'Entries of this device'
-            : path === '/judge'
-              ? 'Judging'
-              : path === '/client'
-                ? 'Brief and questions'
-                : path.endsWith('/interview/notes')
-                  ? 'Interview'
-                  : null;
+          : path.endsWith('/schedule/progress')
+            ? 'Progress, to hand in'
+            : path === '/outbox'
+              ? 'Entries of this device'
+              : path === '/judge'
+                ? 'Judging'
+                : path === '/client'
+                  ? 'Brief and questions'
+                  : path.endsWith('/interview/notes')
+                    ? 'Interview'
+                    : null;
   const links = paths
     .filter((url) => name(url.pathname))
     .map((url) => `<li><a href="${url.pathname}${url.search.replaceAll('&', '&amp;')}">${name(url.pathname)}</a></li>`);

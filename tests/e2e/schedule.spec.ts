@@ -2,7 +2,7 @@ import { addDays, formatISO, startOfISOWeek } from 'date-fns';
 import ICAL from 'ical.js';
 import type { Browser, Page } from '@playwright/test';
 import { signIn } from './browser';
-import { enter, expect, test, world } from './world';
+import { demoHome, enter, expect, test, world } from './world';
 
 // A term of four weeks, two of them gone, with two sections that meet twice a week: eight meetings for a plan of eight.
 const monday = startOfISOWeek(new Date());
@@ -257,6 +257,38 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await said(page, 'The link is ended.');
     expect((await stranger.request.get(link)).status()).toBe(404);
   });
+});
+
+test('a hand-in without a line waits on the phone and goes out by itself', async ({ browser, watch }) => {
+  const page = await enter(browser, 'student', { viewport: { width: 390, height: 844 } });
+  watch(page);
+  const home = await demoHome(page);
+  await page.goto(`${home}/schedule/progress`);
+  await page.waitForFunction(async (path) => {
+    const kept = await (await caches.open('ironstone-pages')).keys();
+    return kept.some((one) => new URL(one.url).pathname === path);
+  }, `${home}/schedule/progress`);
+  await page.context().setOffline(true);
+  await page.reload();
+  const last = page.getByRole('listitem').filter({ hasText: 'Packing and inspection' });
+  await last.getByText('hand it in').click();
+  await last.getByRole('button', { name: 'Hand in' }).click();
+  await expect(page.getByRole('region', { name: 'Waiting' })).toContainText('Flint hands in “Packing and inspection”');
+  await page.context().setOffline(false);
+  await expect(page.getByRole('region', { name: 'Waiting' })).toHaveCount(0, { timeout: 30_000 });
+  await expect(last).toContainText('handed in');
+  await last.getByRole('button', { name: 'take back' }).click();
+  await expect(last.getByText('hand it in')).toBeVisible();
+});
+
+test('the lesson sheet prints on one page, the plan on one', async ({ browser }) => {
+  const page = await enter(browser, 'instructor');
+  const home = await demoHome(page);
+  for (const sheet of ['schedule/lesson', 'schedule']) {
+    await page.goto(`${home}/${sheet}`);
+    const pdf = await page.pdf({ format: 'A4', preferCSSPageSize: true });
+    expect(pdf.toString('latin1').match(/\/Type\s*\/Page\b/g), sheet).toHaveLength(1);
+  }
 });
 
 /** The value of the option for section B on this day. */

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt, reasonOf } from '@/ui/forms/RecordForm';
 import { plural, weekday } from '@/ui/format';
 import { toast } from '@/ui/toast';
 import { importDaysOff, previewDaysOff } from './actions';
@@ -27,7 +27,7 @@ export function DaysOffForm({ projectId }: { projectId: string }) {
     const text = await file.text();
     const outcome = await attempt(() => previewDaysOff({ projectId, text }));
     setBusy(false);
-    if (!outcome.ok) return setProblem(outcome.errors?.text ?? outcome.message);
+    if (!outcome.ok) return setProblem(reasonOf(outcome));
     setFound(outcome.result);
     setLeft([]);
   };
@@ -37,7 +37,7 @@ export function DaysOffForm({ projectId }: { projectId: string }) {
     const days = chosen.map(({ firstDay, lastDay, reason }) => ({ firstDay, lastDay, reason }));
     const outcome = await attempt(() => importDaysOff({ projectId, days }));
     setBusy(false);
-    if (!outcome.ok) return setProblem(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
+    if (!outcome.ok) return setProblem(reasonOf(outcome));
     toast.success(`${plural(outcome.result.taken, 'entry', 'entries')} taken.`);
     setFound(null);
     router.refresh();

@@ -10,7 +10,7 @@ export interface Hit {
   released: boolean;
 }
 
-/** Finds teams, requirements, sentences, questions, answers, research notes, iterations, events, protocols and instruments by any part of their text. */
+/** Finds teams, requirements, sentences, questions, answers, research notes, iterations, stages, events, protocols and instruments by any part of their text. */
 export async function search(seat: Seat, text: string): Promise<Hit[]> {
   const words = text.trim().slice(0, 100);
   if (words.length < 2) return [];
@@ -34,6 +34,8 @@ export async function search(seat: Seat, text: string): Promise<Hit[]> {
       union all select 'run', r.id, t.name || ', ' || e.name || coalesce(', attempt ' || r.attempt, ', practice run'), coalesce(r.value || ' ' || r.unit, r.status), r.team_id, i.released_at is not null
         from trial r join team t on t.id = r.team_id join event e on e.id = r.event_id join iteration i on i.id = r.iteration_id
         where r.project_id = ${id} and r.taken_back_at is null and (r.note ilike ${like} or t.name || ' ' || e.name ilike ${like})
+      union all select 'stage', id, name, left(hands_in, 80), null, true from stage
+        where project_id = ${id} and (name ilike ${like} or hands_in ilike ${like} or needs ilike ${like})
       union all select 'event', id, name, attempts_allowed || ' attempts', null, true from event where project_id = ${id} and name ilike ${like}
       union all select 'protocol', id, name, left(procedure, 80), null, true from protocol where project_id = ${id} and (name ilike ${like} or procedure ilike ${like})
       union all select 'instrument', id, name, 'shows ' || resolution || ' ' || unit, null, true from instrument where project_id = ${id} and name ilike ${like}

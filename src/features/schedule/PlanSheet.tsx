@@ -1,24 +1,16 @@
 'use client';
 
-import { DndContext, PointerSensor, useDraggable, useSensor, useSensors, type DragMoveEvent } from '@dnd-kit/core';
+import { DndContext, PointerSensor, useSensor, useSensors, type DragMoveEvent } from '@dnd-kit/core';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 import type { Conflict } from '@/server/outcome';
-import { attempt } from '@/ui/forms/RecordForm';
-import { day, plural } from '@/ui/format';
+import { attempt, reasonOf } from '@/ui/forms/RecordForm';
+import { plural } from '@/ui/format';
 import { toast } from '@/ui/toast';
 import { changePlan } from './actions';
-import { effects, placeOf, planView, slackWords, weekStarts, type PlanLine, type Strip } from './planView';
+import { PlanHead, PlanStrip, type PlanStage } from './PlanStrip';
+import { effects, planView, slackWords, type PlanLine } from './planView';
 
-export interface PlanStage {
-  id: string;
-  name: string;
-  version: number;
-  delay: number;
-  /** What it comes after, by name. */
-  after: string[];
-  handsIn: string;
-}
 interface Props {
   projectId: string;
   leads: boolean;
@@ -84,7 +76,7 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
       leave();
       router.refresh();
     } else if (outcome.conflict) setConflict(outcome.conflict);
-    else toast.error(outcome.message);
+    else toast.error(reasonOf(outcome));
   };
   const press = (event: KeyboardEvent, id: string) => {
     const now = move?.id === id ? move.delay : stageOf.get(id)!.delay;
@@ -101,7 +93,7 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
   const moving = move && stageOf.get(move.id);
   return (
     <DndContext sensors={sensors} onDragMove={drag} id="plan">
-      <Head lines={lines} columns={columns} eventDate={eventDate} />
+      <PlanHead lines={lines} columns={columns} eventDate={eventDate} />
       <ul aria-label="Stages">
         {shown.rows.map(({ id, strips }) => {
           const stage = stageOf.get(id)!;
@@ -116,7 +108,7 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
               </p>
               <div className="flex flex-col gap-[2px] justify-center">
                 {strips.map((strip, i) => (
-                  <StripRow
+                  <PlanStrip
                     key={strip.lineId}
                     strip={strip}
                     line={lines[i]!}
@@ -177,158 +169,6 @@ const titleOf = (stage: PlanStage, delay: number) =>
   delay === 0
     ? `“${stage.name}” starts as soon as it can`
     : `“${stage.name}” starts ${plural(delay, 'meeting')} later than it could`;
-
-/** Numbers of the meetings, and the week each section is in. */
-function Head({ lines, columns, eventDate }: { lines: PlanLine[]; columns: number; eventDate: string }) {
-  const every = columns > 60 ? 10 : columns > 30 ? 5 : 1;
-  return (
-    <div className="plan-row border-b border-ink" aria-hidden>
-      <p className="text-sm faint max-sm:hidden">meeting</p>
-      <div>
-        <Cells columns={columns}>
-          {Array.from({ length: columns }, (_, i) => (
-            <span
-              key={i}
-              className={`num !text-[11px] leading-4 text-center text-faint whitespace-nowrap ${(i + 1) % 5 === 0 ? '' : 'max-sm:invisible'}`}
-              style={{ gridColumn: i + 1 }}
-            >
-              {i === 0 || (i + 1) % every === 0 ? i + 1 : ''}
-            </span>
-          ))}
-        </Cells>
-        {lines.map((line) => (
-          <Cells key={line.id} columns={columns}>
-            {[...weekStarts(line.meetings)].map(([i, date], week) => (
-              <span
-                key={i}
-                className={`plan-week ${i === line.held ? 'text-iron' : week % 2 === 0 ? '' : 'max-sm:hidden'}`}
-                style={{ gridColumn: i + 1 }}
-              >
-                {i === line.held && '▾ '}
-                {day(date)}
-              </span>
-            ))}
-            <span
-              className="plan-event"
-              style={{ gridColumn: `${line.meetings.length + 1} / -1` }}
-              title={`event ${day(eventDate)}`}
-            >
-              ⚑ {day(eventDate)}
-            </span>
-            {line.held < line.meetings.length && !weekStarts(line.meetings).has(line.held) && (
-              <span className="plan-today" style={{ gridColumn: line.held + 1 }}>
-                ▾
-              </span>
-            )}
-          </Cells>
-        ))}
-      </div>
-    </div>
-  );
-}
-
-function Cells({
-  columns,
-  className = '',
-  children,
-}: {
-  columns: number;
-  className?: string;
-  children: React.ReactNode;
-}) {
-  return (
-    <div
-      className={`plan-cells ${className}`}
-      style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr)) 58px` }}
-    >
-      {children}
-    </div>
-  );
-}
-
-interface StripProps {
-  strip: Strip;
-  /** Where it stood before the move that is tried. */
-  was: Strip | null;
-  line: PlanLine;
-  columns: number;
-  several: boolean;
-  stage: PlanStage;
-  press: ((event: KeyboardEvent, id: string) => void) | null;
-}
-
-function StripRow({ strip, was, line, columns, several, stage, press }: StripProps) {
-  const { start, finish, latestStart, waits } = strip;
-  const length = finish - start + 1;
-  const to = (from: number, until: number) => `${from + 1} / ${until + 2}`;
-  const lastSlack = Math.max(finish, latestStart + length - 1);
-  const moved = was && was.start !== start;
-  const done = line.handedIn[stage.id] ?? 0;
-  const over = done > 0 && done === line.teams;
-  return (
-    <Cells columns={columns} className={several ? 'h-[14px]' : 'h-[22px]'}>
-      {Array.from({ length: columns }, (_, i) => (
-        <span
-          key={i}
-          className={`plan-cell ${i < line.held ? 'plan-held' : ''} ${i === line.held ? 'plan-now' : ''} ${i >= line.meetings.length ? 'plan-none' : ''}`}
-          style={{ gridColumn: i + 1 }}
-        />
-      ))}
-      {lastSlack > finish && (
-        <span className="plan-slack" style={{ gridColumn: to(finish + 1, Math.min(lastSlack, columns - 1)) }} />
-      )}
-      {waits > 0 && finish + 1 < columns && (
-        <span className="plan-wait" style={{ gridColumn: to(finish + 1, Math.min(finish + waits, columns - 1)) }} />
-      )}
-      {moved && <span className="plan-was" style={{ gridColumn: to(was.start, was.finish) }} />}
-      {strip.slack > 0 && latestStart < columns && (
-        <span className="plan-post" style={{ gridColumn: latestStart + 1 }} />
-      )}
-      <Bar
-        id={`${stage.id}|${line.id}`}
-        data={{ id: stage.id, length }}
-        className={`plan-bar ${over ? 'plan-over' : strip.slack < 0 ? 'plan-short' : strip.slack === 0 ? 'plan-tight' : ''}`}
-        column={to(start, Math.min(finish, columns - 1))}
-        label={`${stage.name}${several ? `, section ${line.name}` : ''}: ${placeOf(strip)}${done ? `, handed in by ${done} of ${line.teams}` : ''}`}
-        {...(press ? { onKeyDown: (event: KeyboardEvent) => press(event, stage.id) } : {})}
-      />
-      <span
-        className="num !text-[11px] leading-[15px] faint self-center pl-1.5 whitespace-nowrap"
-        style={{ gridColumn: columns + 1 }}
-      >
-        {several && <b>{line.name} </b>}
-        {line.teams > 0 && `${done}/${line.teams}`}
-      </span>
-    </Cells>
-  );
-}
-
-interface BarProps {
-  id: string;
-  data: { id: string; length: number };
-  className: string;
-  column: string;
-  label: string;
-  onKeyDown?: (event: KeyboardEvent) => void;
-}
-
-function Bar({ id, data, className, column, label, onKeyDown }: BarProps) {
-  const { setNodeRef, listeners } = useDraggable({ id, data, disabled: !onKeyDown });
-  if (!onKeyDown)
-    return <span className={className} style={{ gridColumn: column }} role="img" aria-label={label} title={label} />;
-  return (
-    <button
-      type="button"
-      ref={setNodeRef}
-      {...listeners}
-      onKeyDown={onKeyDown}
-      className={`${className} cursor-grab active:cursor-grabbing touch-pan-y`}
-      style={{ gridColumn: column }}
-      aria-label={`${label}. Arrow keys move it.`}
-      title={label}
-    />
-  );
-}
 
 function Legend({ leads }: { leads: boolean }) {
   const sample = (name: string, className: string) => (

@@ -3,11 +3,12 @@
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Way } from '@/core/calendar';
-import { attempt } from '@/ui/forms/RecordForm';
-import { number, plural, weekday } from '@/ui/format';
+import { attempt, reasonOf } from '@/ui/forms/RecordForm';
+import { number, plural } from '@/ui/format';
 import { toast } from '@/ui/toast';
 import { useRemedies } from '@/ui/useRemedies';
 import { changePlan } from './actions';
+import { firstLoss, ScenarioForm } from './ScenarioForm';
 import {
   linesIn,
   operationsOf,
@@ -77,7 +78,7 @@ export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages 
     if (outcome.ok) toast.success('Done as one change; it can be undone below.');
     else if (outcome.conflict)
       toast.error(`${outcome.conflict.by} has changed the plan meanwhile; look at the new figures first.`);
-    else toast.error(outcome.errors?.day ?? outcome.message);
+    else toast.error(reasonOf(outcome));
     router.refresh();
   };
 
@@ -172,7 +173,7 @@ interface WayRowProps {
 function WayRow({ number: place, way, words, after, busy, apply }: WayRowProps) {
   return (
     <tr>
-      <td className="num">{place}</td>
+      <td className="num max-sm:hidden">{place}</td>
       <td>
         {words.map((one) => (
           <p key={one.does}>{one.does}</p>
@@ -185,7 +186,10 @@ function WayRow({ number: place, way, words, after, busy, apply }: WayRowProps) 
           </p>
         ))}
       </td>
-      <td className="num right">{number(way.cost, 1)}</td>
+      <td className="num right">
+        <span className="sm:hidden">cost </span>
+        {number(way.cost, 1)}
+      </td>
       <td className="text-sm">
         {after.map((one) => (
           <p key={one} className="leading-5">
@@ -200,152 +204,6 @@ function WayRow({ number: place, way, words, after, busy, apply }: WayRowProps) 
       </td>
     </tr>
   );
-}
-
-interface FormProps {
-  scenario: Scenario;
-  sections: SectionPlan[];
-  teams: TeamPlan[];
-  names: Names;
-  earlier: string;
-  choose: (scenario: Scenario) => void;
-}
-
-function ScenarioForm({ scenario, sections, teams, names, earlier, choose }: FormProps) {
-  const loss = firstLoss(sections);
-  const more = firstMore(teams);
-  const kinds: [string, Scenario | null][] = [
-    ['A meeting falls out', loss],
-    ['A team needs more meetings', more],
-    ['The event moves', { kind: 'event', day: earlier }],
-  ];
-  return (
-    <fieldset className="flex flex-wrap gap-x-5 gap-y-3 items-end">
-      <legend className="sr-only">What happens</legend>
-      <div className="flex flex-col">
-        {kinds.map(([label, first]) => (
-          <label key={label} className="flex gap-2 items-center min-h-7">
-            <input
-              type="radio"
-              name="kind"
-              disabled={first === null}
-              checked={scenario.kind === first?.kind}
-              onChange={() => first && choose(first)}
-            />
-            {label}
-          </label>
-        ))}
-      </div>
-      {scenario.kind === 'lose' && (
-        <>
-          <label className="font-medium">
-            Which meeting
-            <select
-              className="font-normal"
-              value={`${scenario.sectionId} ${scenario.date} ${scenario.start}`}
-              onChange={(e) => {
-                const [sectionId = '', date = '', start = ''] = e.target.value.split(' ');
-                choose({ ...scenario, sectionId, date, start });
-              }}
-            >
-              {sections.map((section) => (
-                <optgroup key={section.id} label={`Section ${section.name}`}>
-                  {toCome(section).map(({ date, start }) => (
-                    <option key={date + start} value={`${section.id} ${date} ${start}`}>
-                      {section.name}: {weekday(date)} {start}
-                    </option>
-                  ))}
-                </optgroup>
-              ))}
-            </select>
-          </label>
-          <label className="font-medium">
-            Reason
-            <input
-              className="font-normal"
-              value={scenario.reason}
-              maxLength={160}
-              onChange={(e) => choose({ ...scenario, reason: e.target.value })}
-            />
-          </label>
-        </>
-      )}
-      {scenario.kind === 'more' && (
-        <>
-          <label className="font-medium">
-            Team
-            <select
-              className="font-normal"
-              value={scenario.teamId}
-              onChange={(e) => {
-                const team = teams.find((one) => one.id === e.target.value)!;
-                choose({ ...scenario, teamId: team.id, stageId: team.stages[0]!.id });
-              }}
-            >
-              {teams
-                .filter((team) => team.stages.length > 0)
-                .map((team) => (
-                  <option key={team.id} value={team.id}>
-                    {team.name}
-                  </option>
-                ))}
-            </select>
-          </label>
-          <label className="font-medium">
-            For
-            <select
-              className="font-normal"
-              value={scenario.stageId}
-              onChange={(e) => choose({ ...scenario, stageId: e.target.value })}
-            >
-              {teams
-                .find((team) => team.id === scenario.teamId)!
-                .stages.map((stage) => (
-                  <option key={stage.id} value={stage.id}>
-                    {names.stage(stage.id)}
-                  </option>
-                ))}
-            </select>
-          </label>
-          <label className="font-medium w-28">
-            Meetings more
-            <input
-              type="number"
-              min={1}
-              max={20}
-              className="num font-normal"
-              value={scenario.meetings}
-              onChange={(e) => choose({ ...scenario, meetings: Number(e.target.value) })}
-            />
-          </label>
-        </>
-      )}
-      {scenario.kind === 'event' && (
-        <label className="font-medium">
-          New day of the event
-          <input
-            type="date"
-            className="font-normal"
-            value={scenario.day}
-            onChange={(e) => choose({ kind: 'event', day: e.target.value })}
-          />
-        </label>
-      )}
-    </fieldset>
-  );
-}
-
-const toCome = ({ meetings, from, eventDate }: SectionPlan) =>
-  meetings.filter((one) => one.date >= from && one.date < eventDate);
-
-function firstLoss(sections: readonly SectionPlan[]): Scenario | null {
-  const next = sections.flatMap((section) => toCome(section).map((one) => ({ id: section.id, ...one })))[0];
-  return next ? { kind: 'lose', sectionId: next.id, date: next.date, start: next.start, reason: 'falls out' } : null;
-}
-
-function firstMore(teams: readonly TeamPlan[]): Scenario | null {
-  const team = teams.find((one) => one.stages.length > 0);
-  return team ? { kind: 'more', teamId: team.id, stageId: team.stages[0]!.id, meetings: 1 } : null;
 }
 
 function problemWith(scenario: Scenario, eventDate: string): string | null {

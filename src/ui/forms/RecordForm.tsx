@@ -148,6 +148,11 @@ export function isKept(result: unknown): boolean {
   return typeof result === 'object' && result !== null && 'waiting' in result;
 }
 
+/** Why something was not done, where there is no field to say it at. */
+export function reasonOf({ message, errors }: { message: string; errors?: Record<string, string> }): string {
+  return Object.values(errors ?? {})[0] ?? message;
+}
+
 /** Calls the server; no answer is an answer too. */
 export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
   try {

@@ -65,7 +65,7 @@ export function Decimal({ name, unit, ...rest }: FieldProps & { unit?: string | 
     <Labelled id={id} error={error} {...rest}>
       <span className="flex items-center gap-2">
         <input inputMode="decimal" autoComplete="off" className="num right" {...props} />
-        {unit && <span className="faint">{unit}</span>}
+        {unit && <span className="faint whitespace-nowrap">{unit}</span>}
       </span>
     </Labelled>
   );

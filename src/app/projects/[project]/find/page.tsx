@@ -45,6 +45,8 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return hrefIn(frame, 'builds', { section: null, team: id });
     case 'requirement':
       return `${hrefIn(frame, 'requirements')}#${title.split(' ')[0]}`;
+    case 'stage':
+      return hrefIn(frame, 'schedule');
     case 'sentence':
       return `${hrefIn(frame, 'interview/answers')}#${id}`;
     case 'answer':

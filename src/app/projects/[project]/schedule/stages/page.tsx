@@ -47,16 +47,13 @@ export default async function StagesPage(props: SheetProps) {
                       {stage.leftOut && <span className="faint">, left out</span>}
                     </span>
                     <span>{takes(stage)}</span>
-                    <span className="text-sm">
-                      {stage.after
-                        .map((one) => nameOf.get(one.id)! + (one.byCustom ? ' (by custom)' : ''))
-                        .join(', ') || '–'}
-                    </span>
-                    <span className="text-sm">{stage.handsIn || '–'}</span>
-                    <span className="text-sm">
-                      {[stage.people, stage.room && `room ${stage.room}`, stage.needs].filter(Boolean).join('; ') ||
-                        '–'}
-                    </span>
+                    <Told name="after">
+                      {stage.after.map((one) => nameOf.get(one.id)! + (one.byCustom ? ' (by custom)' : '')).join(', ')}
+                    </Told>
+                    <Told name="hand in">{stage.handsIn}</Told>
+                    <Told name="needs">
+                      {[stage.people, stage.room && `room ${stage.room}`, stage.needs].filter(Boolean).join('; ')}
+                    </Told>
                   </summary>
                   <div className="pt-2 pb-4">
                     <StageForm
@@ -97,6 +94,16 @@ export default async function StagesPage(props: SheetProps) {
         </p>
       )}
     </ProjectFrame>
+  );
+}
+
+/** A cell; on a phone, where no head stands over it, with its name, and left out when empty. */
+function Told({ name, children }: { name: string; children: string }) {
+  return (
+    <span className={`text-sm ${children ? '' : 'max-md:hidden'}`}>
+      <span className="md:hidden faint">{name}: </span>
+      {children || '–'}
+    </span>
   );
 }
 
