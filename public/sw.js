@@ -29,10 +29,19 @@ self.addEventListener('message', (event) => {
 
 async function part(request) {
   const known = await caches.match(request, { cacheName: PARTS });
-  if (known) return known;
+  if (known) return forWorker(request, known);
   const answer = await fetch(request);
   if (answer.ok) await (await caches.open(PARTS)).put(request, answer.clone());
-  return answer;
+  return forWorker(request, answer);
+}
+
+/**
+ * All web workers of the app start from one script and are told apart by what follows "#" in its address. A kept answer
+ * brings the address along under which it was kept; without one of its own, each worker sees the address it was asked by.
+ */
+async function forWorker(request, answer) {
+  if (request.destination !== 'worker') return answer;
+  return new Response(await answer.blob(), { status: answer.status, headers: answer.headers });
 }
 
 /** A page from the network; when that does not answer in time or is not there, as it was last seen. */

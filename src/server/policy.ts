@@ -218,7 +218,6 @@ export const ACTIONS = {
   importRequirements: 'requirement.write',
   saveSection: 'schedule.write',
   saveNoClass: 'schedule.write',
-  previewDaysOff: 'schedule.write',
   importDaysOff: 'schedule.write',
   addSchoolDay: 'instructor',
   removeSchoolDay: 'instructor',

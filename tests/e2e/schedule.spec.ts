@@ -73,6 +73,27 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await expect(page.getByRole('button', { name: /^Account of it, section B: meeting 8, no slack/ })).toBeVisible();
   });
 
+  await test.step('days off from a calendar file: garbage is told so, one among 20,000 events is found and taken', async () => {
+    await go('schedule/calendar');
+    await page.getByText('Days off from a calendar file').click();
+    const file = page.getByLabel('Calendar file (.ics)');
+    const ics = (text: string) => ({ name: 'school.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+    await file.setInputFiles(ics('%PDF-1.4 nothing of the kind'));
+    await expect(page.getByRole('alert').filter({ hasText: 'no calendar in the iCalendar format' })).toBeVisible();
+    const compact = (date: string) => date.replaceAll('-', '');
+    const lessons = Array.from(
+      { length: 20_000 },
+      (_, i) =>
+        `BEGIN:VEVENT\r\nUID:${i}\r\nDTSTART:${compact(day(5))}T100000Z\r\nSUMMARY:Lesson ${i}\r\nEND:VEVENT\r\n`,
+    );
+    const off = `BEGIN:VEVENT\r\nUID:off\r\nDTSTART;VALUE=DATE:${compact(day(5))}\r\nSUMMARY:Open house\r\nEND:VEVENT\r\n`;
+    await file.setInputFiles(ics(`BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${lessons.join('')}${off}END:VCALENDAR\r\n`));
+    await said(page, '20001 events in the file, 1 of them whole days of this term, 20000 with a time of day.');
+    await page.getByRole('button', { name: 'Take 1 entry' }).click();
+    await said(page, '1 entry taken.');
+    await said(page, /Open house\)/);
+  });
+
   await test.step('the rosters', async () => {
     for (const [section, from, teams] of [
       ['A', 901, 'Oak Elm'],

@@ -5,12 +5,19 @@ import { useState } from 'react';
 import { attempt, reasonOf } from '@/ui/forms/RecordForm';
 import { plural, weekday } from '@/ui/format';
 import { toast } from '@/ui/toast';
-import { importDaysOff, previewDaysOff } from './actions';
-import type { DayOff, DaysOff } from './daysOff';
-import { MOST_CHARACTERS } from './schema';
+import { readDaysOff } from '@/ui/readDaysOff';
+import type { DayOff, DaysOff } from '@/core/calendar/daysOff';
+import { importDaysOff } from './actions';
 
 /** Takes days off from a calendar file: shows what is in it for this term, and takes what is ticked. */
-export function DaysOffForm({ projectId }: { projectId: string }) {
+interface Props {
+  projectId: string;
+  /** First and last day of the term, and the days off that stand already. */
+  span: { from: string; to: string };
+  known: { firstDay: string; lastDay: string; reason: string }[];
+}
+
+export function DaysOffForm({ projectId, span, known }: Props) {
   const router = useRouter();
   const [found, setFound] = useState<DaysOff | null>(null);
   const [left, setLeft] = useState<number[]>([]);
@@ -21,14 +28,13 @@ export function DaysOffForm({ projectId }: { projectId: string }) {
     setFound(null);
     setProblem(null);
     if (!file) return;
-    if (file.size > MOST_CHARACTERS)
-      return setProblem('This file is larger than 8 MB; export only the days off, or fewer years.');
     setBusy(true);
-    const text = await file.text();
-    const outcome = await attempt(() => previewDaysOff({ projectId, text }));
+    try {
+      setFound(await readDaysOff({ text: await file.text(), span, known }));
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
     setBusy(false);
-    if (!outcome.ok) return setProblem(reasonOf(outcome));
-    setFound(outcome.result);
     setLeft([]);
   };
   const chosen = found?.days.filter((day, i) => !day.already && !left.includes(i)) ?? [];
@@ -76,7 +82,7 @@ export function DaysOffForm({ projectId }: { projectId: string }) {
                     onChange={() => setLeft(left.includes(i) ? left.filter((one) => one !== i) : [...left, i])}
                   />
                   <span>
-                    {span(day)}: {day.reason}
+                    {days(day)}: {day.reason}
                     {day.already && <span className="faint"> ({day.already})</span>}
                   </span>
                 </label>
@@ -94,7 +100,7 @@ export function DaysOffForm({ projectId }: { projectId: string }) {
   );
 }
 
-const span = ({ firstDay, lastDay }: DayOff) =>
+const days = ({ firstDay, lastDay }: DayOff) =>
   firstDay === lastDay ? weekday(firstDay) : `${weekday(firstDay)} to ${weekday(lastDay)}`;
 
 function summary({ days, events, timed, outside }: DaysOff): string {

@@ -6,18 +6,9 @@ import type { InferType } from 'yup';
 import { json, type Tx } from '@/db/connection';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform, performAs } from '@/server/perform';
-import { readSections } from '@/server/records/classes';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
-import { readDaysOff, type DaysOff } from './daysOff';
-import {
-  daysOffSchema,
-  importDaysOffSchema,
-  noClassSchema,
-  removeSchoolDaySchema,
-  schoolDaySchema,
-  sectionSchema,
-} from './schema';
+import { importDaysOffSchema, noClassSchema, removeSchoolDaySchema, schoolDaySchema, sectionSchema } from './schema';
 import { sectionForm } from './toForm';
 
 /** A section with its meeting pattern; the pattern is tried on the calendar before it is kept. */
@@ -73,23 +64,6 @@ export async function saveNoClass(input: unknown): Promise<Outcome> {
         await tx`delete from no_class where project_id = ${projectId}`;
         if (days.length)
           await tx`insert into no_class ${tx(days.map(({ firstDay, lastDay, reason }) => ({ projectId, firstDay, lastDay, reason })))}`;
-      },
-    },
-    input,
-  );
-}
-
-/** Days off from a calendar file, as far as they touch the project; writes nothing. */
-export async function previewDaysOff(input: unknown): Promise<Outcome<DaysOff>> {
-  return perform(
-    {
-      door: 'previewDaysOff',
-      schema: daysOffSchema,
-      run: async ({ tx, projectId, seat }, { text }) => {
-        const sections = await readSections(tx, projectId);
-        const days = sections.flatMap(({ firstDay, lastDay }) => [firstDay, lastDay]).sort();
-        const span = { from: days[0] ?? seat.project.eventDate, to: days.at(-1) ?? seat.project.eventDate };
-        return readDaysOff(text, span, await noClassOf(tx, projectId));
       },
     },
     input,

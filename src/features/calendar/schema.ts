@@ -94,21 +94,11 @@ export const schoolDaySchema = yup.object({
 });
 export const removeSchoolDaySchema = yup.object({ id: id('The entry') });
 
-/** A calendar file has at most so many characters, and so many of its days off can be taken at once. */
-export const MOST_CHARACTERS = 8_000_000;
-export const MOST_DAYS = 100;
-export const daysOffSchema = yup.object({
-  ...place,
-  text: yup
-    .string()
-    .required('Choose a calendar file first.')
-    .max(MOST_CHARACTERS, 'This file is larger than 8 MB; export only the days off, or fewer years.'),
-});
 export const importDaysOffSchema = yup.object({
   ...place,
   days: yup
     .array(yup.object({ firstDay: date('The first day'), lastDay: date('The last day'), reason: line('The reason') }))
     .required()
     .min(1, 'Choose at least one.')
-    .max(MOST_DAYS, `At most ${MOST_DAYS} entries at once.`),
+    .max(100, 'At most 100 entries at once.'),
 });

@@ -25,6 +25,8 @@ export default async function CalendarPage(props: SheetProps) {
   const own = (frame.sections[0]?.noClass ?? [])
     .filter((one) => !one.shared)
     .map(({ from, to, reason }) => ({ firstDay: from, lastDay: to, reason: reason ?? '' }));
+  const term = frame.sections.flatMap(({ firstDay, lastDay }) => [firstDay, lastDay]).sort();
+  const span = { from: term[0] ?? project.eventDate, to: term.at(-1) ?? project.eventDate };
   return (
     <ProjectFrame
       frame={frame}
@@ -104,7 +106,7 @@ export default async function CalendarPage(props: SheetProps) {
               <details>
                 <summary className="cursor-pointer font-medium">Days off from a calendar file</summary>
                 <div className="pt-3">
-                  <DaysOffForm projectId={project.id} />
+                  <DaysOffForm key={own.length} projectId={project.id} span={span} known={own} />
                 </div>
               </details>
               <details>
