@@ -4,7 +4,7 @@ import { listLatestIterations, type Iteration } from './records/iterations';
 import { changesOf, listRequirements, type Change, type Requirement } from './records/requirements';
 import { listRubrics, type Rubric } from './records/rubrics';
 import { listStages, type Stage } from './records/stages';
-import { listEvents, listLatestRuns, listProtocols } from './records/trials';
+import { listEvents, listLatestRuns, listProtocols, type Trial } from './records/trials';
 import type { Sources } from './records/verdicts';
 
 /** One line on Today, handed in by a feature: what is the matter, and where it is dealt with. */
@@ -20,6 +20,15 @@ export interface TodayItem {
   label: string;
   /** How the team stands: shown in any case, however much else there is. */
   standing?: boolean;
+}
+
+/** A run as far as it is looked at for what may be wrong with it. */
+export interface RecentRun {
+  id: string;
+  teamId: string;
+  eventId: string;
+  attempt: number | null;
+  conditions: Trial['conditions'];
 }
 
 /** What the features' lines are made from; read once for all of them. */
@@ -39,6 +48,8 @@ export interface TodayGiven {
   rubrics: Rubric[];
   /** How many scores each team has in each rubric. */
   scores: { rubricId: string; teamId: string; given: number }[];
+  /** Runs made since the last meeting, newest first. */
+  recent: RecentRun[];
   /** The plan with what has been handed in. */
   stages: Stage[];
   /** Who is away today, and in which team. */
@@ -58,11 +69,14 @@ export interface TodayGiven {
 /** A feature's part of Today. */
 export type TodayProvider = (given: TodayGiven) => TodayItem[];
 
-/** Reads what Today needs, in a number of queries that does not depend on the size of the class. */
+/**
+ * Reads what Today needs, in a number of queries that does not depend on the size of the class.
+ * @param when today, and the day since when runs are looked at
+ */
 export async function readToday(
   projectId: string,
   personId: string,
-  today: string,
+  { today, since }: { today: string; since: string },
 ): Promise<Omit<TodayGiven, 'teams' | 'today' | 'now' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
   const [sections, requirements, news, latest, events, protocols, runs, counts, rubrics, stages] = await Promise.all([
     listSections(projectId),
@@ -72,7 +86,7 @@ export async function readToday(
     listEvents(projectId),
     listProtocols(projectId),
     listLatestRuns(projectId),
-    readCounts(projectId),
+    readRuns(projectId, since),
     listRubrics(projectId),
     listStages(projectId),
   ]);
@@ -96,17 +110,30 @@ async function readNews(projectId: string, personId: string, today: string): Pro
 }
 
 type Count = [ofId: string, teamId: string, count: number];
+type Recent = [id: string, teamId: string, eventId: string, attempt: number | null, conditions: Trial['conditions']];
+const MOST_RECENT = 300;
 
-/** The attempts and scores that there are, in one query and as bare lists. */
-async function readCounts(projectId: string): Promise<Pick<TodayGiven, 'attempts' | 'scores'>> {
-  const [row] = await pool()<[{ attempts: Count[]; scores: Count[] }]>`
+/** The attempts and scores that there are, and the runs since a day, in one query and as bare lists. */
+async function readRuns(projectId: string, since: string): Promise<Pick<TodayGiven, 'attempts' | 'scores' | 'recent'>> {
+  const [row] = await pool()<[{ attempts: Count[]; scores: Count[]; recent: Recent[] }]>`
     select coalesce((select json_agg(json_build_array(t.event_id, t.team_id, t.made)) from (
         select event_id, team_id, count(*) as made from trial
         where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id) t), '[]') as attempts,
       coalesce((select json_agg(json_build_array(s.rubric_id, s.team_id, s.given)) from (
-        select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id) s), '[]') as scores`;
+        select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id) s), '[]') as scores,
+      coalesce((select json_agg(json_build_array(r.id, r.team_id, r.event_id, r.attempt, r.conditions)) from (
+        select id, team_id, event_id, attempt, conditions from trial
+        where project_id = ${projectId} and taken_back_at is null and run_at >= ${since}
+        order by run_at desc, id limit ${MOST_RECENT}) r), '[]') as recent`;
   return {
     attempts: row.attempts.map(([eventId, teamId, made]) => ({ eventId, teamId, made })),
     scores: row.scores.map(([rubricId, teamId, given]) => ({ rubricId, teamId, given })),
+    recent: row.recent.map(([id, teamId, eventId, attempt, conditions]) => ({
+      id,
+      teamId,
+      eventId,
+      attempt,
+      conditions,
+    })),
   };
 }

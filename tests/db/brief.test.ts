@@ -125,7 +125,7 @@ describe('publishing', () => {
     const person = p.studentOf('Flint');
     const lines = async () => {
       const given = {
-        ...(await readToday(p.id, person, '2026-10-26')),
+        ...(await readToday(p.id, person, { today: '2026-10-26', since: '2026-10-22' })),
         leads: false,
         href: (sheet: string) => sheet,
       } as TodayGiven;
@@ -255,7 +255,7 @@ test('a sheet that the course does not use leaves Today, and comes back', async 
   await asPerson(p.instructorId);
   const given = async () =>
     ({
-      ...(await readToday(p.id, p.instructorId, '2026-10-26')),
+      ...(await readToday(p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })),
       teams: await listTeams(p.id),
       today: '2026-10-26',
       now: '2026-10-26T10:02',

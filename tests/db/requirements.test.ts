@@ -65,7 +65,7 @@ const fresh = (more: object) => ({
   ...more,
 });
 async function today(person: string): Promise<TodayGiven> {
-  const given = await readToday(p.id, person, '2026-10-26');
+  const given = await readToday(p.id, person, { today: '2026-10-26', since: '2026-10-22' });
   const rest = {
     today: '2026-10-26',
     now: '2026-10-26T10:02',

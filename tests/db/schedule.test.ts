@@ -244,7 +244,7 @@ describe('hand-ins', () => {
     expect(refused(await decide('returned', '')).note).toMatch(/Say what/);
     done(await decide('returned', 'two slides too many'));
     await asPerson(p.studentOf('Flint'));
-    const given = await readToday(p.id, p.studentOf('Flint'), '2026-10-26');
+    const given = await readToday(p.id, p.studentOf('Flint'), { today: '2026-10-26', since: '2026-10-22' });
     const paces = pacesOf(given.sections, await listTeams(p.id), given.stages, {
       eventDate: '2026-10-30',
       now: '2026-10-26T10:02',
@@ -277,9 +277,9 @@ describe('hand-ins', () => {
     done(await setAbsent({ projectId: p.id, accountId, day: '2026-10-26', absent: true }));
     const lesson = await readLesson(p.id, await section('2'), { eventDate: '2026-10-30', now: '2026-10-26T10:02' });
     expect(lesson!.teams.find((one) => one.team.name === 'Marl')!.members.filter((one) => one.absent)).toHaveLength(1);
-    expect((await readToday(p.id, p.instructorId, '2026-10-26')).away).toHaveLength(1);
+    expect((await readToday(p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })).away).toHaveLength(1);
     done(await setAbsent({ projectId: p.id, accountId, day: '2026-10-26', absent: false }));
-    expect((await readToday(p.id, p.instructorId, '2026-10-26')).away).toEqual([]);
+    expect((await readToday(p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })).away).toEqual([]);
   });
 });
 

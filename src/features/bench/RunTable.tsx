@@ -4,7 +4,7 @@ import type { EventRecord, Protocol, Trial } from '@/server/records/trials';
 import { tagColour } from '@/ui/colours';
 import { quantity } from '@/ui/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
-import { offProtocol } from './commands';
+import { offProtocol } from './offProtocol';
 
 interface Props {
   runs: Trial[];

@@ -1,5 +1,5 @@
 import type { InferType } from 'yup';
-import { convert, type Dimension } from '@/core/units';
+import type { Dimension } from '@/core/units';
 import type { EventRule } from '@/core/scoring';
 import { json } from '@/db/connection';
 import { isId } from '@/server/access';
@@ -162,20 +162,4 @@ function checkPenalties(rule: EventRule, penalties: Record<string, number>) {
 function runAt({ seat, now, age }: Work): Date {
   const present = seat.project.pinnedNow ? new Date(`${now}:00Z`) : new Date();
   return new Date(present.getTime() - age);
-}
-
-/** Which conditions of a protocol a run did not keep, in words. */
-export function offProtocol(
-  conditions: { name: string; value: number; tolerance: number; unit: string }[],
-  recorded: Record<string, { value: number; unit: string }>,
-): string[] {
-  return conditions.flatMap(({ name, value, tolerance, unit }) => {
-    const found = Object.hasOwn(recorded, name) ? recorded[name] : undefined;
-    if (!found) return [`${name} not recorded`];
-    const here = convert({ value: found.value, from: found.unit, to: unit }).value;
-    const off = Math.abs(here - value) - tolerance;
-    return off > 1e-9 * Math.max(1, Math.abs(value))
-      ? [`${name} ${Number(here.toPrecision(6))} ${unit} instead of ${value} ± ${tolerance}`]
-      : [];
-  });
 }

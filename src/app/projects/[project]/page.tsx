@@ -19,8 +19,9 @@ export default async function TodayPage(props: SheetProps) {
   const leads = seat.role === 'instructor';
   const shown = teamIdsIn(frame.teams, clock?.id ?? null, leads ? (frame.team?.id ?? null) : seat.teamId);
   const teams = frame.teams.filter((team) => shown.includes(team.id));
+  const since = frame.meetings.findLast((meeting) => meeting.date < today)?.date ?? today;
   const [given, actions, benchmarks, names] = await Promise.all([
-    readToday(id, seat.actor.id, today),
+    readToday(id, seat.actor.id, { today, since }),
     listOpenActions(id, leads ? null : seat.teamId),
     listBenchmarks(id),
     leads && isDue(retentionUntil, today) ? countNames(id) : 0,

@@ -1,3 +1,4 @@
+import { benchItems } from '@/features/bench/today';
 import { briefItems } from '@/features/brief/today';
 import { buildItems } from '@/features/builds/today';
 import { dataItems } from '@/features/data/today';
@@ -14,6 +15,7 @@ const PROVIDERS: readonly (readonly [sheet: string, provider: TodayProvider])[] 
   ['requirements', changeItems],
   ['requirements', requirementItems],
   ['builds', buildItems],
+  ['bench', benchItems],
   ['event', eventItems],
   ['grades', gradeItems],
   ['data', dataItems],

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { offeredUnits } from '@/core/dimensions';
-import { offProtocol } from '@/features/bench/commands';
+import { offProtocol } from '@/features/bench/offProtocol';
 import { CorrectRun, TakeBack } from '@/features/bench/CorrectRun';
 import { runForm } from '@/features/bench/toForm';
 import { Pictures } from '@/features/pictures/Pictures';
