@@ -8,7 +8,7 @@ export function offProtocol(
   return conditions.flatMap(({ name, value, tolerance, unit }) => {
     const found = Object.hasOwn(recorded, name) ? recorded[name] : undefined;
     if (!found) return [`${name} not recorded`];
-    const here = convert({ value: found.value, from: found.unit, to: unit }).value;
+    const here = found.unit === unit ? found.value : convert({ value: found.value, from: found.unit, to: unit }).value;
     const off = Math.abs(here - value) - tolerance;
     return off > 1e-9 * Math.max(1, Math.abs(value))
       ? [`${name} ${Number(here.toPrecision(6))} ${unit} instead of ${value} ± ${tolerance}`]

@@ -8,10 +8,13 @@ import { offProtocol } from './offProtocol';
 export const benchItems: TodayProvider = (given) => {
   const { teams, recent, href } = given;
   const far = farOff(given);
-  const flagged = recent.flatMap((run) => {
-    const why = [...conditionsOff(run, given), ...(far.has(run.id) ? ['far from the other runs'] : [])];
-    return why.length > 0 ? [{ run, why }] : [];
-  });
+  const shown = new Set(teams.map((team) => team.id));
+  const flagged = recent
+    .filter((run) => shown.has(run.teamId))
+    .flatMap((run) => {
+      const why = [...conditionsOff(run, given), ...(far.has(run.id) ? ['far from the other runs'] : [])];
+      return why.length > 0 ? [{ run, why }] : [];
+    });
   return teams.flatMap((team) => {
     const own = flagged.filter(({ run }) => run.teamId === team.id);
     const [first] = own;

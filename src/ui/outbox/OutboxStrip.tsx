@@ -30,7 +30,7 @@ export function OutboxStrip() {
 
   useEffect(() => {
     void pagesAreKept().then(setOpens);
-    void sendAll();
+    void retry(); // also asks whether the line is there: a browser may think so of a page that the device has kept
     const wake = () => {
       if (document.visibilityState === 'visible') void retry();
     };
