@@ -271,6 +271,16 @@ describe('hand-ins', () => {
     done(await handIn('Marl', id, { state: 'open', version: (await entry('Marl', 'Trials as on the day'))!.version }));
     expect((await entry('Marl', 'Trials as on the day'))?.state).toBe('open');
   });
+  test('two teammates at once with different notes, where there was none: one is kept, the other hears of it', async () => {
+    const { id } = await stage('Packing and inspection');
+    await asPerson(p.studentOf('Gneiss'));
+    const both = await Promise.all([
+      handIn('Gneiss', id, { note: 'blue box' }),
+      handIn('Gneiss', id, { note: 'red box' }),
+    ]);
+    expect(both.filter((one) => one.ok)).toHaveLength(1);
+    expect(both.filter((one) => !one.ok && one.conflict)).toHaveLength(1);
+  });
   test('who is away shows on the lesson and on Today', async () => {
     const accountId = p.studentOf('Marl');
     done(await setAbsent({ projectId: p.id, accountId, day: '2026-10-26', absent: true }));

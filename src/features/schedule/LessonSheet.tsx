@@ -21,7 +21,7 @@ export function LessonSheet({ lesson, projectId }: Props) {
   const { teams, others, stages, meeting } = lesson;
   const away = [...teams.flatMap((one) => one.members), ...others].filter((one) => one.absent).length;
   return (
-    <div className="flex flex-col gap-4 lesson">
+    <div className="flex flex-col gap-4">
       <section aria-label="Run sheet">
         <h2 className="mb-1">Run sheet</h2>
         <table className="!w-auto">

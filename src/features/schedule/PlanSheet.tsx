@@ -43,7 +43,6 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
   const moveTo = (id: string, delay: number) => {
     const known = stageOf.get(id)!;
     setConflict(null);
-    if (delay < 0) return; // it can't start before what it waits for is done; the panel says so
     setMove((now) => {
       const version = now?.id === id ? now.version : known.version;
       return delay === known.delay && version === known.version ? null : { id, delay, version };

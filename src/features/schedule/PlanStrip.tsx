@@ -12,7 +12,6 @@ export interface PlanStage {
   delay: number;
   /** What it comes after, by name. */
   after: string[];
-  handsIn: string;
 }
 /** Numbers of the meetings, and the week each section is in. */
 export function PlanHead({ lines, columns, eventDate }: { lines: PlanLine[]; columns: number; eventDate: string }) {

@@ -24,7 +24,7 @@ export interface PlanChange {
 export async function carryOut(work: Work, { title, operations, seen }: PlanChange): Promise<{ id: string }> {
   const { tx, projectId, seat } = work;
   const before = await lockAndRead(tx, projectId);
-  for (const { id, version } of seen) await mustBeAsSeen(tx, projectId, id, version);
+  await mustBeAsSeen(tx, projectId, seen);
   const changed = differences(before, operate(before, operations));
   if (Object.keys(changed.after).length === 0) throw new FieldError('', 'The plan is like this already.');
   await write(tx, projectId, changed.after);
@@ -67,13 +67,18 @@ async function lockAndRead(tx: Tx, projectId: string): Promise<PlanState> {
   };
 }
 
-async function mustBeAsSeen(tx: Tx, projectId: string, id: string, version: number): Promise<void> {
-  const same = await tx`select 1 from stage where id = ${id} and project_id = ${projectId} and version = ${version}`;
-  await orConflict(same, tx, id, async () => {
-    const [row] = await tx<{ version: number; delay: number; meetings: number | null }[]>`
-      select version, delay, meetings from stage where id = ${id} and project_id = ${projectId}`;
-    return row;
-  });
+/** @throws ConflictError for the first stage that is no longer of the version seen, FieldError for one that is gone. */
+async function mustBeAsSeen(tx: Tx, projectId: string, seen: PlanChange['seen']): Promise<void> {
+  const rows = await tx<{ id: string; version: number; delay: number; meetings: number | null }[]>`
+    select id, version, delay, meetings from stage
+    where project_id = ${projectId} and id = any(${seen.map((one) => one.id)})`;
+  for (const { id, version } of seen) {
+    const row = rows.find((one) => one.id === id);
+    if (row?.version === version) continue;
+    await orConflict([], tx, id, () =>
+      Promise.resolve(row && { version: row.version, delay: row.delay, meetings: row.meetings }),
+    );
+  }
 }
 
 /** Writes the parts of a state; null takes a part away. */

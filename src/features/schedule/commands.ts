@@ -34,7 +34,7 @@ export const recordHandIn: Command<HandedIn, { id: string }> = {
 
 type Known = HandIn & { id: string };
 
-/** A team's entry for a stage, locked; nobody else writes it until the transaction ends. */
+/** A team's entry for a stage; nobody else writes one of the team until the transaction ends. */
 export async function lockHandIn(
   tx: Tx,
   projectId: string,
@@ -43,6 +43,8 @@ export async function lockHandIn(
 ): Promise<Known | undefined> {
   const [stage] = await tx`select 1 from stage where id = ${stageId} and project_id = ${projectId} for share`;
   if (!stage) throw new FieldError('stageId', 'This stage is not part of the plan any more.');
+  // There may be no row to lock yet: two teammates with different notes must not both think they are the first.
+  await tx`select 1 from team where id = ${teamId} and project_id = ${projectId} for no key update`;
   const [row] = await tx<Known[]>`
     select id, team_id, state, handed_in_on, note, more_meetings, version from hand_in
     where team_id = ${teamId} and stage_id = ${stageId} and project_id = ${projectId} for update`;

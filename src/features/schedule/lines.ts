@@ -9,7 +9,7 @@ import {
   type Meeting,
   type Placed,
 } from '@/core/calendar';
-import type { Stage } from '@/server/records/stages';
+import type { HandIn, Stage } from '@/server/records/stages';
 
 /** The first day whose meetings still count: today until its last one has ended. */
 export function planningDay(meetings: readonly Meeting[], now: string): string {
@@ -60,4 +60,9 @@ export function withMore<S extends Flexible>(stage: S, more: number, meetings: r
 /** How long a meeting lasts on average; 50 minutes where there is none. */
 export function meanMinutes(meetings: readonly { minutes: number }[]): number {
   return meetings.length === 0 ? 50 : meetings.reduce((sum, one) => sum + one.minutes, 0) / meetings.length;
+}
+
+/** Whether a team has handed a stage in; what came back is open again. */
+export function isHandedIn(entry: HandIn | undefined): boolean {
+  return entry?.state === 'handed-in' || entry?.state === 'accepted';
 }

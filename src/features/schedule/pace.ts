@@ -2,7 +2,7 @@ import { dayNumber, forecast, inOrder, longestChain } from '@/core/calendar';
 import type { Flexible, Forecast, Meeting, Progress } from '@/core/calendar';
 import { meetingsOf, type Section, type Team } from '@/server/records/classes';
 import type { HandIn, Stage } from '@/server/records/stages';
-import { flexibles, layOutLine, meanMinutes, planningDay, withMore } from './lines';
+import { flexibles, isHandedIn, layOutLine, meanMinutes, planningDay, withMore } from './lines';
 import { sectionLine } from './sectionLine';
 import type { TeamPlan } from './whatIf';
 
@@ -30,8 +30,6 @@ export interface TeamPace {
   waiting: Stage[];
   returned: { stage: Stage; note: string }[];
 }
-
-const isDone = (entry: HandIn | undefined) => entry?.state === 'handed-in' || entry?.state === 'accepted';
 
 /** What was worked out for the plan that a request has read: several parts of a page ask for the same. */
 const KNOWN = new WeakMap<readonly Stage[], Map<string, TeamPace[]>>();
@@ -98,7 +96,7 @@ function workOf(team: Team, { meetings, whole, stages, from }: Given) {
   const entryOf = new Map(stages.map((stage) => [stage.id, stage.handIns.find((one) => one.teamId === team.id)]));
   const byId = new Map(stages.map((stage) => [stage.id, stage]));
   const own = whole.map((stage) => withMore(stage, entryOf.get(stage.id)?.moreMeetings ?? 0, meetings));
-  const open = own.filter((stage) => !isDone(entryOf.get(stage.id)));
+  const open = own.filter((stage) => !isHandedIn(entryOf.get(stage.id)));
   const held = meetings.filter((meeting) => meeting.date < from).length;
   const since = (day: string | null) => meetings.filter((meeting) => day !== null && meeting.date <= day).length;
   const found = open.map((stage) => startable(stage, { open, entryOf, byId, meetings, held, since, from }));
@@ -113,7 +111,7 @@ export function teamPlans(
   stages: readonly Stage[],
   { eventDate, now }: { eventDate: string; now: string },
 ): TeamPlan[] {
-  const meetings = meetingsOf(section);
+  const { meetings, spare } = sectionLine(section, stages, eventDate);
   const from = planningDay(meetings, now);
   const given = {
     meetings: meetings.filter((one) => one.date < eventDate),
@@ -122,7 +120,6 @@ export function teamPlans(
     eventDate,
     from,
   };
-  const { spare = [] } = sectionLine(section, [], eventDate);
   return teams.map((team) => ({
     ...{ id: team.id, name: team.name, sectionId: section.id, eventDate, today: from, meetings },
     spare: spare.filter((one) => one.date >= from),
@@ -146,7 +143,7 @@ function standing(team: Team, given: Given) {
   const rest = placed ? placed.finish - placed.start + 1 : 0;
   const last = stages
     .map((stage) => entryOf.get(stage.id))
-    .filter(isDone)
+    .filter(isHandedIn)
     .map((entry) => since(entry!.handedInOn));
   const dueAt = placed ? held + placed.latestStart + rest - 1 : -1;
   const progress: Progress = {
@@ -161,8 +158,7 @@ function standing(team: Team, given: Given) {
     current,
     meetingOf: [pressing ? spentOn.get(pressing.id)! + 1 : 0, length],
     due: meetings[dueAt] ? { number: dueAt + 1, date: meetings[dueAt].date } : null,
-    waitsUntil:
-      pressing?.delay && plan.stages.get(pressing.id) ? (meetings[held + pressing.delay]?.date ?? eventDate) : null,
+    waitsUntil: pressing?.delay ? (meetings[held + pressing.delay]?.date ?? eventDate) : null,
     behind: left.length === 0 ? 0 : 0 - least,
     workLeft: longest(left),
     meetingsLeft: plan.count,

@@ -7,7 +7,6 @@ export interface PlanLine extends Line {
   name: string;
   meetings: Meeting[];
   held: number;
-  meetsToday: boolean;
   /** How many teams there are, and how many have handed in each stage. */
   teams: number;
   handedIn: Record<string, number>;

@@ -1,12 +1,17 @@
-import type { Line } from '@/core/calendar';
+import type { Line, Meeting, Spare } from '@/core/calendar';
 import { meetingsOf, type Section, type Team } from '@/server/records/classes';
 import type { Stage } from '@/server/records/stages';
-import { flexibles, layOutLine, planningDay } from './lines';
+import { flexibles, isHandedIn, layOutLine, planningDay } from './lines';
 import type { PlanLine } from './planView';
 import type { SectionPlan } from './whatIf';
 
+interface SectionLine extends Line {
+  meetings: Meeting[];
+  spare: Spare[];
+}
+
 /** A section with the whole plan, as the core weighs it. */
-export function sectionLine(section: Section, stages: readonly Stage[], eventDate: string): Line {
+export function sectionLine(section: Section, stages: readonly Stage[], eventDate: string): SectionLine {
   return {
     id: section.id,
     meetings: meetingsOf(section),
@@ -27,19 +32,17 @@ export function planLines(
 ): PlanLine[] {
   return sections.map((section) => {
     const line = sectionLine(section, stages, eventDate);
-    const meetings = meetingsOf(section).filter((meeting) => meeting.date < eventDate);
+    const meetings = line.meetings.filter((meeting) => meeting.date < eventDate);
     const own = new Set(teams.filter((team) => team.sectionId === section.id).map((team) => team.id));
-    const isIn = (state: string) => state === 'handed-in' || state === 'accepted';
     const from = planningDay(meetings, now);
     return {
       ...line,
       name: section.name,
       meetings,
       held: meetings.filter((meeting) => meeting.date < from).length,
-      meetsToday: meetings.some((meeting) => meeting.date === from),
       teams: own.size,
       handedIn: Object.fromEntries(
-        stages.map((stage) => [stage.id, stage.handIns.filter((one) => own.has(one.teamId) && isIn(one.state)).length]),
+        stages.map((stage) => [stage.id, stage.handIns.filter((one) => own.has(one.teamId) && isHandedIn(one)).length]),
       ),
     };
   });
@@ -53,14 +56,14 @@ export function sectionPlans(
 ): SectionPlan[] {
   return sections.map((section) => {
     const line = sectionLine(section, stages, eventDate);
-    const meetings = meetingsOf(section);
+    const { meetings } = line;
     const from = planningDay(meetings, now);
     const held = meetings.filter((meeting) => meeting.date < from).length;
     const placed = layOutLine(line).stages;
     const fixed = (id: string) => placed.get(id)!.start < held;
     return {
       ...line,
-      ...{ name: section.name, meetings, from },
+      ...{ name: section.name, from },
       stages: line.stages.map((stage) => (fixed(stage.id) ? { ...stage, fixed: true } : stage)),
     };
   });

@@ -1,7 +1,7 @@
-import { apply, layOut, type Line, type Meeting, type Remedy, type Way } from '@/core/calendar';
+import { apply, type Line, type Meeting, type Remedy, type Way } from '@/core/calendar';
 import { day, plural, weekday } from '@/ui/format';
 import type { Operation } from './changes';
-import { withMore } from './lines';
+import { layOutLine, withMore } from './lines';
 
 /** Something that might happen. */
 export type Scenario =
@@ -54,9 +54,9 @@ export function linesIn(scenario: Scenario, sections: readonly SectionPlan[], te
 
 /** Missing (negative) or spare meetings of each line. */
 export function spareOf(lines: readonly Line[]): number[] {
-  return lines.map(({ meetings, eventDate, today, stages }) => {
-    const placed = layOut({ meetings, eventDate, stages, ...(today === undefined ? {} : { today }) });
-    return placed.stages.reduce((least, one) => Math.min(least, one.slack), placed.count);
+  return lines.map((line) => {
+    const { stages, count } = layOutLine(line);
+    return Math.min(count, ...[...stages.values()].map((one) => one.slack));
   });
 }
 

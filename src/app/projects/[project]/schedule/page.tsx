@@ -63,8 +63,8 @@ export default async function SchedulePage(props: SheetProps) {
             lines={lines}
             stages={stages
               .filter((stage) => !stage.leftOut)
-              .map(({ id, name, version, delay, after, handsIn }) => ({
-                ...{ id, name, version, delay, handsIn },
+              .map(({ id, name, version, delay, after }) => ({
+                ...{ id, name, version, delay },
                 after: after.map((one) => nameOf.get(one.id)!),
               }))}
           />
