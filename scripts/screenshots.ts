@@ -113,6 +113,32 @@ async function moveStage(page: Page) {
 async function openStage(page: Page) {
   await page.locator('summary', { hasText: 'Order of parts' }).first().click();
 }
+async function showDaysOff(page: Page) {
+  await page.getByText('Days off from a calendar file').click();
+  const off = (uid: number, day: string, what: string) =>
+    `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART;VALUE=DATE:${day}\r\nSUMMARY:${what}\r\nEND:VEVENT\r\n`;
+  const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${off(1, '20260907', 'Holiday')}${off(2, '20261021', 'Open day')}END:VCALENDAR\r\n`;
+  const file = { name: 'school.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) };
+  await page.getByLabel('Calendar file (.ics)').setInputFiles(file);
+  await page.getByRole('button', { name: 'Take 1 entry' }).scrollIntoViewIfNeeded();
+}
+/** A project of its own with a section and no plan yet. */
+async function plansToStartFrom(page: Page) {
+  await page.getByLabel('Title').fill('Second courier');
+  await page.getByLabel('Client or competition').fill('Allotments');
+  await page.getByLabel('Day of the event').fill('2027-03-19');
+  await page.getByRole('button', { name: 'Make the project' }).click();
+  await page.waitForURL(/brief$/);
+  const home = page.url().replace(/brief$/, 'schedule');
+  await page.goto(`${home}/calendar`);
+  await page.getByLabel('Section', { exact: true }).fill('1');
+  await page.getByLabel('First day').fill('2027-02-01');
+  await page.getByLabel('Last day').fill('2027-03-19');
+  await page.getByLabel('Start', { exact: true }).first().fill('10:05');
+  await page.getByRole('button', { name: 'Save the section' }).click();
+  await page.getByRole('heading', { name: 'Section 1' }).waitFor();
+  await page.goto(home);
+}
 const VIEWS: View[] = [
   { name: 'today', role: 'instructor', at: '' },
   { name: 'brief', role: 'instructor', at: 'brief' },
@@ -128,6 +154,8 @@ const VIEWS: View[] = [
   { name: 'lesson', role: 'instructor', at: 'schedule/lesson', extra: true },
   { name: 'stages', role: 'instructor', at: 'schedule/stages', act: openStage, extra: true },
   { name: 'calendar', role: 'instructor', at: 'schedule/calendar', extra: true },
+  { name: 'days-off', role: 'instructor', at: 'schedule/calendar', act: showDaysOff, extra: true },
+  { name: 'start-plans', role: 'instructor', at: '/projects/new', act: plansToStartFrom, extra: true },
   { name: 'my-progress', role: 'student', at: 'schedule/progress', extra: true },
   { name: 'my-today', role: 'student', at: '', extra: true },
   { name: 'substitute', role: 'substitute', at: '/substitute', extra: true },

@@ -302,6 +302,22 @@ test('a hand-in without a line waits on the phone and goes out by itself', async
   await expect(last.getByText('hand it in')).toBeVisible();
 });
 
+test('an event that has passed is said on the plan, with the way to mend it', async ({ browser, watch }) => {
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  await page.goto('/projects/new');
+  await page.getByLabel('Title').fill('Over already');
+  await page.getByLabel('Client or competition').fill('Bakery');
+  await page.getByLabel('Day of the event').fill(day(-7));
+  await page.getByLabel('Time zone').fill('UTC');
+  await page.getByRole('button', { name: 'Make the project' }).click();
+  await said(page, 'draft, not published');
+  await page.goto(new URL(page.url()).pathname.replace(/brief$/, 'schedule'));
+  await said(page, /The event on .* has passed\./);
+  await page.getByRole('link', { name: 'Set another day' }).click();
+  await expect(page.getByLabel('Day of the event')).toHaveValue(day(-7));
+});
+
 test('the lesson sheet prints on one page, the plan on one', async ({ browser }) => {
   const page = await enter(browser, 'instructor');
   const home = await demoHome(page);
