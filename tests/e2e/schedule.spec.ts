@@ -315,6 +315,10 @@ test('an event that has passed is said on the plan, with the way to mend it', as
   await page.goto(new URL(page.url()).pathname.replace(/brief$/, 'schedule'));
   await said(page, /The event on .* has passed\./);
   await page.getByRole('link', { name: 'Set another day' }).click();
+  await page
+    .locator('#project')
+    .getByText('Frame of the project: title, event, time zone, how long data is kept')
+    .click();
   await expect(page.getByLabel('Day of the event')).toHaveValue(day(-7));
 });
 

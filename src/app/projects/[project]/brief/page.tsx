@@ -141,7 +141,7 @@ export default async function BriefPage(props: SheetProps) {
       </div>
       {leads && (
         <div className="no-print mt-6 flex flex-col gap-5">
-          <details>
+          <details id="project">
             <summary className="cursor-pointer font-medium">
               Frame of the project: title, event, time zone, how long data is kept
             </summary>

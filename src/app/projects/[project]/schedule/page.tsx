@@ -40,7 +40,7 @@ export default async function SchedulePage(props: SheetProps) {
         {project.eventDate < frame.today && (
           <p className="callout mb-3">
             The event on {day(project.eventDate, true)} has passed.{' '}
-            {leads && <Link href={hrefIn(frame, 'brief/edit')}>Set another day</Link>}
+            {leads && <Link href={`${hrefIn(frame, 'brief')}#project`}>Set another day</Link>}
           </p>
         )}
         {empty.length > 0 && frame.sections.length > 0 && (
