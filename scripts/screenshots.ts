@@ -139,16 +139,82 @@ async function plansToStartFrom(page: Page) {
   await page.getByRole('heading', { name: 'Section 1' }).waitFor();
   await page.goto(home);
 }
+/** A session that is on, with one run through and one going. */
+async function runSession(page: Page) {
+  await page.getByRole('link', { name: /Mon 26 Oct/ }).click();
+  await page.getByRole('button', { name: 'Begin the session' }).click();
+  await page.getByRole('button', { name: 'it ran all the same' }).click();
+  await page.getByText('Gneiss attempt 1').waitFor();
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await page.getByRole('button', { name: 'It is through' }).waitFor();
+}
+async function openSession(page: Page) {
+  await page.getByRole('link', { name: /Wed 28 Oct/ }).click();
+  await page.getByRole('heading', { name: /^Run sheet/ }).waitFor();
+}
+async function openGate(page: Page) {
+  await page.getByRole('link', { name: /^Final cut, Marl/ }).click();
+  await page.getByText('Open it although something is missing').click();
+}
+/** As on paper: A4 upright, within its margins. */
+async function asPrinted(page: Page) {
+  await page.setViewportSize({ width: 718, height: 1046 });
+  await page.emulateMedia({ media: 'print' });
+}
+async function openFirst(page: Page) {
+  await page.locator('main details summary').first().click();
+}
+async function pressName(page: Page, name: string) {
+  await page.getByText(name).first().click();
+}
 const VIEWS: View[] = [
   { name: 'today', role: 'instructor', at: '' },
   { name: 'brief', role: 'instructor', at: 'brief' },
-  { name: 'interview', role: 'instructor', at: 'interview' },
+  { name: 'interview', role: 'instructor', at: 'interview', extra: true },
   { name: 'answers', role: 'instructor', at: 'interview/answers', act: secondVisit, extra: true },
   { name: 'requirements', role: 'instructor', at: 'requirements', act: waitForChecks },
   { name: 'compliance', role: 'instructor', at: 'requirements/compliance' },
   { name: 'schedule', role: 'instructor', at: 'schedule' },
   { name: 'what-if', role: 'instructor', at: 'schedule/what-if', act: loseTuesday },
   { name: 'progress', role: 'instructor', at: 'schedule/progress' },
+  { name: 'gates', role: 'instructor', at: 'schedule/gates' },
+  { name: 'gate', role: 'instructor', at: 'schedule/gates', act: openGate, extra: true },
+  { name: 'gates-edit', role: 'instructor', at: 'schedule/gates/edit', act: openFirst, extra: true },
+  { name: 'my-gates', role: 'student', at: 'schedule/gates', extra: true },
+  { name: 'bookings', role: 'instructor', at: 'schedule/bookings' },
+  { name: 'my-bookings', role: 'student', at: 'schedule/bookings', extra: true },
+  { name: 'machines', role: 'instructor', at: 'schedule/machines', act: openFirst, extra: true },
+  { name: 'run-sheet', role: 'instructor', at: 'bench/sessions', act: runSession },
+  { name: 'run-sheet-planned', role: 'instructor', at: 'bench/sessions', act: openSession, extra: true },
+  {
+    name: 'run-sheet-print',
+    role: 'instructor',
+    at: 'bench/sessions',
+    act: async (page) => {
+      await openSession(page);
+      await asPrinted(page);
+    },
+    extra: true,
+  },
+  { name: 'lesson-print', role: 'instructor', at: 'schedule/lesson', act: asPrinted, extra: true },
+  { name: 'sessions', role: 'instructor', at: 'bench/sessions', extra: true },
+  { name: 'safety', role: 'instructor', at: 'safety' },
+  {
+    name: 'hazard-edit',
+    role: 'instructor',
+    at: 'safety',
+    act: (page) => pressName(page, 'change it'),
+    extra: true,
+  },
+  { name: 'my-safety', role: 'student', at: 'safety', extra: true },
+  {
+    name: 'sign-offs',
+    role: 'instructor',
+    at: 'safety/sign-offs',
+    act: (page) => pressName(page, 'Sign students off'),
+    extra: true,
+  },
+  { name: 'incidents', role: 'instructor', at: 'safety/incidents', extra: true },
   { name: 'schedule-move', role: 'instructor', at: 'schedule', act: moveStage, extra: true },
   { name: 'schedule-student', role: 'student', at: 'schedule', extra: true },
   { name: 'lesson', role: 'instructor', at: 'schedule/lesson', extra: true },
@@ -159,14 +225,14 @@ const VIEWS: View[] = [
   { name: 'my-progress', role: 'student', at: 'schedule/progress', extra: true },
   { name: 'my-today', role: 'student', at: '', extra: true },
   { name: 'substitute', role: 'substitute', at: '/substitute', extra: true },
-  { name: 'teams', role: 'instructor', at: 'teams' },
+  { name: 'teams', role: 'instructor', at: 'teams', extra: true },
   { name: 'builds', role: 'instructor', at: 'builds' },
   { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Flint 3/, extra: true },
   { name: 'bench', role: 'instructor', at: 'bench' },
   { name: 'entry-phone', role: 'student', at: 'bench/enter', phone: true },
-  { name: 'outbox-phone', role: 'student', at: 'bench/enter', phone: true, act: outbox },
+  { name: 'outbox-phone', role: 'student', at: 'bench/enter', phone: true, act: outbox, extra: true },
   { name: 'slips', role: 'instructor', at: 'teams/slips', act: makeSlips, extra: true },
-  { name: 'grades', role: 'instructor', at: 'grades' },
+  { name: 'grades', role: 'instructor', at: 'grades', extra: true },
   { name: 'event', role: 'instructor', at: 'event' },
   { name: 'standings', role: 'instructor', at: 'standings' },
   { name: 'trace', role: 'instructor', at: 'standings', follow: /, Flint:/ },

@@ -10,10 +10,11 @@ import * as concepts from '@/core/concepts';
 import * as ranking from '@/core/ranking';
 import * as requirements from '@/core/requirements';
 import * as scoring from '@/core/scoring';
+import * as teams from '@/core/teams';
 import { CoreError } from '@/core/units';
 import * as units from '@/core/units';
 
-const subjects: Record<string, object> = { bench, calendar, concepts, ranking, requirements, scoring, units };
+const subjects: Record<string, object> = { bench, calendar, concepts, ranking, requirements, scoring, teams, units };
 
 interface Case {
   name: string;

@@ -61,6 +61,33 @@ const CONSTRAINTS: Record<string, Problem> = {
   lost_meeting_once: { field: 'lost', message: 'The same meeting falls out twice.' },
   school_day_in_order: { field: 'lastDay', message: 'The last day lies before the first.' },
   school_day_apart: { field: 'firstDay', message: 'Some of these days are on the school’s list already.' },
+  hazard_name_key: { field: 'name', message: 'A hazard of this name exists already.' },
+  hazard_has_sign_offs: {
+    field: '',
+    message: 'Students are signed off for this hazard; take the sign-offs back first, or let it name nothing.',
+  },
+  hazard_use_once: { field: '', message: 'A place stands twice among those where this hazard matters.' },
+  sign_off_in_order: { field: 'validUntil', message: 'The last day lies before the day of the training.' },
+  acknowledgement_once: { field: '', message: 'A teammate has just said that your team has read it.' },
+  resource_name_key: { field: 'name', message: 'A machine of this name exists already.' },
+  resource_has_bookings: {
+    field: '',
+    message: 'Teams have asked for this machine, so it stays as a record; close it instead.',
+  },
+  resource_has_sessions: { field: '', message: 'A test session uses this machine; change the session first.' },
+  closure_in_order: { field: 'closures', message: 'The last day of a closure lies before its first.' },
+  booking_apart: { field: 'slot', message: 'This slot was taken a moment ago; choose another one.' },
+  session_run_once: { field: '', message: 'Somebody else has marked this run already; look again.' },
+  gate_name_key: { field: 'name', message: 'A gate of this name exists already.' },
+  gate_decision_once: { field: '', message: 'This is decided already; reload to see it, or take it back first.' },
+  gate_signature_once: { field: '', message: 'You have signed this already.' },
+  stage_has_gate: { field: '', message: 'A gate stands before this stage; move the gate first.' },
+  stage_is_asked_for: { field: '', message: 'A gate asks for this stage; change the gate’s checklist first.' },
+  iteration_check_once: { field: '', message: 'You have checked this already.' },
+  checked_by_another: {
+    field: 'makerId',
+    message: 'Who made an iteration can’t be one of those who checked it.',
+  },
   score_within_max: { field: 'points', message: 'More points than the criterion has.' },
 };
 

@@ -23,6 +23,22 @@ export function inZone(instant: Date, timeZone: string): LocalTime {
   return format.format(instant).replace(' ', 'T');
 }
 
+/** The day on which an entry of some age (ms) was made on its device, counted back from a pinned present or the clock. */
+export function dayOfEntry(
+  { pinnedNow, timeZone }: { pinnedNow: string | null; timeZone: string },
+  now: LocalTime,
+  age: number,
+): string {
+  const moment = momentOfEntry({ pinnedNow }, now, age);
+  return pinnedNow ? moment.toISOString().slice(0, 10) : inZone(moment, timeZone).slice(0, 10);
+}
+
+/** The moment at which an entry was made on its device; a pinned present counts in its local time. */
+export function momentOfEntry({ pinnedNow }: { pinnedNow: string | null }, now: LocalTime, age: number): Date {
+  const present = pinnedNow ? new Date(`${now}:00Z`) : new Date();
+  return new Date(present.getTime() - age);
+}
+
 /** Whether the runtime knows the time zone. */
 export function isTimeZone(name: string): boolean {
   try {

@@ -5,7 +5,7 @@ import { problemOf } from '@/db/problems';
 import { CoreError } from '@/core/numbers';
 import { allowed, findSeat, type Seat, type Target } from './access';
 import { linkHolder, ownerId, sharingWith, signedIn, type Actor, type Person } from './actor';
-import { projectNow, type LocalTime } from './clock';
+import { momentOfEntry, projectNow, type LocalTime } from './clock';
 import { answered, keepAnswer, receive, type Stamp } from './entries';
 import { outageOf } from '@/db/outage';
 import { ConflictError, FieldError, type Conflict, type Outcome } from './outcome';
@@ -22,6 +22,11 @@ export interface Work {
   age: number;
   notes: string[];
 }
+/** The moment at which a write was made: for an entry, on its device. */
+export function momentOf({ seat, now, age }: Pick<Work, 'seat' | 'now' | 'age'>): Date {
+  return momentOfEntry(seat.project, now, age);
+}
+
 /** A write to a project: what it accepts, which object it touches, what it does. */
 export interface Command<I extends object, R> {
   /** Its row in the policy: a server action's name or a route's path. */

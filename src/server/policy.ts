@@ -12,6 +12,8 @@ export interface Standing {
   own: boolean;
   /** The instructor has published the object to the section. */
   released: boolean;
+  /** A gate that is shut, a missing sign-off or a closed machine stands before it. */
+  held?: boolean;
 }
 
 type Rule = (standing: Standing) => boolean;
@@ -23,6 +25,9 @@ const ownOrReleased: Rule = (s) => s.own || s.released;
 const released: Rule = (s) => s.released;
 const instructors: Row = { instructor: always };
 const classroom: Row = { instructor: always, student: always };
+/** What is held is held for everybody: the instructor opens the gate, with a reason that stays visible. */
+const free: Rule = (s) => !s.held;
+const ownAndFree: Rule = (s) => s.own && !s.held;
 
 export const POLICY = {
   'project.read': classroom,
@@ -55,11 +60,29 @@ export const POLICY = {
   /** A team hands in what is its own; the instructor can enter it for any. */
   'handin.write': { instructor: always, student: own },
   'absence.write': instructors,
+  'gate.read': classroom,
+  'gate.write': instructors,
+  'gate.sign': { instructor: always, student: own },
+  'action.settle': { instructor: always, student: own },
+  'machine.read': classroom,
+  'machine.write': instructors,
+  'booking.ask': { instructor: always, student: own },
+  'booking.take': { instructor: free, student: ownAndFree },
+  'session.read': classroom,
+  'session.write': instructors,
+  /** Work that begins: building, a use of a machine, a run of a session. */
+  'work.start': { instructor: free, student: ownAndFree },
+  'safety.read': classroom,
+  'safety.write': instructors,
+  'hazard.acknowledge': { instructor: always, student: own },
+  'incident.write': instructors,
   'team.read': classroom,
   'team.write': instructors,
   'account.reset': instructors,
   'iteration.read': { instructor: always, student: ownOrReleased },
   'iteration.write': { instructor: always, student: own },
+  /** By somebody else than who made it. */
+  'iteration.check': { instructor: always, student: ownOrReleased },
   'iteration.release': instructors,
   'trial.read': { instructor: always, student: ownOrReleased },
   'trial.write': { instructor: always, student: own },
@@ -144,6 +167,11 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/schedule/lesson': 'schedule.write',
   '/projects/[project]/schedule/stages': 'schedule.write',
   '/projects/[project]/schedule/calendar': 'project.read',
+  '/projects/[project]/schedule/gates': 'gate.read',
+  '/projects/[project]/schedule/gates/[gate]': 'gate.read',
+  '/projects/[project]/schedule/gates/edit': 'gate.write',
+  '/projects/[project]/schedule/bookings': 'machine.read',
+  '/projects/[project]/schedule/machines': 'machine.write',
   '/projects/[project]/export/calendar.ics': 'project.read',
   '/projects/[project]/concepts': 'project.read',
   '/projects/[project]/teams': 'team.read',
@@ -154,6 +182,8 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/bench': 'project.read',
   '/projects/[project]/bench/enter': 'trial.write',
   '/projects/[project]/bench/trials/[trial]': 'trial.read',
+  '/projects/[project]/bench/sessions': 'session.read',
+  '/projects/[project]/bench/sessions/[session]': 'session.read',
   '/projects/[project]/pictures/[picture]': 'picture.read',
   '/projects/[project]/reviews': 'project.read',
   '/projects/[project]/grades': 'rubric.read',
@@ -161,7 +191,9 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/standings': 'standings.read',
   '/projects/[project]/standings/[team]': 'trace.read',
   '/projects/[project]/legacy': 'legacy.read',
-  '/projects/[project]/safety': 'project.read',
+  '/projects/[project]/safety': 'safety.read',
+  '/projects/[project]/safety/sign-offs': 'safety.read',
+  '/projects/[project]/safety/incidents': 'incident.write',
   '/projects/[project]/history': 'history.read',
   '/projects/[project]/history/put-back': 'history.write',
   '/projects/[project]/data': 'person.write',
@@ -228,6 +260,34 @@ export const ACTIONS = {
   undoPlanChange: 'schedule.write',
   decideHandIn: 'schedule.write',
   setAbsent: 'absence.write',
+  saveGate: 'gate.write',
+  removeGate: 'gate.write',
+  signItem: 'gate.sign',
+  takeBackSignature: 'gate.sign',
+  decideGate: 'gate.write',
+  takeBackDecision: 'gate.write',
+  settleCondition: 'action.settle',
+  saveResource: 'machine.write',
+  removeResource: 'machine.write',
+  askForMachine: 'booking.ask',
+  bookSlot: 'booking.take',
+  giveNext: 'machine.write',
+  cancelBooking: 'booking.ask',
+  startUse: 'work.start',
+  endUse: 'booking.ask',
+  saveSession: 'session.write',
+  removeSession: 'session.write',
+  announceSeed: 'session.write',
+  beginSession: 'session.write',
+  endSession: 'session.write',
+  markRun: 'session.write',
+  takeFromLibrary: 'safety.write',
+  saveHazard: 'safety.write',
+  removeHazard: 'safety.write',
+  signOff: 'safety.write',
+  takeBackSignOff: 'safety.write',
+  acknowledgeHazard: 'hazard.acknowledge',
+  saveIncident: 'incident.write',
   previewRoster: 'team.write',
   importRoster: 'team.write',
   moveMember: 'team.write',
@@ -235,6 +295,8 @@ export const ACTIONS = {
   makeSlips: 'account.reset',
   endSessions: 'account.reset',
   releaseIteration: 'iteration.release',
+  checkIteration: 'iteration.check',
+  takeBackCheck: 'iteration.check',
   saveInstrument: 'bench.write',
   saveProtocol: 'bench.write',
   removePicture: 'picture.write',

@@ -15,7 +15,12 @@ type Table =
   | 'visit'
   | 'answer'
   | 'research'
-  | 'stage';
+  | 'stage'
+  | 'gate'
+  | 'hazard'
+  | 'resource'
+  | 'test_session'
+  | 'incident';
 
 /**
  * Inserts a row of the project, or updates it if nobody has since the version the person saw; otherwise both

@@ -46,6 +46,17 @@ describe('policy', () => {
     for (const name of others) expect(ROLES.filter((role) => can(name, role, true, true))).toEqual(['instructor']);
   });
 
+  test('what is held begins for nobody, and what is one’s own begins once it is free', () => {
+    for (const what of ['work.start', 'booking.take'] as const) {
+      for (const role of ['instructor', 'student'] as const) {
+        expect(may(what, { role, own: true, released: false, held: true })).toBe(false);
+        expect(may(what, { role, own: true, released: false, held: false })).toBe(true);
+      }
+      expect(may(what, { role: 'student', own: false, released: true, held: false })).toBe(false);
+    }
+    expect(ROLES.filter((role) => can('incident.write', role, true, true))).toEqual(['instructor']);
+  });
+
   test('grades: a judge writes own scores, no student reads a score, places are seen once published', () => {
     expect(ROLES.filter((role) => can('score.write', role, true))).toEqual(['judge']);
     expect(can('score.write', 'judge', false)).toBe(false);

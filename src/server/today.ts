@@ -1,8 +1,12 @@
 import { pool } from '@/db/connection';
-import { listSections, type Section, type Team } from './records/classes';
+import { listBookings, listResources, type Booking, type Resource } from './records/bookings';
+import { listSections, listStudents, type Member, type Section, type Team } from './records/classes';
+import { listJudgedGates, type TeamGate } from './records/gates';
 import { listLatestIterations, type Iteration } from './records/iterations';
 import { changesOf, listRequirements, type Change, type Requirement } from './records/requirements';
 import { listRubrics, type Rubric } from './records/rubrics';
+import { listSafety, type Safety } from './records/safety';
+import { listSessions, type TestSession } from './records/sessions';
 import { listStages, type Stage } from './records/stages';
 import { listEvents, listLatestRuns, listProtocols, type Trial } from './records/trials';
 import type { Sources } from './records/verdicts';
@@ -52,6 +56,14 @@ export interface TodayGiven {
   recent: RecentRun[];
   /** The plan with what has been handed in. */
   stages: Stage[];
+  /** Every gate as it stands for every team. */
+  gates: TeamGate[];
+  safety: Safety;
+  resources: Resource[];
+  bookings: Booking[];
+  sessions: TestSession[];
+  /** Who is in the class now. */
+  students: Member[];
   /** Who is away today, and in which team. */
   away: { teamId: string; name: string }[];
   today: string;
@@ -78,19 +90,37 @@ export async function readToday(
   personId: string,
   { today, since }: { today: string; since: string },
 ): Promise<Omit<TodayGiven, 'teams' | 'today' | 'now' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
-  const [sections, requirements, news, latest, events, protocols, runs, counts, rubrics, stages] = await Promise.all([
-    listSections(projectId),
-    listRequirements(projectId),
-    readNews(projectId, personId, today),
-    listLatestIterations(projectId),
-    listEvents(projectId),
-    listProtocols(projectId),
-    listLatestRuns(projectId),
-    readRuns(projectId, since),
-    listRubrics(projectId),
-    listStages(projectId),
+  const [sections, requirements, news, latest, events, protocols, runs, counts, rubrics, stages, shop] =
+    await Promise.all([
+      listSections(projectId),
+      listRequirements(projectId),
+      readNews(projectId, personId, today),
+      listLatestIterations(projectId),
+      listEvents(projectId),
+      listProtocols(projectId),
+      listLatestRuns(projectId),
+      readRuns(projectId, since),
+      listRubrics(projectId),
+      listStages(projectId),
+      readShop(projectId, today),
+    ]);
+  const sources = { events, protocols, runs };
+  return { sections, requirements, ...news, latest, sources, ...counts, rubrics, stages, ...shop };
+}
+
+type Shop = Pick<TodayGiven, 'gates' | 'safety' | 'resources' | 'bookings' | 'sessions' | 'students'>;
+
+/** Gates, machines and safety. */
+async function readShop(projectId: string, today: string): Promise<Shop> {
+  const [gates, safety, resources, bookings, sessions, students] = await Promise.all([
+    listJudgedGates(projectId, today),
+    listSafety(projectId),
+    listResources(projectId),
+    listBookings(projectId),
+    listSessions(projectId),
+    listStudents(projectId),
   ]);
-  return { sections, requirements, ...news, latest, sources: { events, protocols, runs }, ...counts, rubrics, stages };
+  return { gates, safety, resources, bookings, sessions, students };
 }
 
 type News = Pick<TodayGiven, 'brief' | 'changes' | 'away'>;

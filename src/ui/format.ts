@@ -1,5 +1,7 @@
 import { format, parseISO } from 'date-fns';
 
+export { shortName } from '@/core/names';
+
 /** A number for reading: at most `digits` decimals, a real minus sign. */
 export function number(value: number | null | undefined, digits = 3): string {
   if (value === null || value === undefined) return '–';
@@ -71,11 +73,4 @@ export function moment(localTime: string): string {
 /** "1 team", "3 teams" */
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
-}
-
-/** Name for a screen that others see: first name and initial. */
-export function shortName(name: string): string {
-  const [first = '', ...rest] = name.trim().split(/\s+/);
-  const last = rest.at(-1);
-  return last ? `${first} ${last[0]}.` : first;
 }

@@ -10,6 +10,8 @@ export function emptyProject(): Bundle {
   return { ...emptyBundle(), project: { ...project, title: 'Empty' }, brief };
 }
 
+const signed = (team: string) => ({ team, by: null, byName: 'Instructor', on: '2026-09-10', note: '' });
+
 /** The demo project's rules with 40 teams, 12 iterations each, and 5,000 runs: 3 attempts an event, the rest practice. */
 export function largeBundle(): Bundle {
   const bundle = demo();
@@ -70,7 +72,27 @@ export function largeBundle(): Bundle {
     teams,
     people: [],
     stages: bundle.stages.map((stage, i) => ({ ...stage, handIns: i < 6 ? handIns : [] })),
-    iterations,
+    hazards: bundle.hazards.map((hazard) => ({
+      ...hazard,
+      signOffs: [],
+      readBy: teams.map(({ name }) => ({ team: name, by: null, on: '2026-09-10' })),
+    })),
+    machines: bundle.machines.map((machine) => ({
+      ...machine,
+      bookings: machine.bookings
+        .filter(({ state }) => state === 'done')
+        .map((booking, i) => ({ ...booking, operator: null, team: teams[i]!.name })),
+    })),
+    sessions: [],
+    gates: bundle.gates.map((gate) => ({
+      ...gate,
+      items: gate.items.map((item) => ({
+        ...item,
+        signatures: item.kind === 'signed' ? teams.map(({ name }) => signed(name)) : [],
+      })),
+      decisions: [],
+    })),
+    iterations: iterations.map((one) => ({ ...one, maker: null, checks: [] })),
     trials,
     rubrics,
     actions: [],

@@ -113,8 +113,8 @@ describe('what is no bundle of ours', () => {
     ['null', zipOf('null'), /no project bundle/],
     [
       'a newer version',
-      zipOf('{"format": "ironstone-bundle", "version": 4}'),
-      /version 4; this program reads up to version 3/,
+      zipOf('{"format": "ironstone-bundle", "version": 5}'),
+      /version 5; this program reads up to version 4/,
     ],
     ['a missing part', zipOf('{"format": "ironstone-bundle", "version": 1}'), /does not fit the format/],
     [

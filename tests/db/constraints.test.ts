@@ -194,14 +194,17 @@ describe('measurements, requirements and the rest', () => {
 });
 
 test('every constraint that has words for people exists', async () => {
-  const { readFileSync } = await import('node:fs');
+  const { readdirSync, readFileSync } = await import('node:fs');
   const named = [...readFileSync('src/db/problems.ts', 'utf8').matchAll(/^ {2}([a-z_]+): \{/gm)].map(
     (match) => match[1]!,
   );
   expect(named.length).toBeGreaterThan(20);
   const known = await pool()<{ name: string }[]>`
     select conname as name from pg_constraint union select indexname from pg_indexes where schemaname = 'public'`;
-  const raised = readFileSync('src/db/migrations/0001_ground.sql', 'utf8');
+  const folder = 'src/db/migrations';
+  const raised = readdirSync(folder)
+    .map((file) => readFileSync(`${folder}/${file}`, 'utf8'))
+    .join('');
   const missing = named.filter(
     (name) => !known.some((one) => one.name === name) && !raised.includes(`constraint = '${name}'`),
   );

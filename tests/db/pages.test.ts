@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
-import { queriesSent } from '@/db/connection';
+import { pool, queriesSent } from '@/db/connection';
 import { demoBundle, demoProject, asPerson, ownDatabase, type DemoProject } from './database';
 
 ownDatabase();
@@ -36,10 +36,13 @@ beforeAll(async () => {
 async function queriesOf(page: string, p: DemoProject): Promise<number> {
   const { default: Page } = (await import(path.resolve(ROOT, page, 'page.tsx'))) as { default: Page };
   await asPerson(p.instructorId);
-  const [trial] = await (await import('@/db/connection')).pool()<
-    [{ id: string }]
-  >`select id from trial where project_id = ${p.id} limit 1`;
-  const params = { project: p.id, team: p.teams.Flint!, iteration: p.iteration['Flint 3']!, trial: trial.id };
+  const [trial] = await pool()<[{ id: string }]>`select id from trial where project_id = ${p.id} limit 1`;
+  const [gate] = await pool()<[{ id: string }]>`select id from gate where project_id = ${p.id} limit 1`;
+  const [session] = await pool()<[{ id: string }]>`select id from test_session where project_id = ${p.id} limit 1`;
+  const params = {
+    ...{ project: p.id, team: p.teams.Flint!, iteration: p.iteration['Flint 3']!, trial: trial.id },
+    ...{ gate: gate.id, session: session.id },
+  };
   const before = queriesSent();
   await Page({ params: Promise.resolve(params), searchParams: Promise.resolve({ from: '1', to: '2' }) });
   return queriesSent() - before;

@@ -3,7 +3,7 @@ import { pool } from '@/db/connection';
 import { addSchoolDay, importDaysOff, removeSchoolDay, saveNoClass, saveSection } from '@/features/calendar/actions';
 import { sectionForm } from '@/features/calendar/toForm';
 import { emptyBundle } from '@/features/bundle/format';
-import { pacesOf } from '@/features/schedule/pace';
+import { pacesOf } from '@/server/plan/pace';
 import {
   changePlan,
   decideHandIn,
@@ -19,7 +19,8 @@ import { readLesson } from '@/features/schedule/lesson';
 import { STAGE_PLANS } from '@/features/schedule/stagePlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
 import { perform } from '@/server/perform';
-import { listTeams, meetingsOf, readSections, type Section } from '@/server/records/classes';
+import { readBookings, readResources } from '@/server/records/bookings';
+import { listTeams, meetingsOf, readSections, readTeams, type Section } from '@/server/records/classes';
 import { readStages, type Stage } from '@/server/records/stages';
 import { readToday } from '@/server/today';
 import { asPerson, demoBundle, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
@@ -372,21 +373,30 @@ describe('the calendar that goes out', () => {
     >`select title, client_name, time_zone, event_date from project where id = ${vienna.id}`;
     const all = await readSections(pool(), vienna.id);
     const plan = await readStages(pool(), vienna.id);
+    const bookings = await readBookings(pool(), vienna.id);
+    const booked = bookings.filter((one) => one.state === 'booked');
+    expect(booked.length).toBeGreaterThan(5);
     const text = calendarOf({
       project: { id: vienna.id, title, clientName, timeZone, eventDate },
       sections: all,
       stages: plan,
+      teams: await readTeams(pool(), vienna.id),
+      resources: await readResources(pool(), vienna.id),
+      bookings,
     });
     const parsed = new ICAL.Component(ICAL.parse(text) as unknown[]);
     const events = parsed.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
     const meetings = all.flatMap((one) => meetingsOf(one));
-    expect(events).toHaveLength(meetings.length + all.length * plan.length + 1);
+    expect(events).toHaveLength(meetings.length + all.length * plan.length + booked.length + 1);
     expect(new Set(events.map((one) => one.uid)).size).toBe(events.length);
     const local = (event: ICAL.Event) =>
       new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(
         event.startDate.toJSDate(),
       );
-    const timed = events.filter((one) => !one.startDate.isDate);
+    const machines = events.filter((one) => one.uid.startsWith('booking-'));
+    expect(machines.map(local).sort()).toEqual(booked.map((one) => `${one.day} ${one.start}`).sort());
+    expect(machines.map((one) => one.summary)).toContain('Laser cutter: Flint');
+    const timed = events.filter((one) => !one.startDate.isDate && !machines.includes(one));
     expect(timed.map(local).sort()).toEqual(meetings.map((one) => `${one.date} ${one.start}`).sort());
     const utc = (day: string) =>
       timed

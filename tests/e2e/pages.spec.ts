@@ -26,18 +26,25 @@ const SHEETS = [
   'schedule/lesson',
   'schedule/stages',
   'schedule/calendar',
+  'schedule/gates',
+  'schedule/gates/edit',
+  'schedule/bookings',
+  'schedule/machines',
   'concepts',
   'teams',
   'builds',
   'builds/new',
   'bench',
   'bench/enter',
+  'bench/sessions',
   'reviews',
   'grades',
   'event',
   'standings',
   'legacy',
   'safety',
+  'safety/sign-offs',
+  'safety/incidents',
   'history',
   'data',
   'teams/slips',
@@ -47,6 +54,9 @@ const LED = [
   'schedule/what-if',
   'schedule/lesson',
   'schedule/stages',
+  'schedule/gates/edit',
+  'schedule/machines',
+  'safety/incidents',
   'brief/edit',
   'requirements/weights',
   'requirements/import',
@@ -83,15 +93,17 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
     ];
   }
   const home = await demoHome(page);
-  const within = async (sheet: string, link: string) => {
+  const within = async (sheet: string, link: string, but = '') => {
     await page.goto(`${home}/${sheet}`);
-    const found = page.locator(`main a[href*="${link}"]`).first();
+    const found = page.locator(`main a[href*="${link}"]${but}`).first();
     return (await found.count()) ? [(await found.getAttribute('href'))!] : [];
   };
   const inside = [
     ...(await within('builds', '/builds/')),
     ...(await within('bench', '/trials/')),
     ...(await within('standings', '/standings/')),
+    ...(await within('schedule/gates', '/gates/', ':not([href*="/edit"])')),
+    ...(await within('bench/sessions', '/sessions/')),
   ];
   const sheets = (role === 'instructor' ? SHEETS : FOR_STUDENTS).map((sheet) => `${home}/${sheet}`);
   const putBack = role === 'instructor' ? await within('history', '/put-back?change') : [];

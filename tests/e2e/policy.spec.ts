@@ -36,6 +36,10 @@ interface Things {
   picture: string;
   research: string;
   student: string;
+  gate: string;
+  session: string;
+  booking: string;
+  condition: string;
 }
 const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'] as const;
 type Where = 'own' | 'foreign';
@@ -47,7 +51,10 @@ async function thingsOf(project: string, team: string): Promise<Things> {
   const [row] = await sql<[Things]>`
     select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as trial, r.event_id as event,
       b.id as rubric, c.id as criterion, gen_random_uuid() as picture, gen_random_uuid() as research,
-      (select account_id from enrolment where project_id = t.project_id limit 1) as student
+      (select account_id from enrolment where project_id = t.project_id limit 1) as student,
+      (select id from gate where project_id = t.project_id order by name limit 1) as gate,
+      (select id from test_session where project_id = t.project_id limit 1) as session,
+      gen_random_uuid() as booking, gen_random_uuid() as condition
     from team t join iteration i on i.team_id = t.id join trial r on r.iteration_id = i.id
       join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
     where t.project_id = ${project} and t.name = ${team} order by i.number desc, c.position limit 1`;
@@ -86,6 +93,10 @@ test.beforeAll(async ({ browser }) => {
   await sql.begin(async (tx) => {
     await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
     for (const t of Object.values(things)) {
+      await tx`insert into action (id, project_id, team_id, what) values (${t.condition}, ${t.project}, ${t.team}, 'test')`;
+      await tx`
+        insert into booking (id, project_id, resource_id, team_id, state, asked_at)
+        select ${t.booking}, ${t.project}, id, ${t.team}, 'cancelled', now() from resource where project_id = ${t.project} limit 1`;
       await tx`insert into research (id, project_id, team_id, title) values (${t.research}, ${t.project}, ${t.team}, ${t.research})`;
       await tx`
         insert into attachment (id, project_id, team_id, object_kind, object_id, mime, bytes, thumbnail, sha256, width, height)
@@ -106,6 +117,8 @@ const addressOf = (route: string, t: Things) =>
     .replace('[picture]', t.picture)
     .replace('person.json', `person.json?account=${t.student}`)
     .replace('[team]', t.team)
+    .replace('[gate]', t.gate)
+    .replace('[session]', t.session)
     .replace('[token]', 'x'.repeat(43));
 
 /** Whether the policy opens a door, for work of the own team or another's, in the own project or a foreign one. */
@@ -224,13 +237,32 @@ for (const role of ROLES) {
 }
 
 /** Which object an action is about: its id, or for some the team it is of. */
-const BY_TEAM = new Set(['saveBudget', 'dealWithChange']);
+const BY_TEAM = new Set([
+  'saveBudget',
+  'dealWithChange',
+  'signItem',
+  'takeBackSignature',
+  'acknowledgeHazard',
+  'askForMachine',
+  'bookSlot',
+]);
 const OBJECTS: Record<string, (t: Things) => string> = {
   removePicture: (t) => t.picture,
   releaseIteration: (t) => t.iteration,
   removeResearch: (t) => t.research,
   saveBudget: (t) => t.team,
   dealWithChange: (t) => t.team,
+  signItem: (t) => t.team,
+  takeBackSignature: (t) => t.team,
+  acknowledgeHazard: (t) => t.team,
+  askForMachine: (t) => t.team,
+  bookSlot: (t) => t.team,
+  cancelBooking: (t) => t.booking,
+  startUse: (t) => t.booking,
+  endUse: (t) => t.booking,
+  settleCondition: (t) => t.condition,
+  checkIteration: (t) => t.iteration,
+  takeBackCheck: (t) => t.iteration,
 };
 /** Entries that are about no team. */
 const CLASSROOM = new Set<Door>(['question.ask', 'note.take']);

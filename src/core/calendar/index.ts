@@ -6,3 +6,6 @@ export { inOrder, longestChain, type Stage } from './order';
 export type { Meets } from './axis';
 export { apply, remedies, type Flexible, type Line, type Remedy, type Spare, type Way } from './remedies';
 export { forecast, type Forecast, type Progress } from './forecast';
+export { testDay, type Run, type Session, type TestDay } from './testDay';
+export { waysToFit, type WayToFit } from './waysToFit';
+export { follow, type Followed, type Following, type Mark } from './follow';

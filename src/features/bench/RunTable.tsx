@@ -51,8 +51,13 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
                 <td className="num right whitespace-nowrap">
                   {run.value === null ? '' : quantity(run.value, run.unit)}
                 </td>
-                <td className={off.length ? 'text-ochre' : 'text-faint'}>
-                  {[run.status === 'ok' ? '' : run.status.replaceAll('-', ' '), ...off, run.note]
+                <td className={off.length || run.heldFor ? 'text-ochre' : 'text-faint'}>
+                  {[
+                    run.status === 'ok' ? '' : run.status.replaceAll('-', ' '),
+                    ...off,
+                    run.heldFor && `made while held: ${run.heldFor}`,
+                    run.note,
+                  ]
                     .filter(Boolean)
                     .join('; ')}
                 </td>

@@ -34,6 +34,10 @@ interface Props {
   last: Saved[];
   /** Ids of every run of this event that the page knows. */
   known: string[];
+  /** The team to begin with; else the next in run order. */
+  first: string | null;
+  /** What holds a team's runs, by its id; what took place is recorded all the same. */
+  held: Record<string, string>;
 }
 
 /** A run as it was handed over, with what stood in the fields. */
@@ -54,7 +58,18 @@ interface Handed {
 }
 
 /** Entry at the rig: one team at a time in run order, a large value, number keys, Enter for the next team. */
-export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last, known, ...given }: Props) {
+export function TrialEntry({
+  projectId,
+  sectionId,
+  event,
+  protocol,
+  soFar,
+  last,
+  known,
+  first,
+  held,
+  ...given
+}: Props) {
   const router = useRouter();
   const enter = useEntry();
   const outbox = useOutbox();
@@ -63,7 +78,7 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
   const runners = useMemo(() => withLocal(given.runners, local, entries), [given.runners, local, entries]);
   const [pictures, setPictures] = useState<File[]>([]);
   const [clash, setClash] = useState<{ conflict: Conflict; run: Handed } | null>(null);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<string | null>(first);
   const [practice, setPractice] = useState(false);
   const draft = `ironstone-draft:run-${event.id}`;
   const [text, setText] = useKept(draft);
@@ -178,6 +193,11 @@ export function TrialEntry({ projectId, sectionId, event, protocol, soFar, last,
       {protocol.cautions && (
         <p className="callout mx-3.5 mt-2">
           {protocol.cautions} Local codes, the school’s rules and licensed practice come first.
+        </p>
+      )}
+      {held[runner.teamId] && (
+        <p className="callout mx-3.5 mt-2" style={{ '--tone': 'var(--brick)' } as React.CSSProperties} role="status">
+          {runner.name} is held: {held[runner.teamId]}. A run that took place is recorded all the same, and marked.
         </p>
       )}
       <details className="px-3.5 py-2 border-b border-rule text-sm">

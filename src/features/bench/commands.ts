@@ -3,9 +3,11 @@ import type { Dimension } from '@/core/units';
 import type { EventRule } from '@/core/scoring';
 import { json } from '@/db/connection';
 import { isId } from '@/server/access';
+import { dayOfEntry } from '@/server/clock';
+import { holdsOfRun, sentence } from '@/server/holds';
 import { readMeasured } from '@/server/measure';
 import { ConflictError, FieldError } from '@/server/outcome';
-import { orConflict, type Command, type Work } from '@/server/perform';
+import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { trialTarget } from '@/server/records/targets';
 import { read } from '@/ui/forms/schema';
 import { takeBackSchema, trialSchema } from './schema';
@@ -61,8 +63,13 @@ export const recordTrial: Command<Input, { id: string; attempt: number | null }>
       return { id, attempt: known.attempt };
     }
     const { dimension, instrumentId } = event;
+    // What took place is recorded in any case; what held it stays with it.
+    const today = dayOfEntry(work.seat.project, work.now, work.age);
+    const holds = await holdsOfRun(tx, { projectId, teamId, today, protocolId: event.protocolId });
+    if (holds.length > 0) notes.push(`Recorded, and marked: ${sentence(holds)}`);
+    const place = { id, projectId, sectionId, eventId, teamId, attempt };
     const added =
-      await tx`insert into trial ${tx({ id, projectId, sectionId, eventId, teamId, attempt, ...values, dimension, instrumentId, runAt: runAt(work) })}
+      await tx`insert into trial ${tx({ ...place, ...values, dimension, instrumentId, runAt: momentOf(work), heldFor: sentence(holds) })}
         on conflict do nothing returning 1`;
     if (added.length === 0) await tellClash(work, input, event);
     return { id, attempt };
@@ -127,11 +134,12 @@ interface EventFound {
   rule: EventRule;
   dimension: Dimension;
   instrumentId: string;
+  protocolId: string;
 }
 
 async function findEvent({ tx, projectId }: Work, eventId: string): Promise<EventFound> {
   const [event] = await tx<EventFound[]>`
-    select e.name, e.rule, e.dimension, p.instrument_id from event e join protocol p on p.id = e.protocol_id
+    select e.name, e.rule, e.dimension, e.protocol_id, p.instrument_id from event e join protocol p on p.id = e.protocol_id
     where e.id = ${eventId} and e.project_id = ${projectId}`;
   if (!event) throw new FieldError('eventId', 'This event is not part of the project.');
   return event;
@@ -156,10 +164,4 @@ function checkPenalties(rule: EventRule, penalties: Record<string, number>) {
   const unknown = Object.keys(penalties).find((code) => !Object.hasOwn(rule.penalties ?? {}, code));
   if (unknown !== undefined)
     throw new FieldError('penalties', `The event's rule has no penalty "${unknown.slice(0, 40)}".`);
-}
-
-/** When the run took place: when it was entered on its device, counted back from now or from a demonstration's pinned present. */
-function runAt({ seat, now, age }: Work): Date {
-  const present = seat.project.pinnedNow ? new Date(`${now}:00Z`) : new Date();
-  return new Date(present.getTime() - age);
 }

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import type { BriefContent } from '@/server/records/brief';
+import type { Hazard } from '@/server/records/safety';
 import { day } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { teamSize, TEXTS } from './parts';
@@ -10,7 +11,14 @@ export function saysSomething(content: BriefContent): boolean {
 }
 
 /** The brief as it is read, and printed on two sides: what is wanted in front, rules and hazards on the back. */
-export function BriefView({ content }: { content: BriefContent }) {
+export function BriefView({
+  content,
+  hazards = [],
+}: {
+  content: BriefContent;
+  /** What names materials of the kit. */
+  hazards?: readonly Pick<Hazard, 'name' | 'materials'>[];
+}) {
   if (!saysSomething(content))
     return (
       <Nothing>
@@ -66,7 +74,16 @@ export function BriefView({ content }: { content: BriefContent }) {
                   <tr key={item}>
                     <td>{item}</td>
                     <td className="num right whitespace-nowrap">{quantity}</td>
-                    <td className="faint">{note}</td>
+                    <td className="faint">
+                      {note}
+                      {hazards
+                        .filter((one) => one.materials.includes(item))
+                        .map((one) => (
+                          <span key={one.name} className="text-ochre">
+                            {note && '; '}mind: {one.name}
+                          </span>
+                        ))}
+                    </td>
                   </tr>
                 ))}
               </tbody>

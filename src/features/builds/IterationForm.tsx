@@ -19,6 +19,8 @@ interface Props {
   /** In the order of values.measurements. */
   parameters: { id: string; name: string; dimension: Dimension; limit: string; units: string[] }[];
   instruments: { id: string; name: string; dimension: string }[];
+  /** Who may have made it. */
+  members: { id: string; teamId: string | null; name: string }[];
   back: string;
 }
 
@@ -29,7 +31,13 @@ const STATES: Options = [
   ['tested', 'tested'],
   ['retired', 'retired'],
 ];
-const NAMES = { change: 'What was changed', reason: 'Why', state: 'State', builtOn: 'Built and measured on' };
+const NAMES = {
+  change: 'What was changed',
+  reason: 'Why',
+  state: 'State',
+  builtOn: 'Built and measured on',
+  makerId: 'Made by',
+};
 
 /** An iteration of a team's design with everything measured on it. */
 export function IterationForm({
@@ -41,6 +49,7 @@ export function IterationForm({
   parents,
   parameters,
   instruments,
+  members,
   back,
 }: Props) {
   const [own, renew] = useState(newId);
@@ -51,6 +60,10 @@ export function IterationForm({
   const before = parents
     .filter((p) => p.id !== id)
     .map((p) => [p.id, `${teams.find((t) => t.id === p.teamId)?.name ?? ''} ${p.number}: ${p.change}`] as const);
+  const makers: Options = [
+    ['', 'the team'],
+    ...members.filter((one) => teams.some((team) => team.id === one.teamId)).map((one) => [one.id, one.name] as const),
+  ];
   return (
     <RecordForm
       id={`iteration-${id ?? `new-${projectId}-${only?.id ?? ''}`}`}
@@ -83,6 +96,7 @@ export function IterationForm({
         <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
         <Choice name="state" label="State" options={STATES} />
         <Text name="builtOn" label="Built and measured on (date)" type="date" />
+        <Choice name="makerId" label="Made by" options={makers} hint="somebody else checks it" className="w-44" />
       </div>
       <Text
         name="change"

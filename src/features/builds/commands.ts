@@ -3,6 +3,7 @@ import type { Dimension } from '@/core/units';
 import type { Sql } from '@/db/connection';
 import { isId } from '@/server/access';
 import { readMeasured } from '@/server/measure';
+import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/server/holds';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import { iterationTarget } from '@/server/records/targets';
@@ -23,18 +24,45 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
   },
   run: async (work, input) => {
     const { tx, projectId } = work;
-    const { id, teamId, parentId, state, change, reason, builtOn, version } = input;
+    const { id, teamId, parentId, state, change, reason, builtOn, makerId, version } = input;
     const [known] = await tx<
-      { number: number; teamId: string }[]
-    >`select number, team_id from iteration where id = ${id} and project_id = ${projectId}`;
+      { number: number; teamId: string; state: string }[]
+    >`select number, team_id, state from iteration where id = ${id} and project_id = ${projectId}`;
     if (known && known.teamId !== teamId) throw new FieldError('teamId', 'An iteration stays with its team.');
     if (known && version === null) return { id, number: known.number };
-    const values = { parentId, state, change, reason, builtOn };
+    await mustBeMember(work, teamId, makerId);
+    const heldFor = await heldWhen(work, teamId, { from: known?.state ?? 'planned', to: state });
+    const values = { parentId, state, change, reason, builtOn, makerId, ...(heldFor === null ? {} : { heldFor }) };
     const number = known ? await update(work, input, values, known.number) : await insert(work, teamId, id, values);
     await measure(work, input);
     return { id, number };
   },
 };
+
+/**
+ * What begins to be built must not be held by a gate or a missing sign-off. What is built already is recorded in any case; what
+ * held it then stays with it. Null when nothing begins.
+ */
+async function heldWhen(
+  work: Work,
+  teamId: string,
+  { from, to }: { from: string; to: Input['state'] },
+): Promise<string | null> {
+  const begins = to !== 'planned' && to !== 'retired' && from === 'planned';
+  if (!begins && !(to === 'building' && from !== 'building')) return null;
+  const holds = await holdsOfBuilding(work, teamId);
+  if (to === 'building') mustNotBeHeld(work, 'work.start', { teamId }, holds, 'state');
+  if (holds.length > 0) work.notes.push(`It is kept, and marked: it was built while held`);
+  return sentence(holds);
+}
+
+async function mustBeMember({ tx, projectId }: Work, teamId: string, makerId: string | null): Promise<void> {
+  if (makerId === null) return;
+  const [row] = await tx`
+    select 1 from team_member where account_id = ${makerId} and team_id = ${teamId} and project_id = ${projectId}
+    union all select 1 from iteration where maker_id = ${makerId} and team_id = ${teamId} and project_id = ${projectId}`;
+  if (!row) throw new FieldError('makerId', 'Who made it is a member of the team.');
+}
 
 async function insert({ tx, projectId }: Work, teamId: string, id: string, values: object): Promise<number> {
   const [team] = await tx`select 1 from team where id = ${teamId} and project_id = ${projectId} for update`;
@@ -61,7 +89,7 @@ async function update(
     await tx`update iteration set ${tx(values as Record<string, string>)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
   await orConflict(written, tx, id, async () => {
     const [row] =
-      await tx`select state, change, reason, built_on, version from iteration where id = ${id} and project_id = ${projectId}`;
+      await tx`select state, change, reason, built_on, maker_id, version from iteration where id = ${id} and project_id = ${projectId}`;
     return row as unknown as { version: number };
   });
   return number;

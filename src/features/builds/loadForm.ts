@@ -1,16 +1,18 @@
 import { listRequirements } from '@/server/records/requirements';
 import { listProtocols } from '@/server/records/trials';
+import { listStudents } from '@/server/records/classes';
 import { listIterations, type Iteration } from '@/server/records/iterations';
 import { offeredUnits } from '@/core/dimensions';
 import type { Dimension } from '@/core/units';
 import type { Project } from '@/server/access';
+import { shortName } from '@/ui/format';
 import { limitText } from '@/ui/limit';
 import { pool } from '@/db/connection';
 
 /** Everything the form of an iteration offers: what can be measured on it, with which instrument, built on what. */
 export async function loadIterationForm({ id: projectId, units }: Project, iteration: Iteration | null) {
   const sql = pool();
-  const [requirements, protocols, iterations, parameters, instruments] = await Promise.all([
+  const [requirements, protocols, iterations, parameters, instruments, members] = await Promise.all([
     listRequirements(projectId),
     listProtocols(projectId),
     listIterations(projectId),
@@ -20,6 +22,7 @@ export async function loadIterationForm({ id: projectId, units }: Project, itera
     sql<
       { id: string; name: string; dimension: string }[]
     >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
+    listStudents(projectId),
   ]);
   const tested = new Set(protocols.map((protocol) => protocol.parameterId));
   const measurable = parameters.filter(
@@ -33,6 +36,7 @@ export async function loadIterationForm({ id: projectId, units }: Project, itera
   });
   return {
     instruments: [...instruments],
+    members: members.map(({ accountId, teamId, name }) => ({ id: accountId, teamId, name: shortName(name) })),
     parents: iterations.map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
     parameters: measurable.map((p, i) => ({
       ...p,

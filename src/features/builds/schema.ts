@@ -13,6 +13,7 @@ export const iterationSchema = yup.object({
   change: line('What was changed'),
   reason: prose('The reason'),
   builtOn: date('The day'),
+  makerId: optionalId(),
   measurements: yup
     .array(
       yup.object({
@@ -29,4 +30,10 @@ export const iterationSchema = yup.object({
     .default([])
     .max(60, 'At most 60 measurements.'),
 });
+export const checkSchema = yup.object({
+  ...place,
+  id: id('The iteration'),
+  note: yup.string().trim().default('').max(400, 'The note may have at most 400 characters.'),
+});
+export const takeBackCheckSchema = yup.object({ ...place, id: id('The iteration') });
 export const releaseSchema = yup.object({ ...place, id: id('The iteration'), released: yup.boolean().required() });

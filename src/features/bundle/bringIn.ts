@@ -9,6 +9,7 @@ import { loginFor } from '@/server/logins';
 import { renewPicture } from '@/server/pictures';
 import type { Bundle } from './format';
 import { addBrief, addPlan } from './bringInPlan';
+import { addGates } from './bringInGates';
 import { addStages } from './bringInStages';
 import { keyed, type Add, type Find } from './keyed';
 
@@ -70,7 +71,7 @@ export async function bringIn(
     bundle.teams.map((t) => ({ id: team(t.name), name: t.name, colour: t.colour, sectionId: section(t.section) })),
   );
   const people = await addPeople(tx, projectId, bundle, section, team);
-  await addStages(add, bundle, { team, people });
+  const stage = await addStages(add, bundle, { team, people });
 
   const instrument = keyed(bundle.instruments, (i) => i.name, 'instrument');
   await add(
@@ -95,10 +96,11 @@ export async function bringIn(
   const iteration = keyed(bundle.iterations, (i) => iterationKey(i.team, i.number), 'iteration');
   await add(
     'iteration',
-    bundle.iterations.map(({ team: name, parent, released, measurements, ...i }) => ({
+    bundle.iterations.map(({ team: name, parent, released, measurements, maker, checks: _checks, ...i }) => ({
       id: iteration(iterationKey(name, i.number)),
       ...i,
       teamId: team(name),
+      makerId: maker === null ? null : (people[maker] ?? null),
       parentId: parent === null ? null : iteration(iterationKey(name, parent)),
       releasedAt: released ? new Date() : null,
     })),
@@ -172,6 +174,7 @@ export async function bringIn(
     'action',
     bundle.actions.map(({ team: name, ...a }) => ({ ...a, teamId: name && team(name) })),
   );
+  await addGates(tx, add, bundle, { team, section, event, protocol, stage, iteration, people });
   for (const one of bundle.pictures ?? []) {
     const run = one.trial === null ? null : bundle.trials[one.trial];
     const teamName = run?.team ?? one.team;

@@ -10,8 +10,8 @@ interface Known {
   people: string[];
 }
 
-/** The plan with what was handed in. @throws FieldError at "file" for stages that wait for each other. */
-export async function addStages(add: Add, { stages }: Bundle, { team, people }: Known): Promise<void> {
+/** The plan with what was handed in; finds a stage by its name. @throws FieldError at "file" for stages that wait for each other. */
+export async function addStages(add: Add, { stages }: Bundle, { team, people }: Known): Promise<Find> {
   const stage = keyed(stages, (one) => one.name, 'stage');
   await add(
     'stage',
@@ -40,4 +40,5 @@ export async function addStages(add: Add, { stages }: Bundle, { team, people }: 
     if (error instanceof CoreError) throw new FieldError('file', `The plan can't be brought in: ${error.message}`);
     throw error;
   }
+  return stage;
 }

@@ -6,9 +6,10 @@ import type { BudgetPart, Judged, LimitThen } from '@/server/records/requirement
 export const FORMAT = 'ironstone-bundle';
 /**
  * Version 2 added pictures; version 3 the whole brief, the interview, research, and requirements with several sources,
- * changes and budgets, and the plan with what was handed in. Older ones are read too (upgrade.ts).
+ * changes and budgets, and the plan with what was handed in; version 4 gates, machines, test sessions, hazards and checks. Older
+ * ones are read too (upgrade.ts).
  */
-export const VERSION = 3;
+export const VERSION = 4;
 
 /** The file project.json of a bundle; bundle.schema.json says the same as JSON Schema. Things are referred to by name. */
 export interface Bundle {
@@ -143,6 +144,99 @@ export interface Bundle {
       moreMeetings: number;
     }[];
   }[];
+  /** What may be minded, what names it, who is signed off for it and which teams have read it. */
+  hazards: {
+    name: string;
+    cautions: string;
+    equipment: string;
+    supervision: string;
+    needsTraining: boolean;
+    needsReading: boolean;
+    stages: string[];
+    machines: string[];
+    protocols: string[];
+    materials: string[];
+    signOffs: { person: number; signedOn: string; signedBy: string; validUntil: string | null }[];
+    readBy: { team: string; by: number | null; on: string }[];
+  }[];
+  machines: {
+    name: string;
+    room: string;
+    capacity: number;
+    useMinutes: number;
+    resetMinutes: number;
+    opensAfter: number;
+    closesBefore: number;
+    supervision: string;
+    cuts: boolean;
+    closures: { from: string; to: string; reason: string }[];
+    bookings: {
+      team: string;
+      operator: number | null;
+      material: string;
+      purpose: string;
+      state: string;
+      day: string | null;
+      start: string | null;
+      minutes: number | null;
+      station: number | null;
+      askedAt: string;
+      startedAt: string | null;
+      endedAt: string | null;
+      heldFor: string;
+    }[];
+  }[];
+  /** Sessions at a rig; teams in the order in which they were frozen. */
+  sessions: {
+    section: string;
+    event: string;
+    machine: string | null;
+    day: string;
+    start: string;
+    minutes: number;
+    attempts: number;
+    minutesPerAttempt: number;
+    resetMinutes: number;
+    restMinutes: number;
+    stations: number;
+    drawn: boolean;
+    seed: string | null;
+    teams: string[];
+    begunAt: string | null;
+    endedAt: string | null;
+    runs: {
+      team: string;
+      attempt: number;
+      startedAt: string | null;
+      endedAt: string | null;
+      skipped: boolean;
+      heldFor: string;
+    }[];
+  }[];
+  /** Gates before stages, with their checklists, what was signed and what was decided. */
+  gates: {
+    name: string;
+    stage: string;
+    position: number;
+    guardsBuilding: boolean;
+    guardsFinal: boolean;
+    items: {
+      kind: string;
+      text: string;
+      count: number;
+      stage: string | null;
+      signer: string | null;
+      signatures: { team: string; by: number | null; byName: string; on: string; note: string }[];
+    }[];
+    decisions: {
+      team: string;
+      kind: string;
+      reason: string;
+      by: string;
+      on: string;
+      conditions: { what: string; owner: number | null; dueOn: string | null; done: boolean }[];
+    }[];
+  }[];
   instruments: { name: string; dimension: string; unit: string; resolution: number; accuracy: number }[];
   protocols: {
     name: string;
@@ -162,6 +256,10 @@ export interface Bundle {
     reason: string;
     builtOn: string;
     released: boolean;
+    /** Who made it, counted from 0 among the people; what held it when it was built all the same; who has checked it. */
+    maker: number | null;
+    heldFor: string;
+    checks: { by: number | null; byName: string; on: string; note: string }[];
     measurements: {
       parameter: string;
       value: number | null;
@@ -185,6 +283,7 @@ export interface Bundle {
     instrument: string;
     note: string;
     runAt: string;
+    heldFor: string;
   }[];
   benchmarks: {
     event: string;
@@ -262,6 +361,10 @@ export function emptyBundle(): Bundle {
     teams: [],
     people: [],
     stages: [],
+    hazards: [],
+    machines: [],
+    sessions: [],
+    gates: [],
     instruments: [],
     protocols: [],
     iterations: [],

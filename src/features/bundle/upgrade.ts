@@ -3,14 +3,32 @@ import { EMPTY_BRIEF } from './format';
 type Loose = Record<string, unknown>;
 
 /**
- * Brings a bundle of version 1 or 2 to version 3, before it is checked: texts of the brief become paragraphs, one source
- * of a requirement a list of sources. What does not look as it should is left for the check to name.
+ * Brings a bundle of an older version to the present one, step by step, before it is checked. What does not look as it
+ * should is left for the check to name.
  */
 export function upgrade(found: Loose): Loose {
+  return toFourth(toThird(found));
+}
+
+const each = (list: unknown, change: (one: Loose) => Loose) =>
+  Array.isArray(list) ? list.map((one) => (isObject(one) ? change(one) : (one as unknown))) : list;
+
+/** Version 4 added gates, machines, test sessions, hazards, and who made and checked an iteration. */
+function toFourth(found: Loose): Loose {
+  if (found.version !== 3) return found;
+  return {
+    ...found,
+    version: 4,
+    ...{ hazards: [], machines: [], sessions: [], gates: [] },
+    iterations: each(found.iterations, (one) => ({ ...one, maker: null, heldFor: '', checks: [] })),
+    trials: each(found.trials, (one) => ({ ...one, heldFor: '' })),
+  };
+}
+
+/** Version 3 made the texts of the brief paragraphs, and one source of a requirement a list of sources. */
+function toThird(found: Loose): Loose {
   if (found.version !== 1 && found.version !== 2) return found;
   const { project, brief, requirements, statements, sections, people } = found;
-  const each = (list: unknown, change: (one: Loose) => Loose) =>
-    Array.isArray(list) ? list.map((one) => (isObject(one) ? change(one) : (one as unknown))) : list;
   return {
     ...found,
     version: 3,

@@ -8,6 +8,7 @@ import { listComponents } from '@/server/records/standings';
 import { listEvents, listProtocols, type Trial } from '@/server/records/trials';
 import { FORMAT, VERSION, type Bundle } from './format';
 import { writeBrief, writePlan } from './writePlan';
+import { writeGates } from './writeGates';
 import { writeStages } from './writeStages';
 
 /** The bytes of a bundle's pictures by file name. */
@@ -56,7 +57,7 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     where b.project_id = ${id} order by e.position, e.name, b.season`;
   const actions = await sql<Bundle['actions']>`
     select t.name as team, a.what, a.due_on, a.state from action a left join team t on t.id = a.team_id
-    where a.project_id = ${id} order by a.due_on nulls last, t.name nulls first, a.what`;
+    where a.project_id = ${id} and a.source_kind <> 'gate' order by a.due_on nulls last, t.name nulls first, a.what`;
 
   const pictures = await sql<{ objectId: string; team: string; iteration: number | null }[]>`
     select a.object_id, t.name as team, i.number as iteration from attachment a
@@ -92,6 +93,15 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     person: (accountId: string | null) => (accountId === null ? null : (place.get(accountId) ?? null)),
   };
   const plan = await writePlan(id, places);
+  const stages = await readStages(sql, id);
+  const stageOf = named(stages);
+  const gates = await writeGates(id, {
+    ...places,
+    section: (one) => sectionOf.get(one)!,
+    event: (one) => eventOf.get(one)!,
+    protocol: (one) => protocolOf.get(one)!,
+    stage: (one) => stageOf.get(one)!,
+  });
   const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights } = project;
   const { pinnedNow, hiddenSheets, usesSchoolDays } = project;
   return {
@@ -134,7 +144,8 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       role: m.role,
       leftOn: m.leftOn,
     })),
-    stages: writeStages(await readStages(sql, id), places),
+    stages: writeStages(stages, places),
+    ...gates,
     instruments: instruments.map(({ name, dimension, unit, resolution, accuracy }) => ({
       name,
       dimension,
@@ -161,6 +172,9 @@ export async function writeBundle(project: Project): Promise<Bundle> {
         reason: i.reason,
         builtOn: i.builtOn,
         released: i.released,
+        maker: places.person(i.makerId),
+        heldFor: i.heldFor,
+        checks: i.checks.map(({ byId, by, on, note }) => ({ by: places.person(byId), byName: by, on, note })),
         measurements: i.measurements.map((m) => ({
           parameter: m.parameterName,
           value: m.value,
@@ -190,6 +204,7 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       instrument: r.instrument,
       note: r.note,
       runAt: r.runAt.toISOString(),
+      heldFor: r.heldFor,
     })),
     benchmarks: [...benchmarks],
     rubrics: rubrics.map((r) => ({

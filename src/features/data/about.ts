@@ -17,6 +17,10 @@ export async function aboutPerson(accountId: string) {
     entries,
     absences,
     handIns,
+    signOffs,
+    operated,
+    made,
+    checked,
     history,
   ] = await Promise.all([
     sql`select kind, login, name, student_number, created_at, erased_at from account where id = ${accountId}`,
@@ -37,8 +41,16 @@ export async function aboutPerson(accountId: string) {
     sql`select p.title as project, b.day from absence b join project p on p.id = b.project_id where b.account_id = ${accountId} order by b.day`,
     sql`select s.name as stage, h.state, h.handed_in_on, h.note from hand_in h join stage s on s.id = h.stage_id
       where h.handed_in_by = ${accountId} order by h.handed_in_on`,
+    sql`select z.name as hazard, s.signed_on, s.valid_until, s.signed_by from sign_off s join hazard z on z.id = s.hazard_id
+      where s.account_id = ${accountId} order by s.signed_on`,
+    sql`select r.name as machine, b.day, b.start, b.minutes, b.state from booking b join resource r on r.id = b.resource_id
+      where b.operator_id = ${accountId} order by b.day, b.start`,
+    sql`select t.name as team, i.number from iteration i join team t on t.id = i.team_id where i.maker_id = ${accountId}
+      order by t.name, i.number`,
+    sql`select t.name as team, i.number, c.checked_on, c.note from iteration_check c join iteration i on i.id = c.iteration_id
+      join team t on t.id = i.team_id where c.checked_by = ${accountId} order by c.checked_on`,
     sql`select at, act, object_kind, object_id, before, after from audit
-      where actor_id = ${accountId} or (object_kind in ('account', 'enrolment', 'team_member') and object_id = ${accountId}) order by id`,
+      where object_kind <> 'incident' and actor_id = ${accountId} or (object_kind in ('account', 'enrolment', 'team_member') and object_id = ${accountId}) order by id`,
   ]);
   return {
     account: account[0] ?? null,
@@ -54,6 +66,10 @@ export async function aboutPerson(accountId: string) {
     entries,
     absences,
     handIns,
+    signOffs,
+    bookings: operated,
+    made,
+    checked,
     history,
   };
 }

@@ -24,6 +24,7 @@ export async function erasePeople(tx: Tx, accountIds: string[]): Promise<number>
   const ids = people.map((person) => person.id);
   await tx`delete from session where account_id = any(${ids})`;
   await tx`delete from absence where account_id = any(${ids})`;
+  await tx`delete from sign_off where account_id = any(${ids})`;
   await tx`delete from sign_in_slip where account_id = any(${ids})`;
   await tx`delete from sign_in_attempt where login = any(${people.map((person) => person.login.toLowerCase())})`;
   await tx`

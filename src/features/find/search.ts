@@ -10,7 +10,7 @@ export interface Hit {
   released: boolean;
 }
 
-/** Finds teams, requirements, sentences, questions, answers, research notes, iterations, stages, events, protocols and instruments by any part of their text. */
+/** Finds teams, requirements, sentences, questions, answers, research notes, iterations, stages, hazards, machines, gates, events, protocols and instruments by any part of their text. */
 export async function search(seat: Seat, text: string): Promise<Hit[]> {
   const words = text.trim().slice(0, 100);
   if (words.length < 2) return [];
@@ -36,6 +36,11 @@ export async function search(seat: Seat, text: string): Promise<Hit[]> {
         where r.project_id = ${id} and r.taken_back_at is null and (r.note ilike ${like} or t.name || ' ' || e.name ilike ${like})
       union all select 'stage', id, name, left(hands_in, 80), null, true from stage
         where project_id = ${id} and (name ilike ${like} or hands_in ilike ${like} or needs ilike ${like})
+      union all select 'hazard', id, name, left(cautions, 80), null, true from hazard
+        where project_id = ${id} and (name ilike ${like} or cautions ilike ${like})
+      union all select 'machine', id, name, use_minutes || ' minutes a use', null, true from resource where project_id = ${id} and name ilike ${like}
+      union all select 'gate', g.id, g.name, 'before ' || s.name, null, true from gate g join stage s on s.id = g.stage_id
+        where g.project_id = ${id} and g.name ilike ${like}
       union all select 'event', id, name, attempts_allowed || ' attempts', null, true from event where project_id = ${id} and name ilike ${like}
       union all select 'protocol', id, name, left(procedure, 80), null, true from protocol where project_id = ${id} and (name ilike ${like} or procedure ilike ${like})
       union all select 'instrument', id, name, 'shows ' || resolution || ' ' || unit, null, true from instrument where project_id = ${id} and name ilike ${like}

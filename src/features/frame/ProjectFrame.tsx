@@ -109,6 +109,7 @@ export function ProjectFrame({
           dates={frame.meetings.map((m) => m.date)}
           today={frame.today}
           eventDate={seat.project.eventDate}
+          posts={frame.posts}
         />
       )}
       <div className="flex-1 flex flex-col md:flex-row">

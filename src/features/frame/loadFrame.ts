@@ -4,7 +4,9 @@ import { pool } from '@/db/connection';
 import type { Seat } from '@/server/access';
 import { listSharing } from '@/server/actor';
 import { inZone, projectNow } from '@/server/clock';
+import { flexibles, layOutLine } from '@/server/plan/lines';
 import { listSections, listTeams, meetingsOf, type Section, type Team } from '@/server/records/classes';
+import { listStages } from '@/server/records/stages';
 import { shortName } from '@/ui/format';
 
 export type Search = Record<string, string | string[] | undefined>;
@@ -21,6 +23,8 @@ export interface Frame {
   /** The section whose meetings the line shows: the chosen one, else the one that meets next. */
   clock: Section | null;
   meetings: Meeting[];
+  /** Gates on the meeting line: before which of the meetings. */
+  posts: Post[];
   /** Who enters on this device: the person signed in, then the others who share it. */
   people: { id: string; name: string }[];
   /** Pages that the device keeps for use without a connection. */
@@ -28,6 +32,10 @@ export interface Frame {
   counts: Counts;
   /** The last change: its id in the history, and how many there were. */
   change: { id: number; number: number; at: string; by: string } | null;
+}
+export interface Post {
+  name: string;
+  before: number;
 }
 export interface Counts {
   requirements: number;
@@ -40,15 +48,16 @@ export interface Counts {
   openVisits: number;
 }
 
-/** What every sheet of a project shows around its content: four queries, whatever the size of the class. */
+/** What every sheet of a project shows around its content: five queries, one more with gates, whatever the size of the class. */
 export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: string): Promise<Frame> => {
   const projectId = seat.project.id;
-  const [sections, teams, counts, change, sharing] = await Promise.all([
+  const [sections, teams, counts, change, sharing, gates] = await Promise.all([
     listSections(projectId),
     listTeams(projectId),
     readCounts(projectId, seat),
     lastChange(projectId, seat.project.timeZone),
     'sessionId' in seat.actor ? listSharing(pool(), seat.actor) : [],
+    listGatePlaces(projectId),
   ]);
   const now = projectNow(seat.project);
   const today = now.slice(0, 10);
@@ -66,6 +75,7 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
     team,
     clock,
     meetings: clock ? meetingsOf(clock) : [],
+    posts: clock && gates.length > 0 ? await postsOf(seat.project, clock, gates) : [],
     people: [seat.actor, ...sharing.filter((one) => one.id !== seat.actor.id)].map(({ id, name }) => ({
       id,
       name: shortName(name),
@@ -113,6 +123,30 @@ export function meetsNext(sections: Section[], now: string): Section | null {
     return meeting ? [{ section, at: `${meeting.date}T${meeting.start}` }] : [];
   });
   return next.sort((a, b) => (a.at < b.at ? -1 : 1))[0]?.section ?? sections[0] ?? null;
+}
+
+interface GatePlace {
+  name: string;
+  stageId: string;
+}
+
+async function listGatePlaces(projectId: string): Promise<GatePlace[]> {
+  return pool()<GatePlace[]>`select name, stage_id from gate where project_id = ${projectId} order by position, name`;
+}
+
+/** Where gates stand on a section's meetings: before the first one of the stage behind them, as the plan lays it. */
+async function postsOf(
+  { id, eventDate }: { id: string; eventDate: string },
+  section: Section,
+  gates: readonly GatePlace[],
+): Promise<Post[]> {
+  const stages = await listStages(id);
+  const meetings = meetingsOf(section);
+  const { stages: placed } = layOutLine({ id: section.id, meetings, eventDate, stages: flexibles(stages) });
+  return gates.flatMap(({ name, stageId }) => {
+    const at = placed.get(stageId);
+    return at ? [{ name, before: at.start }] : [];
+  });
 }
 
 async function readCounts(projectId: string, seat: Seat): Promise<Counts> {

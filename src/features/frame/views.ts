@@ -24,13 +24,15 @@ export function requirementViews(role: Role) {
   ] as const;
 }
 
-/** What belongs to the sheet Schedule; students see the plan, their progress and the calendar. */
+/** What belongs to the sheet Schedule; students see the plan, their progress, gates, bookings and the calendar. */
 export function scheduleViews(role: Role) {
   const leads = role === 'instructor';
   return [
     ['schedule', 'Plan'],
     ...(leads ? [['schedule/what-if', 'What if'] as const] : []),
     ['schedule/progress', 'Progress'],
+    ['schedule/gates', 'Gates'],
+    ['schedule/bookings', 'Bookings'],
     ...(leads
       ? ([
           ['schedule/lesson', 'Lesson'],
@@ -40,3 +42,18 @@ export function scheduleViews(role: Role) {
     ['schedule/calendar', 'Calendar'],
   ] as const;
 }
+
+/** What belongs to the sheet Safety; incidents are for instructors alone. */
+export function safetyViews(role: Role) {
+  return [
+    ['safety', 'Hazards'],
+    ['safety/sign-offs', 'Sign-offs'],
+    ...(role === 'instructor' ? [['safety/incidents', 'Incidents'] as const] : []),
+  ] as const;
+}
+
+/** What belongs to the sheet Bench. */
+export const BENCH_VIEWS = [
+  ['bench', 'Bench'],
+  ['bench/sessions', 'Test sessions'],
+] as const;

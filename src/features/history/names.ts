@@ -25,9 +25,19 @@ export function titleOf(kind: string, row: Row, names: Map<string, string>): str
             named('criterion_id'),
             named('account_id'),
             named('stage_id'),
+            named('hazard_id'),
+            named('resource_id'),
+            named('gate_id'),
+            named('item_id'),
           ];
   const word =
-    { trial: 'run', team_member: 'member', no_class: 'days without class', hand_in: 'hand-in' }[kind] ??
-    kind.replaceAll('_', ' ');
+    {
+      trial: 'run',
+      team_member: 'member',
+      no_class: 'days without class',
+      hand_in: 'hand-in',
+      resource: 'machine',
+      test_session: 'test session',
+    }[kind] ?? kind.replaceAll('_', ' ');
   return [word, about.filter(Boolean).join(', ')].join(' ').trim();
 }

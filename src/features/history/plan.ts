@@ -48,7 +48,8 @@ const TABLES: Record<string, readonly string[]> = {
   ...Object.fromEntries(
     `statement parameter requirement section no_class extra_meeting team action instrument protocol iteration measurement
      event trial benchmark attachment rubric criterion judge score component visit question note answer research finding
-     requirement_source budget stage stage_link hand_in lost_meeting absence`
+     requirement_source budget stage stage_link hand_in lost_meeting absence hazard sign_off acknowledgement
+     incident resource closure booking hazard_use test_session session_run gate gate_item gate_signature gate_decision iteration_check`
       .split(/\s+/)
       .map((name) => [name, ['id']]),
   ),

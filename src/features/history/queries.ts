@@ -64,6 +64,8 @@ export async function listNames(
     with named as (
       select id, name, project_id from team union all select id, name, project_id from section
       union all select id, name, project_id from stage
+      union all select id, name, project_id from hazard union all select id, name, project_id from resource
+      union all select id, name, project_id from gate union all select id, text, project_id from gate_item
       union all select id, name, project_id from event union all select id, name, project_id from protocol
       union all select id, name, project_id from instrument union all select id, name, project_id from parameter
       union all select id, name, project_id from rubric union all select id, name, project_id from criterion

@@ -27,7 +27,7 @@ export function AbsentButton(props: {
   return (
     <button
       type="button"
-      className={`btn !min-h-8 !px-2 ${absent ? 'line-through !text-brick !border-brick' : '!border-rule'}`}
+      className={`btn !min-h-8 !px-2 print:!min-h-0 print:!border-0 print:!py-0 print:!text-[13px] print:!leading-5 ${absent ? 'line-through !text-brick !border-brick' : '!border-rule'}`}
       aria-pressed={absent}
       aria-label={`${name} is away`}
       disabled={busy}

@@ -4,7 +4,7 @@ import { tagColour } from '@/ui/colours';
 import { day } from '@/ui/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { Decide } from './HandIns';
-import type { TeamPace } from './pace';
+import type { TeamPace } from '@/server/plan/pace';
 import { earlyWords, standsAt, stageWords } from './words';
 
 interface Props {

@@ -1,14 +1,11 @@
 import { tagColour } from '@/ui/colours';
 import { day, plural, shortName } from '@/ui/format';
+import { Cautions } from '@/ui/sheet/Cautions';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { AbsentButton } from './AbsentButton';
 import type { Lesson, LessonTeam } from './lesson';
 import { runSheet } from './runSheet';
 import { standsAt, stageWords } from './words';
-
-/** What every lesson defers to. */
-const FIRST =
-  'Local codes, school rules and the judgement of whoever is licensed to supervise come first. What can’t be supervised is not done today.';
 
 interface Props {
   lesson: Lesson;
@@ -18,10 +15,10 @@ interface Props {
 
 /** One lesson on one page: the run sheet, what each team does, who is there, cautions. */
 export function LessonSheet({ lesson, projectId }: Props) {
-  const { teams, others, stages, meeting } = lesson;
+  const { teams, others, stages, meeting, hazards, booked } = lesson;
   const away = [...teams.flatMap((one) => one.members), ...others].filter((one) => one.absent).length;
   return (
-    <div className="flex flex-col gap-4">
+    <div className="print-dense flex flex-col gap-4 print:gap-1.5">
       <section aria-label="Run sheet">
         <h2 className="mb-1">Run sheet</h2>
         <table className="!w-auto">
@@ -80,19 +77,33 @@ export function LessonSheet({ lesson, projectId }: Props) {
           </ul>
         </section>
       )}
-      <section aria-label="Cautions" className="callout" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
-        <h2 className="mb-1">Cautions</h2>
-        <ul>
-          {stages
-            .filter((stage) => stage.cautions)
-            .map((stage) => (
-              <li key={stage.id}>
-                <b>{stage.name}</b>: {stage.cautions}
+      {booked.length > 0 && (
+        <section aria-label="Machines">
+          <h2 className="mb-1">Machines</h2>
+          <ul>
+            {[...new Set(booked.map((one) => one.machine))].map((machine) => (
+              <li key={machine}>
+                <b>{machine}</b>:{' '}
+                {booked
+                  .filter((one) => one.machine === machine)
+                  .map((one) => `${one.start} ${one.team}, ${one.minutes} min${one.purpose && ` (${one.purpose})`}`)
+                  .join('; ')}
               </li>
             ))}
-          <li>{FIRST}</li>
-        </ul>
-      </section>
+          </ul>
+        </section>
+      )}
+      <Cautions
+        own={stages
+          .filter((stage) => stage.cautions)
+          .map((stage) => (
+            <>
+              <b>{stage.name}</b>: {stage.cautions}
+            </>
+          ))}
+        hazards={hazards}
+        more="What can’t be supervised is not done today."
+      />
     </div>
   );
 }

@@ -1,9 +1,11 @@
 import type { Team } from '@/server/records/classes';
+import { hazardsOf, type Hazard } from '@/server/records/safety';
 import type { HandIn, Stage } from '@/server/records/stages';
 import { day, plural } from '@/ui/format';
 import { Waiting } from '@/ui/outbox/Waiting';
+import { Cautions } from '@/ui/sheet/Cautions';
 import { Decide, HandInForm, TakeBack } from './HandIns';
-import type { TeamPace } from './pace';
+import type { TeamPace } from '@/server/plan/pace';
 import { earlyWords, standsAt, stageWords } from './words';
 
 const STATE = { open: 'open', 'handed-in': 'handed in', accepted: 'accepted', returned: 'returned' };
@@ -16,6 +18,7 @@ export function TeamStages({
   pace,
   back,
   leads,
+  hazards,
 }: {
   projectId: string;
   team: Team;
@@ -23,6 +26,7 @@ export function TeamStages({
   pace: TeamPace;
   back: string;
   leads: boolean;
+  hazards: readonly Hazard[];
 }) {
   const isAccepted = (stage: Stage) => stage.handIns.find((one) => one.teamId === team.id)?.state === 'accepted';
   const [accepted, left] = [stages.filter(isAccepted), stages.filter((stage) => !isAccepted(stage))];
@@ -55,7 +59,9 @@ export function TeamStages({
         {entry && entry.moreMeetings > 0 && (
           <p className="text-sm faint">{plural(entry.moreMeetings, 'meeting')} more than planned</p>
         )}
-        {now && stage.cautions && <p className="callout my-1">{stage.cautions}</p>}
+        {now && (
+          <Cautions own={stage.cautions ? [stage.cautions] : []} hazards={hazardsOf(hazards, 'stages', stage.id)} />
+        )}
         {(state === 'open' || state === 'returned') && (
           <details className="no-print" open={now}>
             <summary className="cursor-pointer text-sm">hand it in</summary>

@@ -1,9 +1,10 @@
 import type { InferType } from 'yup';
-import { inZone } from '@/server/clock';
+import { dayOfEntry } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import type { Tx } from '@/db/connection';
 import type { HandIn } from '@/server/records/stages';
+import { ofTeam } from '@/server/records/targets';
 import { handInSchema } from './schema';
 
 type HandedIn = InferType<typeof handInSchema>;
@@ -12,11 +13,7 @@ type HandedIn = InferType<typeof handInSchema>;
 export const recordHandIn: Command<HandedIn, { id: string }> = {
   door: '/api/v1/hand-ins',
   schema: handInSchema as Command<HandedIn, never>['schema'],
-  target: async (sql, { teamId }, projectId) => {
-    const [team] = await sql<{ id: string }[]>`
-      select id from team where id::text = ${String(teamId)} and project_id = ${projectId}`;
-    return team ? { teamId: team.id } : null;
-  },
+  target: ofTeam,
   run: async (work, { teamId, stageId, state, note, version }) => {
     const { tx, projectId, notes } = work;
     const known = await lockHandIn(tx, projectId, teamId, stageId);
@@ -27,7 +24,7 @@ export const recordHandIn: Command<HandedIn, { id: string }> = {
     }
     if (known && version !== null && version !== known.version) await mustBeFresh(tx, known);
     if (known && version === null && known.state !== 'open') await mustBeFresh(tx, known);
-    const day = state === 'open' ? null : dayOf(work);
+    const day = state === 'open' ? null : dayOfEntry(work.seat.project, work.now, work.age);
     return saveHandIn(work, { teamId, stageId, state, note, day, by: work.seat.actor.id });
   },
 };
@@ -75,11 +72,4 @@ export async function saveHandIn(
     do update set state = excluded.state, note = excluded.note, handed_in_on = excluded.handed_in_on, handed_in_by = coalesce(excluded.handed_in_by, hand_in.handed_in_by)
     returning id`;
   return written;
-}
-
-/** The day an entry was made on its device. */
-function dayOf({ seat, now, age }: Work): string {
-  const { pinnedNow, timeZone } = seat.project;
-  if (!pinnedNow) return inZone(new Date(Date.now() - age), timeZone).slice(0, 10);
-  return new Date(Date.parse(`${now}:00Z`) - age).toISOString().slice(0, 10);
 }

@@ -2,24 +2,28 @@ import { TZDate } from '@date-fns/tz';
 import { addMinutes } from 'date-fns';
 import ical, { ICalEventTransparency } from 'ical-generator';
 import type { Meeting } from '@/core/calendar';
-import { meetingsOf, type Section } from '@/server/records/classes';
+import type { Booking, Resource } from '@/server/records/bookings';
+import { meetingsOf, type Section, type Team } from '@/server/records/classes';
 import type { Stage } from '@/server/records/stages';
 import { plural } from '@/ui/format';
-import { layOutLine } from './lines';
+import { layOutLine } from '@/server/plan/lines';
 import { sectionLine } from './sectionLine';
 
 interface Given {
   project: { id: string; title: string; clientName: string; timeZone: string; eventDate: string };
   sections: readonly Section[];
   stages: readonly Stage[];
+  teams: readonly Team[];
+  resources: readonly Resource[];
+  bookings: readonly Booking[];
 }
 
 /**
  * The calendar of a project in the iCalendar format (RFC 5545): class meetings with the stages that are worked on, the last
- * meeting of each stage, and the event. Times are UTC, so that no program needs to know the time zone; each entry keeps its
+ * meeting of each stage, what is booked on the machines, and the event. Times are UTC, so that no program needs to know the time zone; each entry keeps its
  * id, so that a program that subscribes moves what was moved.
  */
-export function calendarOf({ project, sections, stages }: Given): string {
+export function calendarOf({ project, sections, stages, teams, resources, bookings }: Given): string {
   const calendar = ical({
     name: project.title,
     prodId: { company: 'ironstone', product: 'schedule' },
@@ -65,6 +69,22 @@ export function calendarOf({ project, sections, stages }: Given): string {
           .join('; '),
       });
     }
+  }
+  for (const { id, day, start, minutes, state, resourceId, teamId } of bookings) {
+    const team = teams.find((one) => one.id === teamId);
+    if (!day || !start || !minutes || (state !== 'booked' && state !== 'running')) continue;
+    if (!team || !sections.some((section) => section.id === team.sectionId)) continue;
+    const machine = resources.find((one) => one.id === resourceId)!;
+    const begins = instantOf({ date: day, start, minutes }, project.timeZone);
+    calendar.createEvent({
+      ...{
+        id: `booking-${id}`,
+        start: begins,
+        end: addMinutes(begins, minutes),
+        summary: `${machine.name}: ${team.name}`,
+      },
+      ...(machine.room ? { location: `room ${machine.room}` } : {}),
+    });
   }
   calendar.createEvent({
     id: `event-${project.id}`,

@@ -1,7 +1,9 @@
 import { endOf, type Meeting } from '@/core/calendar';
+import { listBookings, listResources } from '@/server/records/bookings';
+import { listSafety, type Hazard } from '@/server/records/safety';
 import { listAbsent, listStages, type Stage } from '@/server/records/stages';
 import { listStudents, listTeams, meetingsOf, type Member, type Section, type Team } from '@/server/records/classes';
-import { paceOf, type TeamPace } from './pace';
+import { paceOf, type TeamPace } from '@/server/plan/pace';
 
 /** A team in a lesson: what it does, who is there, what it owes. */
 export interface LessonTeam {
@@ -20,6 +22,10 @@ export interface Lesson {
   others: { id: string; name: string; absent: boolean }[];
   /** The stages that teams are at, each once, in the order of the plan. */
   stages: Stage[];
+  /** Hazards of these stages and of the machines booked for the meeting. */
+  hazards: Hazard[];
+  /** What is booked for the meeting, in order. */
+  booked: { id: string; start: string; minutes: number; machine: string; team: string; purpose: string }[];
 }
 
 /** The meeting of a section that is on now or comes next, with what each team does in it; null when there is none left. */
@@ -31,17 +37,27 @@ export async function readLesson(
   const meetings = meetingsOf(section);
   const meeting = meetings.find((one) => endOf(one) > now);
   if (!meeting) return null;
-  const [stages, teams, students, absent] = await Promise.all([
+  const [stages, teams, students, absent, safety, resources, bookings] = await Promise.all([
     listStages(projectId),
     listTeams(projectId),
     listStudents(projectId),
     listAbsent(projectId, meeting.date),
+    listSafety(projectId),
+    listResources(projectId),
+    listBookings(projectId),
   ]);
   const own = teams.filter((team) => team.sectionId === section.id);
   const paces = stages.length > 0 ? paceOf(section, own, stages, eventDate, now) : [];
   const here = students.filter((member) => member.sectionId === section.id);
   const line = ({ accountId, name }: Member) => ({ id: accountId, name, absent: absent.includes(accountId) });
   const at = new Set(paces.map((pace) => pace.current?.id));
+  const booked = bookings.flatMap(({ id, day, start, minutes, state, resourceId, teamId, purpose }) => {
+    const team = own.find((one) => one.id === teamId);
+    if (day !== meeting.date || !start || !minutes || !team || (state !== 'booked' && state !== 'running')) return [];
+    const machine = resources.find((one) => one.id === resourceId)!;
+    return [{ id, start, minutes, machine: machine.name, machineId: machine.id, team: team.name, purpose }];
+  });
+  const machines = new Set(booked.map((one) => one.machineId));
   return {
     section,
     meeting,
@@ -54,5 +70,9 @@ export async function readLesson(
     })),
     others: here.filter((member) => member.teamId === null).map(line),
     stages: stages.filter((stage) => at.has(stage.id)),
+    hazards: safety.hazards.filter(
+      (hazard) => hazard.stages.some((id) => at.has(id)) || hazard.resources.some((id) => machines.has(id)),
+    ),
+    booked,
   };
 }

@@ -1,6 +1,6 @@
 import { weekOf, type Line, type Meeting, type Placed } from '@/core/calendar';
 import { plural } from '@/ui/format';
-import { layOutLine } from './lines';
+import { layOutLine } from '@/server/plan/lines';
 
 /** A section of the plan sheet: its line with the meetings before the event, and how many of them are held. */
 export interface PlanLine extends Line {

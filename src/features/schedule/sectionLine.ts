@@ -1,7 +1,7 @@
 import type { Line, Meeting, Spare } from '@/core/calendar';
 import { meetingsOf, type Section, type Team } from '@/server/records/classes';
 import type { Stage } from '@/server/records/stages';
-import { flexibles, isHandedIn, layOutLine, planningDay } from './lines';
+import { flexibles, isHandedIn, layOutLine, planningDay } from '@/server/plan/lines';
 import type { PlanLine } from './planView';
 import type { SectionPlan } from './whatIf';
 

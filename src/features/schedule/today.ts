@@ -2,7 +2,7 @@ import { meetingsOf, type Team } from '@/server/records/classes';
 import type { TodayGiven, TodayItem, TodayProvider } from '@/server/today';
 import { day, plural, shortName, weekday } from '@/ui/format';
 import { withQuery } from '@/ui/withQuery';
-import { pacesOf, type TeamPace } from './pace';
+import { pacesOf, type TeamPace } from '@/server/plan/pace';
 import { standsAt, stageWords } from './words';
 
 /** The first steps of an empty project, how every team stands in the plan, and who is away. */

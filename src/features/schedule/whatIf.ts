@@ -1,7 +1,7 @@
 import { apply, type Line, type Meeting, type Remedy, type Way } from '@/core/calendar';
 import { day, plural, weekday } from '@/ui/format';
 import type { Operation } from './changes';
-import { layOutLine, withMore } from './lines';
+import { layOutLine, withMore } from '@/server/plan/lines';
 
 /** Something that might happen. */
 export type Scenario =

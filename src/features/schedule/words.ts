@@ -1,5 +1,5 @@
 import { plural } from '@/ui/format';
-import type { TeamPace } from './pace';
+import type { TeamPace } from '@/server/plan/pace';
 
 /** How a team stands: "2 meetings behind", "nothing to spare", "1 meeting to spare", "all handed in". */
 export function standsAt({ behind, done, stages }: TeamPace): string {

@@ -65,11 +65,13 @@ export function meetingsOf(section: Section): Meeting[] {
   return meetings({ pattern, from, to, noClass, extra, lost }).meetings;
 }
 
-export const listTeams = cache(async (projectId: string): Promise<Team[]> => {
-  return pool()<Team[]>`
+export const listTeams = cache((projectId: string): Promise<Team[]> => readTeams(pool(), projectId));
+
+export async function readTeams(sql: Sql, projectId: string): Promise<Team[]> {
+  return sql<Team[]>`
     select t.id, t.section_id, s.name as section_name, t.name, t.colour, t.version
     from team t join section s on s.id = t.section_id where t.project_id = ${projectId} order by s.name, t.name`;
-});
+}
 
 /** Everybody enrolled, also who has left since, with their team. */
 export const listMembers = cache(async (projectId: string): Promise<Member[]> => {

@@ -56,6 +56,8 @@ export interface Trial {
   accuracy: number;
   runAt: Date;
   takenBack: boolean;
+  /** What held it when it was made all the same. */
+  heldFor: string;
   version: number;
 }
 
@@ -144,7 +146,7 @@ async function read(projectId: string, filter: Filter): Promise<Trial[]> {
   return sql<Trial[]>`
     select t.id, t.event_id, t.team_id, t.iteration_id, i.number as iteration_number, i.released_at is not null as released,
       t.attempt, t.status, t.value, t.unit, t.penalties, t.conditions, t.note, t.instrument_id, n.name as instrument_name,
-      n.unit as instrument_unit, n.resolution, n.accuracy, t.run_at, t.taken_back_at is not null as taken_back, t.version
+      n.unit as instrument_unit, n.resolution, n.accuracy, t.run_at, t.taken_back_at is not null as taken_back, t.held_for, t.version
     from trial t join iteration i on i.id = t.iteration_id join instrument n on n.id = t.instrument_id
     where t.project_id = ${projectId}
       ${filter.limit ? sql`` : sql`and t.taken_back_at is null`}

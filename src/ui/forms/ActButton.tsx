@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import { toast } from '@/ui/toast';
 import type { Outcome } from '@/server/outcome';
-import { attempt, isKept } from './RecordForm';
+import { attempt, isKept, reasonOf } from './RecordForm';
 
 interface Props {
   act: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;
@@ -30,7 +30,7 @@ export function ActButton({ act, input, children, done, confirm, className, reve
     const outcome = await attempt(() => act(input));
     setBusy(false);
     setAsking(false);
-    if (!outcome.ok) return void toast.error(outcome.message);
+    if (!outcome.ok) return void toast.error(reasonOf(outcome));
     toast.success(isKept(outcome.result) ? `${outcome.notes.join('. ')}.` : done);
     if (reveal) setShown(String((outcome.result as Record<string, unknown>)[reveal.key]));
     router.refresh();

@@ -110,6 +110,27 @@ export function Check({ name, label }: FieldProps) {
   );
 }
 
+/** Some of several; the value is the list of those chosen. */
+export function Several({ name, label, options, hint, className }: FieldProps & { options: Options }) {
+  const { register } = useFormContext();
+  if (options.length === 0) return null;
+  return (
+    <fieldset className={className ?? ''}>
+      <legend className="font-medium">{label}</legend>
+      {hint && <p className="text-sm faint">{hint}</p>}
+      <div className="flex flex-wrap gap-x-5 gap-y-1 pt-0.5">
+        {options.map(([value, text]) => (
+          <label key={value} className="flex items-center gap-2">
+            <input type="checkbox" className="size-4" value={value} {...register(name)} />
+            {text}
+          </label>
+        ))}
+      </div>
+      <Complaint name={name} />
+    </fieldset>
+  );
+}
+
 /** A message of the form that belongs to a list as a whole. */
 export function Complaint({ name }: { name: string }) {
   const { formState } = useFormContext();
@@ -128,21 +149,34 @@ export function Rows({
   label,
   empty,
   add,
+  inOrder = false,
   children,
 }: {
   name: string;
   label: string;
   empty: object;
   add: string;
+  /** The order counts: a row can be moved up. */
+  inOrder?: boolean;
   children: (path: string, index: number) => ReactNode;
 }) {
-  const { fields, append, remove } = useFieldArray({ name });
+  const { fields, append, remove, move } = useFieldArray({ name });
   return (
     <fieldset className="flex flex-col gap-2">
       <legend className="font-medium mb-1">{label}</legend>
       {fields.map((field, index) => (
         <div key={field.id} className="flex flex-wrap items-end gap-2">
           {children(`${name}.${index}`, index)}
+          {inOrder && index > 0 && (
+            <button
+              type="button"
+              className="btn"
+              onClick={() => move(index, index - 1)}
+              aria-label={`Move row ${index + 1} of ${label} up`}
+            >
+              Up
+            </button>
+          )}
           <button
             type="button"
             className="btn"

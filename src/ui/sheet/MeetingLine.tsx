@@ -7,13 +7,15 @@ interface Props {
   dates: string[];
   today: string;
   eventDate: string;
+  /** Gates, each before the meeting of an index. */
+  posts?: { name: string; before: number }[];
 }
 
 /**
- * The meeting line: one tick a class meeting, filled when held, a caret for today, a flag for the event. On a
+ * The meeting line: one tick a class meeting, filled when held, a post for a gate, a caret for today, a flag for the event. On a
  * drawing the ticks would be the zones of the upper edge.
  */
-export function MeetingLine({ href, dates, today, eventDate }: Props) {
+export function MeetingLine({ href, dates, today, eventDate, posts = [] }: Props) {
   const held = dates.filter((date) => date < today).length;
   const isMeeting = dates.includes(today);
   const left = dates.filter((date) => date >= today && date < eventDate).length;
@@ -36,7 +38,7 @@ export function MeetingLine({ href, dates, today, eventDate }: Props) {
     <a
       href={href}
       className="meeting-line block border-b border-ink bg-sheet no-underline"
-      aria-label={`Meeting line: ${words}; ${eventWords}. Opens the schedule.`}
+      aria-label={`Meeting line: ${words}; ${eventWords}${posts.length > 0 ? `; gates: ${posts.map((post) => `${post.name} before meeting ${post.before + 1}`).join(', ')}` : ''}. Opens the schedule.`}
     >
       <span className="md:hidden block px-3.5 pt-1.5 pb-1 text-sm">
         <svg viewBox={`0 0 ${width} 10`} preserveAspectRatio="none" className="block w-full h-2.5" aria-hidden>
@@ -71,6 +73,16 @@ export function MeetingLine({ href, dates, today, eventDate }: Props) {
               )}
             </g>
           ))}
+          {posts.map((post) => {
+            const x = at(post.before) - Math.min(8, step / 2);
+            return (
+              <g key={post.name} stroke="var(--ink)" fill="none">
+                <title>{post.name}</title>
+                <path d={`M${x} 24 V13`} strokeWidth="2.5" />
+                <path d={`M${x} 14 h-7`} strokeWidth="2" />
+              </g>
+            );
+          })}
           <path d={`M${caret - 6} 3 h12 l-6 9z`} fill="var(--iron)" />
           <text
             x={flagLeft ? caret - 10 : caret + 10}

@@ -3,7 +3,8 @@ import { pool } from '@/db/connection';
 import { calendarOf } from '@/features/schedule/feed';
 import { findFeed } from '@/server/actor';
 import { slowDown } from '@/server/rate';
-import { readSections } from '@/server/records/classes';
+import { readBookings, readResources } from '@/server/records/bookings';
+import { readSections, readTeams } from '@/server/records/classes';
 import { readStages } from '@/server/records/stages';
 
 /** The calendar behind a secret link, for programs that subscribe; an ended or unknown link is not found. */
@@ -14,14 +15,17 @@ export async function GET(request: Request, { params }: { params: Promise<{ toke
   const feed = token.length < 100 ? await findFeed(pool(), token) : null;
   if (!feed) notFound();
   const { projectId, sectionId } = feed;
-  const [[project], sections, stages] = await Promise.all([
+  const [[project], sections, stages, teams, resources, bookings] = await Promise.all([
     pool()<{ id: string; title: string; clientName: string; timeZone: string; eventDate: string }[]>`
       select id, title, client_name, time_zone, event_date from project where id = ${projectId}`,
     readSections(pool(), projectId),
     readStages(pool(), projectId),
+    readTeams(pool(), projectId),
+    readResources(pool(), projectId),
+    readBookings(pool(), projectId),
   ]);
   const shown = sections.filter((section) => !sectionId || section.id === sectionId);
-  return new Response(calendarOf({ project: project!, sections: shown, stages }), {
+  return new Response(calendarOf({ project: project!, sections: shown, stages, teams, resources, bookings }), {
     headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'private, max-age=300' },
   });
 }

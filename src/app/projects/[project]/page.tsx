@@ -4,7 +4,7 @@ import { endOf } from '@/core/calendar';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { listBenchmarks } from '@/features/legacy/queries';
 import { listOpenActions } from '@/features/today/queries';
-import { pacesOf } from '@/features/schedule/pace';
+import { pacesOf } from '@/server/plan/pace';
 import { stageNow } from '@/features/schedule/words';
 import { TodayList } from '@/features/today/TodayList';
 import { teamIdsIn } from '@/server/records/classes';

@@ -3,13 +3,15 @@ import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
 import { listInstruments } from '@/features/bench/queries';
 import { RunTable } from '@/features/bench/RunTable';
 import { instrumentForm, NEW_INSTRUMENT, NEW_PROTOCOL, protocolForm } from '@/features/bench/toForm';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listParameters } from '@/features/requirements/queries';
 import { allowed } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { teamIdsIn } from '@/server/records/classes';
+import { hazardsOf, listSafety } from '@/server/records/safety';
 import { listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
 import { moment, number } from '@/ui/format';
+import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 const SHOWN = 40;
@@ -19,12 +21,13 @@ export default async function BenchPage(props: SheetProps) {
   const { seat, teams } = frame;
   const { id, timeZone } = seat.project;
   const leads = seat.role === 'instructor';
-  const [protocols, events, newest, instruments, parameters] = await Promise.all([
+  const [protocols, events, newest, instruments, parameters, safety] = await Promise.all([
     listProtocols(id),
     listEvents(id),
     listNewestRuns(id, 400),
     listInstruments(id),
     listParameters(id),
+    listSafety(id),
   ]);
   const ids = teamIdsIn(teams, frame.section?.id ?? null, frame.team?.id ?? null);
   const runs = newest.filter((run) => ids.includes(run.teamId) && allowed(seat, 'trial.read', run)).slice(0, SHOWN);
@@ -34,7 +37,14 @@ export default async function BenchPage(props: SheetProps) {
     </Link>
   );
   return (
-    <ProjectFrame frame={frame} sheet="bench" name="Bench" about="protocols, instruments and runs" actions={enter}>
+    <ProjectFrame
+      frame={frame}
+      sheet="bench"
+      name="Bench"
+      views={BENCH_VIEWS}
+      about="protocols, instruments and runs"
+      actions={enter}
+    >
       <div className="grid lg:grid-cols-2 gap-x-8 gap-y-5 mb-5">
         <section>
           <h2 className="mb-1">Protocols</h2>
@@ -52,7 +62,7 @@ export default async function BenchPage(props: SheetProps) {
               <p className="faint">
                 {p.conditions.map((c) => `${c.name} ${number(c.value)} ± ${number(c.tolerance)} ${c.unit}`).join(' · ')}
               </p>
-              {p.cautions && <p className="callout my-1">{p.cautions}</p>}
+              <Cautions own={p.cautions ? [p.cautions] : []} hazards={hazardsOf(safety.hazards, 'protocols', p.id)} />
               {leads && (
                 <ProtocolForm
                   key={p.version}

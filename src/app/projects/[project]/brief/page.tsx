@@ -12,6 +12,7 @@ import { LinkPanel } from '@/features/links/LinkPanel';
 import { endOfLink } from '@/features/links/endOfLink';
 import { listLinks } from '@/features/links/queries';
 import { ProjectForm } from '@/features/projects/forms';
+import { listSafety } from '@/server/records/safety';
 import { listBriefVersions, readBrief, toBriefParts } from '@/server/records/brief';
 import { listRequirements } from '@/server/records/requirements';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -24,11 +25,12 @@ export default async function BriefPage(props: SheetProps) {
   const { project, role, actor } = frame.seat;
   const { id, title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights } = project;
   const leads = role === 'instructor';
-  const [brief, versions, requirements, read] = await Promise.all([
+  const [brief, versions, requirements, read, safety] = await Promise.all([
     readBrief(id),
     listBriefVersions(id),
     listRequirements(id),
     readByPerson(id, actor.id),
+    listSafety(id),
   ]);
   const draft = { ...toBriefParts({ ...brief }), limits: limitsByRule(requirements) };
   const [latest] = versions;
@@ -87,9 +89,9 @@ export default async function BriefPage(props: SheetProps) {
       )}
       <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-6">
         {leads ? (
-          <BriefView content={draft} />
+          <BriefView content={draft} hazards={safety.hazards} />
         ) : latest ? (
-          <BriefView content={latest.content} />
+          <BriefView content={latest.content} hazards={safety.hazards} />
         ) : (
           <p className="faint">The instructor has not published the brief yet.</p>
         )}

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { search, type Hit } from '@/features/find/search';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { withQuery } from '@/ui/withQuery';
 
 export default async function FindPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/find', props);
@@ -59,6 +60,12 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return hrefIn(frame, `builds/${id}`);
     case 'run':
       return hrefIn(frame, `bench/trials/${id}`);
+    case 'hazard':
+      return `${hrefIn(frame, 'safety')}#${id}`;
+    case 'machine':
+      return withQuery(hrefIn(frame, 'schedule/bookings'), { machine: id });
+    case 'gate':
+      return hrefIn(frame, `schedule/gates/${id}`);
     case 'event':
       return `${hrefIn(frame, 'event')}#${id}`;
     default:

@@ -1,14 +1,89 @@
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { Nothing } from '@/ui/sheet/Sheet';
+import { FIRST } from '@/core/safety';
+import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
+import { HazardForm, type Named } from '@/features/safety/HazardForm';
+import { HazardList } from '@/features/safety/HazardList';
+import { LIBRARY } from '@/features/safety/library';
+import { LibraryForm } from '@/features/safety/LibraryForm';
+import { NEW_HAZARD } from '@/features/safety/toForm';
+import { listResources } from '@/server/records/bookings';
+import { readBrief } from '@/server/records/brief';
+import { listSafety } from '@/server/records/safety';
+import { listStages } from '@/server/records/stages';
+import { listProtocols } from '@/server/records/trials';
+import { PrintButton } from '@/ui/PrintButton';
+import { plural } from '@/ui/format';
 
 export default async function SafetyPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety', props);
+  const { project, role, teamId } = frame.seat;
+  const leads = role === 'instructor';
+  const [safety, stages, resources, protocols, brief] = await Promise.all([
+    listSafety(project.id),
+    listStages(project.id),
+    listResources(project.id),
+    listProtocols(project.id),
+    readBrief(project.id),
+  ]);
+  const byName = (list: readonly { id: string; name: string }[]) => list.map(({ id, name }) => [id, name] as const);
+  const kit = [...new Set(brief.kit.map(({ item }) => item))];
+  const named: Named = {
+    ...{ stages: byName(stages), resources: byName(resources), protocols: byName(protocols) },
+    materials: kit.map((item) => [item, item] as const),
+  };
+  const left = LIBRARY.map((one) => one.name).filter((name) => !safety.hazards.some((one) => one.name === name));
+  const teams = frame.teams.filter(
+    (team) =>
+      (leads || team.id === teamId) &&
+      (!frame.section || team.sectionId === frame.section.id) &&
+      (!frame.team || team.id === frame.team.id),
+  );
   return (
-    <ProjectFrame frame={frame} sheet="safety" name="Safety">
-      <Nothing>
-        Hazards with their cautions, training sign-offs, holds and the incident log. Until then the cautions of each
-        protocol stand where runs are entered. Local codes, the school’s rules and licensed practice come first.
-      </Nothing>
+    <ProjectFrame
+      frame={frame}
+      sheet="safety"
+      name="Safety"
+      views={safetyViews(role)}
+      title="Hazards"
+      byTeam={leads}
+      about={safety.hazards.length > 0 ? plural(safety.hazards.length, 'hazard') : undefined}
+      actions={safety.hazards.length > 0 ? <PrintButton>Print the cautions</PrintButton> : undefined}
+    >
+      <p className="callout mb-4" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
+        {FIRST}
+      </p>
+      {safety.hazards.length === 0 && (
+        <p className="mb-3">
+          {leads
+            ? 'No hazard is named yet. Take what this project has from the list, then say in which stages, at which machines and in which tests it matters; the cautions appear there.'
+            : 'Your instructor has named no hazard yet.'}
+        </p>
+      )}
+      <HazardList projectId={project.id} {...{ safety, teams, named, leads }} ownTeam={leads ? null : teamId} />
+      {leads && (
+        <div className="no-print">
+          {left.length > 0 && (
+            <details className="mt-4" open={safety.hazards.length === 0}>
+              <summary className="cursor-pointer font-medium">Take hazards from the library</summary>
+              <div className="pt-3">
+                <LibraryForm key={left.length} projectId={project.id} names={left} />
+              </div>
+            </details>
+          )}
+          <details className="mt-4">
+            <summary className="cursor-pointer font-medium">Add a hazard of your own</summary>
+            <div className="pt-3">
+              <HazardForm
+                key={safety.hazards.length}
+                projectId={project.id}
+                id={null}
+                version={null}
+                values={NEW_HAZARD}
+                named={named}
+              />
+            </div>
+          </details>
+        </div>
+      )}
     </ProjectFrame>
   );
 }

@@ -6,7 +6,10 @@ import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import { pool } from '@/db/connection';
+import { safetyHolds, sentence } from '@/server/holds';
+import { listStudents } from '@/server/records/classes';
 import { listLatestIterations } from '@/server/records/iterations';
+import { hazardsOf, listSafety } from '@/server/records/safety';
 import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
 import { quantity } from '@/ui/format';
 import { Live } from '@/ui/live/Live';
@@ -20,12 +23,14 @@ export default async function EnterPage(props: SheetProps) {
     teamId: seat?.role === 'student' ? seat.teamId : null,
   });
   const { project, role, teamId } = frame.seat;
-  const [events, protocols, attempts, latest, newest] = await Promise.all([
+  const [events, protocols, attempts, latest, newest, safety, students] = await Promise.all([
     listEvents(project.id),
     listProtocols(project.id),
     listAttempts(project.id),
     listLatestIterations(project.id),
     listNewestRuns(project.id, 60),
+    listSafety(project.id),
+    listStudents(project.id),
   ]);
   const search = await props.searchParams;
   const event = events.find((one) => one.id === search.event) ?? events[0];
@@ -88,6 +93,16 @@ export default async function EnterPage(props: SheetProps) {
       text: `${teams.find((team) => team.id === run.teamId)!.name} ${run.iterationNumber}, ${run.attempt ? `attempt ${run.attempt}` : 'practice'}`,
       value: run.status === 'ok' ? quantity(run.value, run.unit) : run.status.replaceAll('-', ' '),
     }));
+  const hazards = hazardsOf(safety.hazards, 'protocols', protocol.id);
+  const held = Object.fromEntries(
+    teams.flatMap((team) => {
+      const members = students
+        .filter((one) => one.teamId === team.id)
+        .map(({ accountId, name }) => ({ id: accountId, name }));
+      const says = sentence(safetyHolds(safety, hazards, { id: team.id, members }, frame.today));
+      return says ? [[team.id, says] as const] : [];
+    }),
+  );
   const known = await listRecentRunIds(project.id, event.id);
   const soFar = made
     .filter((run) => run.status === 'ok' && run.value !== null)
@@ -111,11 +126,19 @@ export default async function EnterPage(props: SheetProps) {
               foulKeepsValue: event.rule.attempts.foul === 'keep',
               penalties: Object.keys(event.rule.penalties ?? {}),
             }}
-            protocol={{ name: protocol.name, cautions: protocol.cautions, conditions: protocol.conditions }}
+            protocol={{
+              name: protocol.name,
+              cautions: [protocol.cautions, ...hazards.map((one) => `${one.name}: ${one.cautions}`)]
+                .filter(Boolean)
+                .join(' '),
+              conditions: protocol.conditions,
+            }}
             runners={runners}
             soFar={soFar}
             last={last}
             known={known}
+            first={frame.team && runners.some((one) => one.teamId === frame.team!.id) ? frame.team.id : null}
+            held={held}
           />
         </Entering>
         <Live project={project.id} since={frame.change?.id ?? 0} />

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { releaseIteration } from '@/features/builds/actions';
+import { Checks } from '@/features/builds/Checks';
 import { IterationForm } from '@/features/builds/IterationForm';
 import { loadIterationForm } from '@/features/builds/loadForm';
 import { VerdictTable } from '@/features/builds/VerdictTable';
@@ -45,6 +46,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
     change: iteration.change,
     reason: iteration.reason,
     builtOn: iteration.builtOn,
+    makerId: iteration.makerId ?? '',
   };
   const release = allowed(seat, 'iteration.release') && (
     <ActButton
@@ -66,6 +68,11 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       actions={release}
     >
       {iteration.reason && <p className="mb-3 max-w-3xl">{iteration.reason}</p>}
+      {iteration.heldFor && (
+        <p className="callout mb-3" style={{ '--tone': 'var(--ochre)' } as React.CSSProperties}>
+          Built while held: {iteration.heldFor}.
+        </p>
+      )}
       {iteration.parentNumber && (
         <p className="mb-3">
           Built on{' '}
@@ -93,6 +100,12 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
           />
         </section>
       )}
+      <Checks
+        projectId={project}
+        iteration={iteration}
+        me={seat.actor.id}
+        checks={allowed(seat, 'iteration.check', target)}
+      />
       <Pictures projectId={project} pictures={pictures} writes={writes} of={`${team.name} ${iteration.number}`} />
       {form && (
         <details className="mt-5 no-print">
@@ -108,6 +121,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
               parents={form.parents.filter((one) => one.teamId === team.id)}
               parameters={form.parameters}
               instruments={form.instruments}
+              members={form.members}
               back={hrefIn(frame, `builds/${id}`)}
             />
           </div>

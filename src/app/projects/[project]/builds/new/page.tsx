@@ -3,6 +3,10 @@ import { IterationForm } from '@/features/builds/IterationForm';
 import { loadIterationForm } from '@/features/builds/loadForm';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { signedIn } from '@/server/actor';
+import { pacesOf } from '@/server/plan/pace';
+import { listSafety } from '@/server/records/safety';
+import { listStages } from '@/server/records/stages';
+import { Cautions } from '@/ui/sheet/Cautions';
 import { findSeat } from '@/server/access';
 import { pool } from '@/db/connection';
 
@@ -17,6 +21,10 @@ export default async function NewIterationPage(props: SheetProps) {
   const teams = mine.filter((one) => !asked || one.id === asked);
   if (teams.length === 0) notFound();
   const { parents, measurements, ...form } = await loadIterationForm(frame.seat.project, null);
+  const [stages, safety] = await Promise.all([listStages(project), listSafety(project)]);
+  const when = { eventDate: frame.seat.project.eventDate, now: frame.now };
+  const at = new Set(pacesOf(frame.sections, teams, stages, when).map((pace) => pace.current?.id));
+  const hazards = safety.hazards.filter((hazard) => hazard.stages.some((id) => at.has(id)));
   const own = parents.filter((one) => teams.some((team) => team.id === one.teamId));
   const last = teams.length === 1 ? own.at(-1)?.id : undefined;
   const values = {
@@ -26,6 +34,7 @@ export default async function NewIterationPage(props: SheetProps) {
     change: '',
     reason: '',
     builtOn: frame.today,
+    makerId: frame.seat.role === 'student' ? frame.seat.actor.id : '',
     measurements,
   };
   return (
@@ -36,6 +45,7 @@ export default async function NewIterationPage(props: SheetProps) {
       title={teams.length === 1 ? `New iteration of ${teams[0]!.name}` : 'New iteration'}
       byTeam={false}
     >
+      <Cautions hazards={hazards} />
       <IterationForm
         key={values.teamId + (last ?? '')}
         projectId={project}

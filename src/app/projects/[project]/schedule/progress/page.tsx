@@ -1,7 +1,8 @@
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ClassProgress } from '@/features/schedule/ClassProgress';
-import { pacesOf } from '@/features/schedule/pace';
+import { pacesOf } from '@/server/plan/pace';
 import { TeamStages } from '@/features/schedule/TeamStages';
+import { listSafety } from '@/server/records/safety';
 import { listStages } from '@/server/records/stages';
 import { Nothing } from '@/ui/sheet/Sheet';
 
@@ -9,7 +10,7 @@ export default async function ProgressPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/progress', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const stages = await listStages(project.id);
+  const [stages, safety] = await Promise.all([listStages(project.id), listSafety(project.id)]);
   const paces = pacesOf(frame.sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now });
   const team = leads ? frame.team : (frame.teams.find((one) => one.id === teamId) ?? null);
   const teams = frame.teams.filter((one) => !frame.section || one.sectionId === frame.section.id);
@@ -40,6 +41,7 @@ export default async function ProgressPage(props: SheetProps) {
           stages={stages.filter((stage) => !stage.leftOut)}
           pace={pace}
           leads={leads}
+          hazards={safety.hazards}
           back={hrefIn(frame, 'schedule/progress')}
         />
       )}

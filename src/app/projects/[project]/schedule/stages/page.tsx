@@ -3,6 +3,7 @@ import { removeStage } from '@/features/schedule/actions';
 import { StageForm } from '@/features/schedule/StageForm';
 import { StartPlans } from '@/features/schedule/StartPlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
+import { hazardsOf, listSafety } from '@/server/records/safety';
 import { listStages, type Stage } from '@/server/records/stages';
 import { ActButton } from '@/ui/forms/ActButton';
 import { plural } from '@/ui/format';
@@ -10,7 +11,7 @@ import { plural } from '@/ui/format';
 export default async function StagesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/stages', props);
   const { project, role } = frame.seat;
-  const stages = await listStages(project.id);
+  const [stages, safety] = await Promise.all([listStages(project.id), listSafety(project.id)]);
   const nameOf = new Map(stages.map((stage) => [stage.id, stage.name]));
   const others = (id: string | null) =>
     stages.filter((stage) => stage.id !== id).map((stage) => [stage.id, stage.name] as const);
@@ -52,7 +53,12 @@ export default async function StagesPage(props: SheetProps) {
                     </Told>
                     <Told name="hand in">{stage.handsIn}</Told>
                     <Told name="needs">
-                      {[stage.people, stage.room && `room ${stage.room}`, stage.needs].filter(Boolean).join('; ')}
+                      {[
+                        ...[stage.people, stage.room && `room ${stage.room}`, stage.needs],
+                        ...hazardsOf(safety.hazards, 'stages', stage.id).map((one) => `hazard: ${one.name}`),
+                      ]
+                        .filter(Boolean)
+                        .join('; ')}
                     </Told>
                   </summary>
                   <div className="pt-2 pb-4">

@@ -1,7 +1,7 @@
 import { dateOf, dayNumber } from '@/core/calendar';
 import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ChangeList } from '@/features/schedule/ChangeList';
-import { teamPlans } from '@/features/schedule/pace';
+import { teamPlans } from '@/features/schedule/teamPlans';
 import { listPlanChanges } from '@/features/schedule/queries';
 import { sectionPlans } from '@/features/schedule/sectionLine';
 import { WhatIf } from '@/features/schedule/WhatIf';

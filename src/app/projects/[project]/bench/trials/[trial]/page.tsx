@@ -63,6 +63,16 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
         ': on the protocol'
       ),
     ],
+    ...(run.heldFor
+      ? [
+          [
+            'Made while held',
+            <span key="h" className="text-ochre">
+              {run.heldFor}
+            </span>,
+          ] as [string, React.ReactNode],
+        ]
+      : []),
     [
       'Penalties',
       Object.entries(run.penalties)

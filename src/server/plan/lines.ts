@@ -9,7 +9,7 @@ import {
   type Meeting,
   type Placed,
 } from '@/core/calendar';
-import type { HandIn, Stage } from '@/server/records/stages';
+import type { HandIn, Stage } from '../records/stages';
 
 /** The first day whose meetings still count: today until its last one has ended. */
 export function planningDay(meetings: readonly Meeting[], now: string): string {

@@ -1,10 +1,8 @@
 import { dayNumber, forecast, inOrder, longestChain } from '@/core/calendar';
 import type { Flexible, Forecast, Meeting, Progress } from '@/core/calendar';
-import { meetingsOf, type Section, type Team } from '@/server/records/classes';
-import type { HandIn, Stage } from '@/server/records/stages';
+import { meetingsOf, type Section, type Team } from '../records/classes';
+import type { HandIn, Stage } from '../records/stages';
 import { flexibles, isHandedIn, layOutLine, meanMinutes, planningDay, withMore } from './lines';
-import { sectionLine } from './sectionLine';
-import type { TeamPlan } from './whatIf';
 
 /** Where a team stands in the plan, counted in meetings. */
 export interface TeamPace {
@@ -92,7 +90,7 @@ interface Given {
 }
 
 /** A team's work as it is left, each stage shorter by what is spent on it; and its whole plan for comparison. */
-function workOf(team: Team, { meetings, whole, stages, from }: Given) {
+export function workOf(team: Team, { meetings, whole, stages, from }: Given) {
   const entryOf = new Map(stages.map((stage) => [stage.id, stage.handIns.find((one) => one.teamId === team.id)]));
   const byId = new Map(stages.map((stage) => [stage.id, stage]));
   const own = whole.map((stage) => withMore(stage, entryOf.get(stage.id)?.moreMeetings ?? 0, meetings));
@@ -102,29 +100,6 @@ function workOf(team: Team, { meetings, whole, stages, from }: Given) {
   const found = open.map((stage) => startable(stage, { open, entryOf, byId, meetings, held, since, from }));
   const spentOn = new Map(found.map(({ stage, spent }) => [stage.id, spent]));
   return { entryOf, byId, own, open, held, since, spentOn, left: found.map(({ stage }) => stage) };
-}
-
-/** What every team has left, as the core weighs it. */
-export function teamPlans(
-  section: Section,
-  teams: readonly Team[],
-  stages: readonly Stage[],
-  { eventDate, now }: { eventDate: string; now: string },
-): TeamPlan[] {
-  const { meetings, spare } = sectionLine(section, stages, eventDate);
-  const from = planningDay(meetings, now);
-  const given = {
-    meetings: meetings.filter((one) => one.date < eventDate),
-    whole: inOrder(flexibles(stages)),
-    stages,
-    eventDate,
-    from,
-  };
-  return teams.map((team) => ({
-    ...{ id: team.id, name: team.name, sectionId: section.id, eventDate, today: from, meetings },
-    spare: spare.filter((one) => one.date >= from),
-    stages: workOf(team, given).left.map(({ delay, ...stage }) => (delay ? { ...stage, delay, fixed: true } : stage)),
-  }));
 }
 
 function standing(team: Team, given: Given) {

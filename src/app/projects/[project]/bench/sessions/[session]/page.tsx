@@ -1,0 +1,150 @@
+import { notFound } from 'next/navigation';
+import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { beginSession, removeSession } from '@/features/sessions/actions';
+import { AtTheRig } from '@/features/sessions/AtTheRig';
+import { offersOf } from '@/features/sessions/offers';
+import { followOf, planOf, wayWords } from '@/features/sessions/plan';
+import { clockAt, RunSheet } from '@/features/sessions/RunSheet';
+import { SeedForm } from '@/features/sessions/SeedForm';
+import { SessionForm } from '@/features/sessions/SessionForm';
+import { sessionForm } from '@/features/sessions/toForm';
+import { momentOfEntry } from '@/server/clock';
+import { safetyHolds, sentence } from '@/server/holds';
+import { listResources } from '@/server/records/bookings';
+import { listStudents } from '@/server/records/classes';
+import { hazardsOf, listSafety } from '@/server/records/safety';
+import { listSessions } from '@/server/records/sessions';
+import { listEvents, listProtocols } from '@/server/records/trials';
+import { ActButton } from '@/ui/forms/ActButton';
+import { number, plural, weekday } from '@/ui/format';
+import { PrintButton } from '@/ui/PrintButton';
+import { Cautions } from '@/ui/sheet/Cautions';
+import { withQuery } from '@/ui/withQuery';
+
+export default async function SessionPage(props: SheetProps<{ session: string }>) {
+  const frame = await openSheet('/projects/[project]/bench/sessions/[session]', props);
+  const { project, role, teamId } = frame.seat;
+  const leads = role === 'instructor';
+  const [sessions, events, resources, safety, students, protocols] = await Promise.all([
+    listSessions(project.id),
+    listEvents(project.id),
+    listResources(project.id),
+    listSafety(project.id),
+    listStudents(project.id),
+    listProtocols(project.id),
+  ]);
+  const { session: id } = await props.params;
+  const session = sessions.find((one) => one.id === id);
+  if (!session) notFound();
+  const plan = planOf(session);
+  const following = followOf(session, plan, momentOfEntry(project, frame.now, 0));
+  const protocol = protocols.find((one) => one.id === session.protocolId);
+  const hazards = hazardsOf(safety.hazards, 'protocols', session.protocolId);
+  const held = new Map(
+    session.teams.flatMap((team) => {
+      const members = students
+        .filter((one) => one.teamId === team)
+        .map(({ accountId, name }) => ({ id: accountId, name }));
+      const says = sentence(safetyHolds(safety, hazards, { id: team, members }, session.day));
+      return says ? [[team, says] as const] : [];
+    }),
+  );
+  const place = { projectId: project.id, id: session.id };
+  const on = session.begunAt !== null && session.endedAt === null;
+  const waits = session.drawn && session.seed === null;
+  const enter = withQuery(hrefIn(frame, 'bench/enter', { section: session.sectionId }), { event: session.eventId });
+  const section = frame.sections.find((one) => one.id === session.sectionId);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="bench"
+      name="Bench"
+      view="bench/sessions"
+      views={BENCH_VIEWS}
+      title={`Run sheet: ${session.eventName}, ${weekday(session.day)} ${session.start}`}
+      byTeam={false}
+      about={`section ${section?.name ?? ''} · ${plural(session.attempts, 'attempt')} each, ${number(session.minutesPerAttempt, 1)} min and ${number(session.resetMinutes, 1)} min reset, ${plural(session.stations, 'station')}`}
+      actions={<PrintButton>Print the run sheet</PrintButton>}
+    >
+      {on && (
+        <AtTheRig
+          projectId={project.id}
+          {...{ session, following, held, leads }}
+          teams={frame.teams}
+          enterHref={(team) => withQuery(enter, { team })}
+        />
+      )}
+      {!session.begunAt && (
+        <p
+          className={`callout mb-3 ${plan.fits ? '' : 'font-medium'}`}
+          style={{ '--tone': plan.fits ? 'var(--moss)' : 'var(--brick)' } as React.CSSProperties}
+        >
+          {plan.fits
+            ? `Fits: ends at ${clockAt(session, plan.finish)}, ${number(session.minutes - plan.finish, 1)} min to spare.`
+            : `Does not fit: it needs ${number(plan.finish, 1)} min and there are ${session.minutes}.`}
+        </p>
+      )}
+      {!session.begunAt && plan.ways.length > 0 && (
+        <section className="mb-4 no-print">
+          <h2 className="mb-1">What would make it fit, one of these</h2>
+          <ul>
+            {plan.ways.map((way) => (
+              <li key={way.kind}>– {wayWords(way, session)}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {session.endedAt && <p className="mb-3">This session is over.</p>}
+      {session.drawn && (
+        <p className="mb-3">
+          {waits
+            ? 'The order is drawn once the seed is announced; until then the list stands as it was frozen.'
+            : `Drawn by the seed “${session.seed}” from the frozen list ${session.teams.map((one) => frame.teams.find((team) => team.id === one)?.name).join(', ')}.`}
+        </p>
+      )}
+      {leads && waits && (
+        <div className="mb-4 no-print">
+          <SeedForm projectId={project.id} id={session.id} />
+        </div>
+      )}
+      {leads && !session.begunAt && !waits && session.day !== frame.today && (
+        <p className="mb-3 faint no-print">It can begin on {weekday(session.day)}.</p>
+      )}
+      {leads && !session.begunAt && !waits && session.day === frame.today && (
+        <p className="mb-4 no-print">
+          <ActButton act={beginSession} input={place} done="The session is on." className="btn btn-go">
+            Begin the session
+          </ActButton>
+        </p>
+      )}
+      <RunSheet session={session} runs={following.runs} teams={frame.teams} held={held} ownTeam={teamId} />
+      <Cautions own={protocol?.cautions ? [protocol.cautions] : []} hazards={hazards} />
+      {leads && !session.begunAt && session.seed === null && (
+        <details className="mt-5 no-print">
+          <summary className="cursor-pointer font-medium">Change the plan</summary>
+          <div className="pt-3">
+            <SessionForm
+              key={session.version}
+              projectId={project.id}
+              id={session.id}
+              version={session.version}
+              values={sessionForm({ ...session })}
+              {...offersOf(frame, events, resources)}
+            />
+            <p className="mt-3">
+              <ActButton
+                act={removeSession}
+                input={place}
+                done="The session is removed."
+                confirm="Yes, remove it"
+                className="btn-text"
+              >
+                remove this session
+              </ActButton>
+            </p>
+          </div>
+        </details>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,90 @@
+import Link from 'next/link';
+import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { newSession, offersOf } from '@/features/sessions/offers';
+import { planOf } from '@/features/sessions/plan';
+import { SessionForm } from '@/features/sessions/SessionForm';
+import { listResources } from '@/server/records/bookings';
+import { listSessions } from '@/server/records/sessions';
+import { listEvents } from '@/server/records/trials';
+import { number, plural, weekday } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function SessionsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/bench/sessions', props);
+  const { project, role } = frame.seat;
+  const leads = role === 'instructor';
+  const [sessions, events, resources] = await Promise.all([
+    listSessions(project.id),
+    listEvents(project.id),
+    listResources(project.id),
+  ]);
+  const shown = sessions.filter((one) => !frame.section || one.sectionId === frame.section.id);
+  const sectionOf = new Map(frame.sections.map((one) => [one.id, one.name]));
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="bench"
+      name="Bench"
+      view="bench/sessions"
+      views={BENCH_VIEWS}
+      title="Test sessions"
+      byTeam={false}
+    >
+      {shown.length === 0 && (
+        <Nothing>
+          A test session says who runs when at a rig, whether it fits the meeting, and is followed while it goes.
+          {events.length === 0 && ' It needs an event with its protocol first.'}
+        </Nothing>
+      )}
+      {shown.length > 0 && (
+        <table className="stacked max-w-4xl">
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>Section</th>
+              <th>What is run</th>
+              <th>Plan</th>
+              <th>State</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((session) => {
+              const { fits, finish, runs } = planOf(session);
+              return (
+                <tr key={session.id}>
+                  <td className="whitespace-nowrap">
+                    <Link prefetch={false} href={hrefIn(frame, `bench/sessions/${session.id}`)}>
+                      {weekday(session.day)}, {session.start}
+                    </Link>
+                  </td>
+                  <td>{sectionOf.get(session.sectionId)}</td>
+                  <td>{session.eventName}</td>
+                  <td className={fits ? '' : 'text-brick'}>
+                    {plural(runs.length, 'run')}, {number(finish, 1)} of {session.minutes} min
+                    {!fits && ': does not fit'}
+                  </td>
+                  <td>{session.endedAt ? 'over' : session.begunAt ? <b className="text-iron">runs</b> : 'planned'}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {leads && events.length > 0 && frame.teams.length > 0 && (
+        <details className="mt-5" open={shown.length === 0}>
+          <summary className="cursor-pointer font-medium">Plan a session</summary>
+          <div className="pt-3">
+            <SessionForm
+              key={sessions.length}
+              projectId={project.id}
+              id={null}
+              version={null}
+              values={newSession(frame, events, resources)}
+              {...offersOf(frame, events, resources)}
+            />
+          </div>
+        </details>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,62 @@
+import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
+import { IncidentForm } from '@/features/safety/IncidentForm';
+import { listIncidents } from '@/features/safety/queries';
+import { incidentForm } from '@/features/safety/toForm';
+import { day } from '@/ui/format';
+
+export default async function IncidentsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/safety/incidents', props);
+  const { project, role } = frame.seat;
+  const incidents = await listIncidents(project.id);
+  const fixed = { projectId: project.id };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="safety"
+      name="Safety"
+      view="safety/incidents"
+      views={safetyViews(role)}
+      title="Incidents and near misses"
+      byTeam={false}
+      about="seen by instructors alone; in no export"
+    >
+      <p className="callout mb-4" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
+        This is a notebook, not a report: what the school and the law require to be reported is reported their way.
+      </p>
+      {incidents.length === 0 && <p className="faint mb-3">None is noted.</p>}
+      <ul>
+        {incidents.map((one) => (
+          <li key={one.id} className="border-t border-hair py-1.5 max-w-4xl">
+            <details>
+              <summary className="cursor-pointer">
+                <b>{day(one.happenedOn, true)}</b>, {one.kind}, {one.place}:{' '}
+                {one.what.length > 90 ? `${one.what.slice(0, 90)} …` : one.what}
+              </summary>
+              <div className="pt-2 pb-3">
+                <IncidentForm
+                  key={one.version}
+                  {...fixed}
+                  id={one.id}
+                  version={one.version}
+                  values={incidentForm({ ...one })}
+                />
+              </div>
+            </details>
+          </li>
+        ))}
+      </ul>
+      <details className="mt-4">
+        <summary className="cursor-pointer font-medium">Note an incident or a near miss</summary>
+        <div className="pt-3">
+          <IncidentForm
+            key={incidents.length}
+            {...fixed}
+            id={null}
+            version={null}
+            values={{ kind: 'near miss', happenedOn: frame.today, place: '', what: '', done: '' }}
+          />
+        </div>
+      </details>
+    </ProjectFrame>
+  );
+}

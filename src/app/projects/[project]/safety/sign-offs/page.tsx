@@ -1,0 +1,80 @@
+import Link from 'next/link';
+import { hrefIn, openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
+import { SignOffForm } from '@/features/safety/SignOffForm';
+import { SignOffTable } from '@/features/safety/SignOffTable';
+import { listStudents } from '@/server/records/classes';
+import { listSafety } from '@/server/records/safety';
+import { shortName } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function SignOffsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/safety/sign-offs', props);
+  const { project, role, teamId, actor } = frame.seat;
+  const leads = role === 'instructor';
+  const [safety, everybody] = await Promise.all([listSafety(project.id), listStudents(project.id)]);
+  const students = everybody.filter((one) =>
+    leads
+      ? (!frame.section || one.sectionId === frame.section.id) && (!frame.team || one.teamId === frame.team.id)
+      : one.accountId === actor.id || (teamId !== null && one.teamId === teamId),
+  );
+  const trainings = safety.hazards.filter((hazard) => hazard.needsTraining);
+  const nameOf = new Map(frame.teams.map((team) => [team.id, team.name]));
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="safety"
+      name="Safety"
+      view="safety/sign-offs"
+      views={safetyViews(role)}
+      title="Training sign-offs"
+      byTeam={leads}
+      about="no booking and no start of work without them"
+    >
+      {trainings.length === 0 && (
+        <Nothing
+          step={
+            leads ? (
+              <Link className="btn btn-go" href={hrefIn(frame, 'safety')}>
+                To the hazards
+              </Link>
+            ) : undefined
+          }
+        >
+          No hazard of this project asks for a training that is signed off.
+        </Nothing>
+      )}
+      {trainings.length > 0 && students.length === 0 && <Nothing>There is no student here yet.</Nothing>}
+      {trainings.length > 0 && students.length > 0 && (
+        <>
+          {leads && (
+            <details className="mb-4 no-print">
+              <summary className="cursor-pointer font-medium">Sign students off</summary>
+              <div className="pt-3">
+                <SignOffForm
+                  key={safety.signOffs.length}
+                  projectId={project.id}
+                  today={frame.today}
+                  trainings={trainings.map(({ id, name }) => [id, name] as const)}
+                  people={students
+                    .map(
+                      ({ accountId, teamId: of, name }) =>
+                        [accountId, [of && nameOf.get(of), shortName(name)].filter(Boolean).join(': ')] as const,
+                    )
+                    .sort((one, other) => (one[1] < other[1] ? -1 : 1))}
+                />
+              </div>
+            </details>
+          )}
+          <SignOffTable
+            projectId={project.id}
+            safety={safety}
+            teams={frame.teams}
+            students={students}
+            today={frame.today}
+            leads={leads}
+          />
+        </>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,168 @@
+import Link from 'next/link';
+import { BookForm } from '@/features/bookings/BookForm';
+import { heldBookings } from '@/features/bookings/held';
+import { MachineAbout, MachineBoard } from '@/features/bookings/MachineBoard';
+import { meetingsToCome, slotsIn, turnsOf } from '@/features/bookings/plan';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { inZone } from '@/server/clock';
+import { pacesOf } from '@/server/plan/pace';
+import { listBookings, listResources } from '@/server/records/bookings';
+import { listStudents } from '@/server/records/classes';
+import { listJudgedGates } from '@/server/records/gates';
+import { hazardsOf, listSafety } from '@/server/records/safety';
+import { listSessions } from '@/server/records/sessions';
+import { listStages } from '@/server/records/stages';
+import { shortName, weekday } from '@/ui/format';
+import { Cautions } from '@/ui/sheet/Cautions';
+import { Nothing } from '@/ui/sheet/Sheet';
+import { withQuery } from '@/ui/withQuery';
+
+const MEETINGS = 4;
+
+export default async function BookingsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/bookings', props);
+  const { project, role, teamId } = frame.seat;
+  const leads = role === 'instructor';
+  const id = project.id;
+  const [resources, bookings, sessions, students, safety, judged, stages] = await Promise.all([
+    listResources(id),
+    listBookings(id),
+    listSessions(id),
+    listStudents(id),
+    listSafety(id),
+    listJudgedGates(id, frame.today),
+    listStages(id),
+  ]);
+  const { machine, slot } = await props.searchParams;
+  const resource = resources.find((one) => one.id === machine) ?? resources[0];
+  const { sections, teams, now, today, clock } = frame;
+  const held = heldBookings({ resources, bookings, teams, sections, students, safety, gates: judged, today });
+  const paces = pacesOf(sections, teams, stages, { eventDate: project.eventDate, now });
+  const paceOf = new Map(paces.map((pace) => [pace.teamId, pace]));
+  const slots = clock && resource ? meetingsToCome(clock, now, MEETINGS) : [];
+  const views = slots.map((meeting) => slotsIn(resource!, meeting, bookings, sessions, now));
+  const offered = views.flatMap(({ meeting, free }) =>
+    free.map(({ start }) => [`${meeting.date} ${start}`, `${weekday(meeting.date)}, ${start}`] as const),
+  );
+  const asking = teams.filter((team) => team.sectionId === clock?.id && (leads || team.id === teamId));
+  const here = hrefIn(frame, 'schedule/bookings');
+  const hazards = resource ? hazardsOf(safety.hazards, 'resources', resource.id) : [];
+  const lost = resource
+    ? bookings.filter(
+        (one) =>
+          one.resourceId === resource.id &&
+          one.state === 'booked' &&
+          held.has(one.id) &&
+          (leads || one.teamId === teamId),
+      )
+    : [];
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/bookings"
+      views={scheduleViews(role)}
+      title={resource ? `Bookings of ${resource.name}` : 'Bookings'}
+      about={clock ? `section ${clock.name}` : undefined}
+      byTeam={false}
+      actions={
+        leads && resources.length > 0 ? (
+          <Link className="btn" href={hrefIn(frame, 'schedule/machines')}>
+            Machines
+          </Link>
+        ) : undefined
+      }
+    >
+      {!resource && (
+        <Nothing
+          step={
+            leads ? (
+              <Link className="btn btn-go" href={hrefIn(frame, 'schedule/machines')}>
+                Enter the first machine
+              </Link>
+            ) : undefined
+          }
+        >
+          Machines and rigs that teams share are booked here, in slots of the class meetings.
+        </Nothing>
+      )}
+      {resource && (
+        <>
+          {resources.length > 1 && (
+            <nav aria-label="Machines" className="flex flex-wrap gap-x-5 mb-2">
+              {resources.map((one) => (
+                <Link
+                  key={one.id}
+                  prefetch={false}
+                  href={withQuery(here, { machine: one.id })}
+                  className="view-link"
+                  aria-current={one.id === resource.id ? 'page' : undefined}
+                >
+                  {one.name}
+                </Link>
+              ))}
+            </nav>
+          )}
+          <MachineAbout resource={resource} />
+          {lost.length > 0 && (
+            <section className="callout mb-3" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
+              <h2 className="mb-1">Bookings that stand and are held</h2>
+              <ul>
+                {lost.map((one) => (
+                  <li key={one.id}>
+                    <b>{teams.find((team) => team.id === one.teamId)!.name}</b>, {weekday(one.day!)} {one.start}:{' '}
+                    {held.get(one.id)}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          {clock && slots.length > 0 ? (
+            <MachineBoard
+              projectId={id}
+              resource={resource}
+              meetings={views}
+              sectionId={clock.id}
+              sessionHref={(session) => hrefIn(frame, `bench/sessions/${session}`)}
+              turns={turnsOf(resource, bookings, teams, clock.id, paceOf)}
+              bookings={bookings}
+              teams={teams}
+              held={held}
+              leads={leads}
+              ownTeam={teamId}
+              now={now}
+              slotHref={(one) => `${withQuery(here, { machine: resource.id, slot: one })}#book`}
+              local={(instant) => inZone(new Date(instant), project.timeZone)}
+            />
+          ) : (
+            <p className="faint">No meeting is left in which it could be used.</p>
+          )}
+          <Cautions hazards={hazards} />
+          {asking.length > 0 && slots.length > 0 && (
+            <section id="book" className="mt-5 no-print">
+              <h2 className="mb-1.5">Book or ask</h2>
+              <BookForm
+                key={resource.id}
+                projectId={id}
+                resource={resource}
+                teams={asking.map((team) => ({
+                  id: team.id,
+                  name: team.name,
+                  slots: offered,
+                  members: students
+                    .filter((one) => one.teamId === team.id)
+                    .map((one) => [one.accountId, shortName(one.name)] as const),
+                }))}
+                chosen={{
+                  teamId: asking[0]!.id,
+                  slot: offered.some(([one]) => one === slot) ? (slot as string) : '',
+                }}
+              />
+            </section>
+          )}
+        </>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,89 @@
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import type { ItemKind } from '@/core/gates';
+import { Checklist } from '@/features/gates/Checklist';
+import { DecisionPart } from '@/features/gates/Decision';
+import { GateTable } from '@/features/gates/GateTable';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { meetingsOf } from '@/server/records/classes';
+import { listFound, listGates, listJudgedGates } from '@/server/records/gates';
+import { shortName } from '@/ui/format';
+import { Post, POST_TONE, POST_WORD } from '@/ui/glyphs/Post';
+
+export default async function GatePage(props: SheetProps<{ gate: string }>) {
+  const frame = await openSheet('/projects/[project]/schedule/gates/[gate]', props);
+  const { gate: id } = await props.params;
+  const { seat } = frame;
+  const leads = seat.role === 'instructor';
+  const [gates, found, all] = await Promise.all([
+    listGates(seat.project.id),
+    listFound(seat.project.id),
+    listJudgedGates(seat.project.id, frame.today),
+  ]);
+  const gate = gates.find((one) => one.id === id);
+  if (!gate) notFound();
+  const team = leads ? frame.team : (frame.teams.find((one) => one.id === seat.teamId) ?? null);
+  const judged = all.filter((one) => one.gate.id === id);
+  const own = judged.find((one) => one.teamId === team?.id);
+  const of = found.teams.find((one) => one.id === team?.id);
+  const section = frame.sections.find((one) => one.id === team?.sectionId);
+  const meetings = section
+    ? meetingsOf(section)
+        .map((meeting) => meeting.date)
+        .filter((date) => date >= frame.today)
+    : [];
+  const guards = [
+    ...(gate.guardsBuilding ? ['no iteration is built'] : []),
+    ...(gate.guardsFinal ? ['no machine is booked for final material'] : []),
+  ];
+  const evidence = (kind: ItemKind): string | null => {
+    const at = (sheet: string) => hrefIn(frame, sheet);
+    if (kind === 'checks') return of?.checked ? `${at(`builds/${of.checked.id}`)}#checks` : at('builds');
+    const sheets: Partial<Record<ItemKind, string>> = {
+      ...{ requirements: 'requirements', stage: 'schedule/progress', runs: 'bench', musts: 'requirements/compliance' },
+      'sign-offs': 'safety/sign-offs',
+    };
+    return sheets[kind] ? at(sheets[kind]) : null;
+  };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view={`schedule/gates/${id}`}
+      views={scheduleViews(seat.role)}
+      title={team ? `${gate.name}, ${team.name}` : gate.name}
+      byTeam={leads}
+      about={`before ${gate.stageName}${guards.length ? `; until then ${guards.join(' and ')}` : ''}`}
+      actions={
+        <Link className="btn" href={hrefIn(frame, 'schedule/gates')}>
+          All gates
+        </Link>
+      }
+    >
+      {team && own ? (
+        <>
+          <p className="mb-3 text-lg">
+            <Post state={own.state} /> <b className={POST_TONE[own.state]}>{POST_WORD[own.state]}</b>
+          </p>
+          <Checklist seat={seat} judged={own} evidence={evidence} />
+          <DecisionPart
+            key={own.decision?.id ?? 'none'}
+            seat={seat}
+            judged={own}
+            members={(of?.members ?? []).map((member) => [member.id, shortName(member.name)] as const)}
+            meetings={meetings}
+            today={frame.today}
+          />
+        </>
+      ) : (
+        <GateTable
+          teams={frame.teams.filter((one) => leads && (!frame.section || one.sectionId === frame.section.id))}
+          gates={[gate]}
+          judged={judged}
+          href={(gateId, teamId) => hrefIn(frame, `schedule/gates/${gateId}`, { team: teamId })}
+        />
+      )}
+    </ProjectFrame>
+  );
+}

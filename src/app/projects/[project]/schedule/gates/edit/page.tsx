@@ -1,0 +1,90 @@
+import Link from 'next/link';
+import { removeGate } from '@/features/gates/actions';
+import { GateForm } from '@/features/gates/GateForm';
+import { gateForm, NEW_GATE } from '@/features/gates/toForm';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { listGates } from '@/server/records/gates';
+import { listStages } from '@/server/records/stages';
+import { ActButton } from '@/ui/forms/ActButton';
+import { plural } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function EditGatesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/gates/edit', props);
+  const { project, role } = frame.seat;
+  const [gates, stages] = await Promise.all([listGates(project.id), listStages(project.id)]);
+  const choice = stages.filter((stage) => !stage.leftOut).map((stage) => [stage.id, stage.name] as const);
+  const fixed = { projectId: project.id };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/gates/edit"
+      views={scheduleViews(role)}
+      title="Change the gates"
+      byTeam={false}
+      actions={
+        <Link className="btn" href={hrefIn(frame, 'schedule/gates')}>
+          All gates
+        </Link>
+      }
+    >
+      {stages.length === 0 ? (
+        <Nothing
+          step={
+            <Link className="btn btn-go" href={hrefIn(frame, 'schedule/stages')}>
+              Lay out the stages
+            </Link>
+          }
+        >
+          A gate stands before a stage; the plan has none yet.
+        </Nothing>
+      ) : (
+        <>
+          <ul>
+            {gates.map((gate) => (
+              <li key={gate.id} id={gate.id} className="border-b border-hair py-1">
+                <details>
+                  <summary className="cursor-pointer">
+                    <b className="underline">{gate.name}</b>{' '}
+                    <span className="faint">
+                      before {gate.stageName}, {plural(gate.items.length, 'item')}
+                    </span>
+                  </summary>
+                  <div className="pt-2 pb-4">
+                    <GateForm
+                      key={gate.version}
+                      {...fixed}
+                      id={gate.id}
+                      version={gate.version}
+                      values={gateForm(gate)}
+                      stages={choice}
+                    />
+                    <p className="mt-3">
+                      <ActButton
+                        act={removeGate}
+                        input={{ ...fixed, id: gate.id }}
+                        done={`“${gate.name}” is removed.`}
+                        confirm={`Yes, remove it with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}`}
+                        className="btn-text"
+                      >
+                        remove this gate
+                      </ActButton>
+                    </p>
+                  </div>
+                </details>
+              </li>
+            ))}
+          </ul>
+          <details className="mt-4" id="new" open={gates.length === 0}>
+            <summary className="cursor-pointer font-medium">Add a gate</summary>
+            <div className="pt-3">
+              <GateForm key={gates.length} {...fixed} id={null} version={null} values={NEW_GATE} stages={choice} />
+            </div>
+          </details>
+        </>
+      )}
+    </ProjectFrame>
+  );
+}

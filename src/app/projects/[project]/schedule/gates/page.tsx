@@ -1,0 +1,64 @@
+import Link from 'next/link';
+import { GateTable } from '@/features/gates/GateTable';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { listGates, listJudgedGates } from '@/server/records/gates';
+import { plural } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function GatesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/gates', props);
+  const { project, role, teamId } = frame.seat;
+  const leads = role === 'instructor';
+  const [gates, judged] = await Promise.all([listGates(project.id), listJudgedGates(project.id, frame.today)]);
+  const teams = frame.teams.filter(
+    (team) =>
+      (!frame.section || team.sectionId === frame.section.id) &&
+      (!frame.team || team.id === frame.team.id) &&
+      (leads || team.id === teamId),
+  );
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/gates"
+      views={scheduleViews(role)}
+      title="Gates"
+      byTeam={leads}
+      about={gates.length > 0 ? `${plural(gates.length, 'gate')}; each opens once its checklist is met` : undefined}
+      actions={
+        leads && gates.length > 0 ? (
+          <Link className="btn" href={hrefIn(frame, 'schedule/gates/edit')}>
+            Change the gates
+          </Link>
+        ) : undefined
+      }
+    >
+      {gates.length === 0 && (
+        <Nothing
+          step={
+            leads ? (
+              <Link className="btn btn-go" href={hrefIn(frame, 'schedule/gates/edit')}>
+                Set up the first gate
+              </Link>
+            ) : undefined
+          }
+        >
+          A gate stands before a stage and opens once its checklist is met: requirements agreed, a drawing accepted, a
+          mock-up checked by two people. {leads ? '' : 'Your instructor has set up none yet.'}
+        </Nothing>
+      )}
+      {gates.length > 0 && teams.length === 0 && (
+        <Nothing>{leads ? 'There is no team yet; teams come with the roster.' : 'You are in no team yet.'}</Nothing>
+      )}
+      {gates.length > 0 && teams.length > 0 && (
+        <GateTable
+          teams={teams}
+          gates={gates}
+          judged={judged}
+          href={(gate, team) => hrefIn(frame, `schedule/gates/${gate}`, { team })}
+        />
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,83 @@
+import Link from 'next/link';
+import { removeResource } from '@/features/bookings/actions';
+import { ResourceForm } from '@/features/bookings/ResourceForm';
+import { NEW_RESOURCE, resourceForm } from '@/features/bookings/toForm';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { listResources } from '@/server/records/bookings';
+import { hazardsOf, listSafety } from '@/server/records/safety';
+import { ActButton } from '@/ui/forms/ActButton';
+import { day, plural } from '@/ui/format';
+
+export default async function MachinesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/schedule/machines', props);
+  const { project, role } = frame.seat;
+  const [resources, safety] = await Promise.all([listResources(project.id), listSafety(project.id)]);
+  const fixed = { projectId: project.id };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="schedule"
+      name="Schedule"
+      view="schedule/machines"
+      views={scheduleViews(role)}
+      title="Machines and rigs"
+      byTeam={false}
+      actions={
+        <Link className="btn" href={hrefIn(frame, 'schedule/bookings')}>
+          Bookings
+        </Link>
+      }
+    >
+      <ul>
+        {resources.map((resource) => {
+          const hazards = hazardsOf(safety.hazards, 'resources', resource.id);
+          return (
+            <li key={resource.id} id={resource.id} className="border-b border-hair py-1">
+              <details>
+                <summary className="cursor-pointer">
+                  <b className="underline">{resource.name}</b>{' '}
+                  <span className="faint">
+                    {plural(resource.useMinutes, 'minute')} a use
+                    {hazards.length > 0 && `; hazards: ${hazards.map((one) => one.name).join(', ')}`}
+                    {resource.closures.length > 0 &&
+                      `; closed: ${resource.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
+                  </span>
+                </summary>
+                <div className="pt-2 pb-4">
+                  <ResourceForm
+                    key={resource.version}
+                    {...fixed}
+                    id={resource.id}
+                    version={resource.version}
+                    values={resourceForm({ ...resource })}
+                  />
+                  <p className="mt-3">
+                    <ActButton
+                      act={removeResource}
+                      input={{ projectId: project.id, id: resource.id }}
+                      done={`“${resource.name}” is removed.`}
+                      confirm="Yes, remove it"
+                      className="btn-text"
+                    >
+                      remove this machine
+                    </ActButton>
+                  </p>
+                </div>
+              </details>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="text-sm faint mt-2">
+        Which hazards a machine has, and with them the training it needs, is said under{' '}
+        <Link href={hrefIn(frame, 'safety')}>Safety</Link>.
+      </p>
+      <details className="mt-4" id="new" open={resources.length === 0}>
+        <summary className="cursor-pointer font-medium">Add a machine or rig</summary>
+        <div className="pt-3">
+          <ResourceForm key={resources.length} {...fixed} id={null} version={null} values={NEW_RESOURCE} />
+        </div>
+      </details>
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,11 @@
+export {
+  inShort,
+  ITEM_KINDS,
+  judgeGate,
+  type Decision,
+  type Evidence,
+  type GateItem,
+  type ItemKind,
+  type JudgedGate,
+  type JudgedItem,
+} from './judgeGate';

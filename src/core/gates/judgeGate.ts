@@ -1,0 +1,141 @@
+/** What a gate asks for. All but "signed" are checked from evidence. */
+export const ITEM_KINDS = ['requirements', 'stage', 'runs', 'checks', 'musts', 'sign-offs', 'signed'] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];
+
+export interface GateItem {
+  id: string;
+  kind: ItemKind;
+  /** What it is called on the checklist. */
+  text: string;
+  /** How many: agreed requirements, runs, checkers or signatures. */
+  count: number;
+  /** The stage that is to be accepted, for the kind "stage". */
+  stage: { id: string; name: string } | null;
+  /** Who may sign, for the kind "signed". */
+  signer: 'instructor' | 'member' | 'anybody' | null;
+}
+/** What there is of a team, as the items look at it. */
+export interface Evidence {
+  /** Agreed and proposed requirements of the class. */
+  requirements: { agreed: number; proposed: number };
+  /** How far the team is with each stage, by id; without an entry it is open. */
+  stages: ReadonlyMap<string, 'open' | 'handed-in' | 'accepted' | 'returned'>;
+  /** Runs recorded by the team. */
+  runs: number;
+  /** The iteration that most people have checked, each once and its maker left out; null without one. It stays checked. */
+  checked: { label: string; by: readonly string[] } | null;
+  /** The iteration on which the fewest musts are left to measure (null without one), and their codes. */
+  musts: { label: string | null; unmeasured: readonly string[] };
+  /** What is missing of training and reading for the work behind the gate, each as a sentence's part. */
+  missingSignOffs: readonly string[];
+  /** Names of those who signed an item, by its id. */
+  signed: ReadonlyMap<string, readonly string[]>;
+}
+export interface Decision {
+  kind: 'conditions' | 'override' | 'held';
+  reason: string;
+  /** The conditions, each done or not. */
+  conditions: readonly { done: boolean }[];
+}
+export interface JudgedItem {
+  id: string;
+  kind: ItemKind;
+  text: string;
+  met: boolean;
+  /** What it rests on, or what is missing. */
+  says: string;
+  /** Who can supply what is missing; empty when nothing is. */
+  who: string;
+}
+export interface JudgedGate {
+  state: 'shut' | 'conditions' | 'open';
+  items: JudgedItem[];
+  missing: JudgedItem[];
+  /** Conditions that are not done. */
+  openConditions: number;
+}
+
+/** What is missing, as it is said away from the checklist: a signature needs its item named. */
+export function inShort({ kind, text, says }: JudgedItem): string {
+  return kind === 'signed' ? `${text}: ${says}` : says;
+}
+
+/**
+ * Judges a gate for a team: open when all items are met, or by an override; open with conditions while the instructor let the
+ * team pass on conditions and an item or a condition is still open; shut otherwise, when held, and when there is no item at
+ * all, as nothing would ever be asked.
+ */
+export function judgeGate(input: {
+  items: readonly GateItem[];
+  evidence: Evidence;
+  decision: Decision | null;
+}): JudgedGate {
+  const items = input.items.map((item): JudgedItem => {
+    const { id, kind, text } = item;
+    return { id, kind, text, ...JUDGES[kind](item, input.evidence) };
+  });
+  const missing = items.filter((item) => !item.met);
+  const { decision } = input;
+  const openConditions = (decision?.conditions ?? []).filter((one) => !one.done).length;
+  const whole = items.length > 0 && missing.length === 0;
+  return { state: stateOf(whole, decision, openConditions), items, missing, openConditions };
+}
+
+function stateOf(whole: boolean, decision: Decision | null, openConditions: number): JudgedGate['state'] {
+  if (decision?.kind === 'held') return 'shut';
+  if (decision?.kind === 'override') return 'open';
+  if (decision?.kind === 'conditions') return whole && openConditions === 0 ? 'open' : 'conditions';
+  return whole ? 'open' : 'shut';
+}
+
+type Verdict = Pick<JudgedItem, 'met' | 'says' | 'who'>;
+const met = (says: string): Verdict => ({ met: true, says, who: '' });
+const missing = (says: string, who: string): Verdict => ({ met: false, says, who });
+const many = (count: number, one: string, more = `${one}s`) => `${count} ${count === 1 ? one : more}`;
+
+const JUDGES: Record<ItemKind, (item: GateItem, evidence: Evidence) => Verdict> = {
+  requirements({ count }, { requirements: { agreed, proposed } }) {
+    if (agreed < count)
+      return missing(`${agreed} of ${many(count, 'requirement')} agreed`, 'the class proposes, the instructor agrees');
+    return met(`${many(agreed, 'requirement')} agreed${proposed > 0 ? `, ${proposed} more proposed` : ''}`);
+  },
+  stage({ stage }, { stages }) {
+    const name = stage?.name ?? 'the stage';
+    const state = (stage && stages.get(stage.id)) ?? 'open';
+    if (state === 'accepted') return met(`“${name}” is accepted`);
+    if (state === 'handed-in') return missing(`“${name}” is handed in and not yet accepted`, 'the instructor');
+    return missing(state === 'returned' ? `“${name}” came back` : `“${name}” is not handed in`, 'the team');
+  },
+  runs({ count }, { runs }) {
+    if (runs >= count) return met(`${many(runs, 'run')} recorded`);
+    return missing(runs === 0 ? 'no run recorded' : `${runs} of ${many(count, 'run')} recorded`, 'the team');
+  },
+  checks({ count }, { checked }) {
+    if (!checked) return missing('no iteration to check', 'the team');
+    const names = checked.by;
+    if (names.length >= count) return met(`${checked.label} checked by ${names.join(', ')}`);
+    const lacking = count - names.length;
+    const so = names.length === 0 ? 'by nobody yet' : `only by ${names.join(', ')}`;
+    const people = lacking === 1 ? 'one more person' : `${lacking} more people`;
+    return missing(`${checked.label} checked ${so}`, `${people} who did not make it`);
+  },
+  musts(_, { musts: { label, unmeasured } }) {
+    if (unmeasured.length > 0)
+      return missing(`not measured${label ? ` on ${label}` : ''}: ${unmeasured.join(', ')}`, 'the team');
+    return met(label ? `all musts measured on ${label}` : 'no must to measure');
+  },
+  'sign-offs'(_, { missingSignOffs }) {
+    if (missingSignOffs.length === 0) return met('all there');
+    return missing(missingSignOffs.join('; '), 'the instructor signs, the team reads');
+  },
+  signed({ id, count, signer }, { signed }) {
+    const names = signed.get(id) ?? [];
+    if (names.length >= count) return met(`signed by ${names.join(', ')}`);
+    const so =
+      names.length > 0
+        ? `signed by ${names.join(', ')}, ${many(count - names.length, 'signature')} missing`
+        : 'not signed';
+    const who = { instructor: 'the instructor', member: 'a member of the team', anybody: 'a member or the instructor' };
+    return missing(so, who[signer ?? 'instructor']);
+  },
+};

@@ -1,0 +1,1 @@
+export { draw } from './draw';

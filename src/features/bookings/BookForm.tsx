@@ -1,0 +1,90 @@
+'use client';
+
+import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
+import { askForMachine, bookSlot } from './actions';
+import { bookOrAskSchema } from './schema';
+
+interface Props {
+  projectId: string;
+  resource: { id: string; name: string; useMinutes: number; cuts: boolean };
+  teams: readonly { id: string; name: string; slots: Options; members: Options }[];
+  /** The team and slot that were chosen on the sheet. */
+  chosen: { teamId: string; slot: string };
+}
+
+/** Books a free slot, or asks for one. */
+export function BookForm({ projectId, resource, teams, chosen }: Props) {
+  const { id: resourceId, name, useMinutes, cuts } = resource;
+  const [asked, setAsked] = useState(false);
+  return (
+    <RecordForm
+      key={chosen.slot + chosen.teamId}
+      id={`book-${resourceId}`}
+      schema={bookOrAskSchema}
+      values={{
+        ...chosen,
+        operatorId: '',
+        material: cuts ? 'trial' : 'none',
+        purpose: '',
+        minutes: String(useMinutes),
+      }}
+      fixed={{ projectId, resourceId }}
+      submit={(input) => {
+        setAsked(!input.slot);
+        return input.slot ? bookSlot(input) : askForMachine(input);
+      }}
+      label={`Book or ask for ${name}`}
+      saved={asked ? 'Asked; the order of the line is shown here.' : 'Done.'}
+    >
+      <div className="flex flex-wrap gap-3">
+        {teams.length > 1 && (
+          <Choice
+            name="teamId"
+            label="Team"
+            options={teams.map((team) => [team.id, team.name] as const)}
+            className="w-40"
+          />
+        )}
+        <OfTeam teams={teams} />
+        <Decimal name="minutes" label="For" unit="min" className="w-28" />
+        {cuts && (
+          <Choice
+            name="material"
+            label="Material"
+            className="w-40"
+            options={[
+              ['trial', 'for trying'],
+              ['final', 'final material'],
+            ]}
+          />
+        )}
+        <Text name="purpose" label="What for" className="min-w-52 grow" />
+      </div>
+    </RecordForm>
+  );
+}
+
+/** What depends on the team: its meetings and its members. */
+function OfTeam({ teams }: Pick<Props, 'teams'>) {
+  const teamId = useWatch({ name: 'teamId' }) as string;
+  const team = teams.find((one) => one.id === teamId) ?? teams[0];
+  return (
+    <>
+      <Choice
+        name="slot"
+        label="Slot"
+        className="w-64"
+        options={[['', 'any: wait in the line'], ...(team?.slots ?? [])]}
+      />
+      <Choice
+        name="operatorId"
+        label="Operated by"
+        className="w-44"
+        options={[['', 'not said yet'], ...(team?.members ?? [])]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,92 @@
+import Link from 'next/link';
+import type { ItemKind } from '@/core/gates';
+import type { Seat } from '@/server/access';
+import { allowed } from '@/server/access';
+import type { TeamGate } from '@/server/records/gates';
+import { ActButton } from '@/ui/forms/ActButton';
+import { day, shortName } from '@/ui/format';
+import { signItem, takeBackSignature } from './actions';
+
+/** The checklist of a gate for one team: what is met and by what evidence, what is missing and who can supply it. */
+export function Checklist({
+  seat,
+  judged,
+  evidence,
+}: {
+  seat: Seat;
+  judged: TeamGate;
+  /** Where the evidence of a kind of item is; null: with the item itself. */
+  evidence: (kind: ItemKind) => string | null;
+}) {
+  const { gate, teamId, items } = judged;
+  const place = { projectId: seat.project.id, teamId };
+  return (
+    <table className="stacked">
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th>Stands</th>
+          <th>Evidence</th>
+          <th>Who can supply it</th>
+        </tr>
+      </thead>
+      <tbody>
+        {items.map((item) => {
+          const { kind, signer } = gate.items.find((one) => one.id === item.id)!;
+          const href = evidence(kind);
+          const signed = gate.signatures.filter((one) => one.itemId === item.id && one.teamId === teamId);
+          const own = signed.some((one) => one.byId === seat.actor.id);
+          const signs = kind === 'signed' && maySign(seat, signer, teamId) && !own;
+          return (
+            <tr key={item.id}>
+              <td className="font-medium">{item.text}</td>
+              <td className={`whitespace-nowrap font-semibold ${item.met ? 'text-moss' : 'text-brick'}`}>
+                {item.met ? 'met' : 'missing'}
+              </td>
+              <td>
+                {href ? (
+                  <Link prefetch={false} href={href}>
+                    {item.says}
+                  </Link>
+                ) : (
+                  item.says
+                )}
+                {signed.map((one) => (
+                  <span key={one.id} className="block text-sm faint">
+                    {shortName(one.by)} on {day(one.on)}
+                    {one.note && `: ${one.note}`}
+                  </span>
+                ))}
+              </td>
+              <td>
+                {item.who}
+                {signs && (
+                  <span className="block mt-1">
+                    <ActButton act={signItem} input={{ ...place, itemId: item.id }} done={`“${item.text}” is signed.`}>
+                      Sign it
+                    </ActButton>
+                  </span>
+                )}
+                {own && (
+                  <ActButton
+                    act={takeBackSignature}
+                    input={{ ...place, itemId: item.id }}
+                    done="Taken back."
+                    className="btn-text"
+                  >
+                    take my signature back
+                  </ActButton>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function maySign(seat: Seat, signer: string | null, teamId: string): boolean {
+  if (!allowed(seat, 'gate.sign', { teamId })) return false;
+  return signer === 'anybody' || (signer === 'instructor') === (seat.role === 'instructor');
+}

@@ -1,0 +1,105 @@
+import type { Seat } from '@/server/access';
+import { allowed } from '@/server/access';
+import type { TeamGate } from '@/server/records/gates';
+import { ActButton } from '@/ui/forms/ActButton';
+import type { Options } from '@/ui/forms/fields';
+import { day, shortName, weekday } from '@/ui/format';
+import { settleCondition, takeBackDecision } from './actions';
+import { DecideForm } from './DecideForm';
+
+const WORD = {
+  conditions: 'Open with conditions',
+  override: 'Opened by the instructor, whatever is missing',
+  held: 'Held by the instructor, whatever is met',
+};
+
+/** What the instructor decided about a gate for a team: reason and conditions, or the form to decide. */
+export function DecisionPart({
+  seat,
+  judged,
+  members,
+  meetings,
+  today,
+}: {
+  seat: Seat;
+  judged: TeamGate;
+  members: Options;
+  /** Days of the meetings to come, for conditions. */
+  meetings: readonly string[];
+  today: string;
+}) {
+  const { gate, teamId, decision, state } = judged;
+  const projectId = seat.project.id;
+  const leads = allowed(seat, 'gate.write');
+  if (!decision) {
+    if (!leads) return null;
+    return (
+      <details className="mt-4 no-print">
+        <summary className="cursor-pointer font-medium">
+          {state === 'open' ? 'Hold it, although everything is met' : 'Open it although something is missing'}
+        </summary>
+        <div className="pt-3">
+          <DecideForm
+            projectId={projectId}
+            gateId={gate.id}
+            teamId={teamId}
+            open={state === 'open'}
+            members={members}
+            meetings={meetings.map((date) => [date, weekday(date)] as const)}
+          />
+        </div>
+      </details>
+    );
+  }
+  return (
+    <section
+      className="callout mt-4"
+      style={{ '--tone': decision.kind === 'held' ? 'var(--brick)' : 'var(--ochre)' } as React.CSSProperties}
+    >
+      <h2 className="mb-1">{WORD[decision.kind]}</h2>
+      <p>
+        {decision.reason && <>{decision.reason} </>}
+        <span className="faint">
+          {shortName(decision.by)}, {day(decision.on)}
+        </span>
+      </p>
+      {decision.conditions.length > 0 && (
+        <ul className="mt-1.5">
+          {decision.conditions.map((one) => (
+            <li key={one.id} className="flex flex-wrap items-baseline gap-x-3 py-0.5">
+              <span className={one.done ? 'line-through text-faint' : ''}>
+                <b>{one.what}</b>
+                {one.owner && `: ${shortName(one.owner)}`}
+                {one.dueOn && `, by ${weekday(one.dueOn)}`}
+              </span>
+              {!one.done && one.dueOn && one.dueOn < today && <span className="text-brick font-semibold">overdue</span>}
+              {allowed(seat, 'action.settle', { teamId }) && (
+                <ActButton
+                  act={settleCondition}
+                  input={{ projectId, id: one.id, version: one.version, done: !one.done }}
+                  done={one.done ? 'Open again.' : 'Noted as done.'}
+                  className="btn-text"
+                >
+                  {one.done ? 'not done after all' : 'it is done'}
+                </ActButton>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {leads && (
+        <p className="mt-2">
+          <ActButton
+            act={takeBackDecision}
+            input={{ projectId, id: decision.id, version: decision.version }}
+            done="Taken back; the gate stands as its items say."
+            confirm="Yes, take it back"
+            className="btn-text"
+          >
+            take this decision back
+          </ActButton>
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,88 @@
+'use client';
+
+import { useWatch } from 'react-hook-form';
+import type { ItemKind } from '@/core/gates';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Check, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { saveGate } from './actions';
+import { gateSchema } from './schema';
+import { NEW_ITEM } from './toForm';
+
+const KINDS: readonly (readonly [ItemKind, string])[] = [
+  ['requirements', 'requirements agreed'],
+  ['stage', 'a stage accepted'],
+  ['runs', 'runs recorded'],
+  ['checks', 'checked by others'],
+  ['musts', 'all musts measured'],
+  ['sign-offs', 'training and cautions'],
+  ['signed', 'a signature'],
+];
+const COUNTED: Partial<Record<ItemKind, string>> = {
+  requirements: 'At least',
+  runs: 'At least',
+  checks: 'People',
+  signed: 'Signatures',
+};
+const SIGNERS: Options = [
+  ['instructor', 'the instructor'],
+  ['member', 'a member of the team'],
+  ['anybody', 'a member or the instructor'],
+];
+
+/** A gate: before which stage it stands, what it guards, and its checklist. */
+export function GateForm({
+  projectId,
+  id,
+  version,
+  values,
+  stages,
+}: {
+  projectId: string;
+  id: string | null;
+  version: number | null;
+  values: Record<string, unknown>;
+  stages: Options;
+}) {
+  const choice: Options = [['', 'choose …'], ...stages];
+  return (
+    <RecordForm
+      id={`gate-${id ?? `new-${projectId}`}`}
+      schema={gateSchema}
+      values={values}
+      fixed={{ projectId, id, version }}
+      submit={saveGate}
+      label="Save the gate"
+      names={{ name: 'Gate', stageId: 'Stands before', items: 'Checklist' }}
+    >
+      <div className="flex flex-wrap gap-3">
+        <Text name="name" label="Gate" className="min-w-60" hint="like Material release" />
+        <Choice name="stageId" label="Stands before the stage" options={choice} className="min-w-60" />
+      </div>
+      <div>
+        <Check name="guardsBuilding" label="Until it opens, no iteration can be set to being built" />
+        <Check name="guardsFinal" label="Until it opens, no machine can be booked for final material" />
+      </div>
+      <p className="text-sm faint">
+        All but a signature is checked by the program from what is recorded: hand-ins, runs, checks of iterations,
+        measurements, sign-offs.
+      </p>
+      <Rows name="items" label="Checklist" add="Add an item" empty={NEW_ITEM}>
+        {(path) => <Item path={path} stages={choice} />}
+      </Rows>
+    </RecordForm>
+  );
+}
+
+function Item({ path, stages }: { path: string; stages: Options }) {
+  const kind = useWatch({ name: `${path}.kind` }) as ItemKind;
+  const counted = COUNTED[kind];
+  return (
+    <>
+      <Choice name={`${path}.kind`} label="Kind" options={KINDS} className="w-48" />
+      <Text name={`${path}.text`} label="Called" className="min-w-44 grow" />
+      {kind === 'stage' && <Choice name={`${path}.stageId`} label="Stage" options={stages} className="w-44" />}
+      {kind === 'signed' && <Choice name={`${path}.signer`} label="By" options={SIGNERS} className="w-44" />}
+      {counted && <Decimal name={`${path}.count`} label={counted} className="w-20" />}
+    </>
+  );
+}

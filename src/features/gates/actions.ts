@@ -1,0 +1,200 @@
+'use server';
+
+import { randomUUID } from 'node:crypto';
+import type { Tx } from '@/db/connection';
+import { isId } from '@/server/access';
+import { FieldError, type Outcome } from '@/server/outcome';
+import { orConflict, perform, type Work } from '@/server/perform';
+import { meetingsOf, readSections } from '@/server/records/classes';
+import { readGates } from '@/server/records/gates';
+import { ofTeam } from '@/server/records/targets';
+import { saveRow } from '@/server/saveRow';
+import { read } from '@/ui/forms/schema';
+import {
+  decideGateSchema,
+  gateSchema,
+  removeGateSchema,
+  settleSchema,
+  signSchema,
+  takeBackDecisionSchema,
+  takeBackSignatureSchema,
+} from './schema';
+import { gateForm } from './toForm';
+
+/** A gate with its checklist. Items that stay keep their signatures. */
+export async function saveGate(input: unknown): Promise<Outcome<{ id: string }>> {
+  return perform(
+    {
+      door: 'saveGate',
+      schema: gateSchema,
+      run: async (work, { id, version, name, stageId, guardsBuilding, guardsFinal, items }) => {
+        const { tx, projectId } = work;
+        const values = { name, stageId, guardsBuilding, guardsFinal };
+        const known = id ? (await readGates(tx, projectId)).find((gate) => gate.id === id) : undefined;
+        const gateId = await saveRow(work, 'gate', { id, version }, values, () => (known ? gateForm(known) : values));
+        const own = new Set(known?.items.map((item) => item.id));
+        const rows = items.map((item, position) => ({
+          ...{ projectId, gateId, id: item.id && own.has(item.id) ? item.id : randomUUID() },
+          ...{ position, kind: item.kind, text: item.text, count: item.count ? read(item.count) : 1 },
+          stageId: item.kind === 'stage' ? item.stageId : null,
+          signer: item.kind === 'signed' ? item.signer : null,
+        }));
+        await tx`delete from gate_item where gate_id = ${gateId} and project_id = ${projectId} and not (id = any(${rows.map((row) => row.id)}))`;
+        await tx`
+          insert into gate_item ${tx(rows)} on conflict (id) do update set position = excluded.position, kind = excluded.kind,
+            text = excluded.text, count = excluded.count, stage_id = excluded.stage_id, signer = excluded.signer`;
+        return { id: gateId };
+      },
+    },
+    input,
+  );
+}
+
+/** Takes a gate away, with what was signed and decided at it; the history keeps both. */
+export async function removeGate(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'removeGate',
+      schema: removeGateSchema,
+      run: async ({ tx, projectId }, { id }) => {
+        await dropConditions(tx, projectId, { gateId: id! });
+        const gone = await tx`delete from gate where id = ${id} and project_id = ${projectId} returning 1`;
+        if (gone.length === 0) throw new FieldError('', 'This gate was removed already.');
+      },
+    },
+    input,
+  );
+}
+
+/** Signs an item of a checklist for a team. */
+export async function signItem(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'signItem',
+      schema: signSchema,
+      target: ofTeam,
+      run: async ({ tx, projectId, seat, now, notes }, { itemId, teamId, note }) => {
+        const [item] = await tx<{ kind: string; signer: string | null }[]>`
+          select kind, signer from gate_item where id = ${itemId} and project_id = ${projectId}`;
+        if (item?.kind !== 'signed') throw new FieldError('', 'This item is checked from evidence; nobody signs it.');
+        if (item.signer === 'instructor' && seat.role !== 'instructor')
+          throw new FieldError('', 'The instructor signs this.');
+        if (item.signer === 'member' && seat.role !== 'student')
+          throw new FieldError('', 'A member of the team signs this.');
+        const { id: signedBy, name: byName } = seat.actor;
+        const row = { projectId, itemId, teamId, signedBy, byName, signedOn: now.slice(0, 10), note };
+        const added = await tx`insert into gate_signature ${tx(row)} on conflict do nothing returning 1`;
+        if (added.length === 0) notes.push('You had signed it already');
+      },
+    },
+    input,
+  );
+}
+
+/** Takes one's own signature back. */
+export async function takeBackSignature(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'takeBackSignature',
+      schema: takeBackSignatureSchema,
+      target: ofTeam,
+      run: async ({ tx, projectId, seat }, { itemId, teamId }) => {
+        const gone = await tx`
+          delete from gate_signature where item_id = ${itemId} and team_id = ${teamId} and project_id = ${projectId}
+            and signed_by = ${seat.actor.id} returning 1`;
+        if (gone.length === 0) throw new FieldError('', 'There is no signature of yours to take back.');
+      },
+    },
+    input,
+  );
+}
+
+/** Lets a team pass on conditions, opens a gate with a reason, or holds it with one. */
+export async function decideGate(input: unknown): Promise<Outcome<{ id: string }>> {
+  return perform(
+    {
+      door: 'decideGate',
+      schema: decideGateSchema,
+      run: async (work, { gateId, teamId, kind, reason, conditions }) => {
+        const { tx, projectId, seat, now } = work;
+        if (kind === 'conditions') await mustBeConditions(work, teamId, conditions);
+        const row = { projectId, gateId, teamId, kind, reason, byName: seat.actor.name, decidedOn: now.slice(0, 10) };
+        const [decision] = await tx<[{ id: string }]>`insert into gate_decision ${tx(row)} returning id`;
+        if (kind === 'conditions') {
+          const source = { projectId, teamId, sourceKind: 'gate', sourceId: decision.id };
+          await tx`insert into action ${tx(conditions.map((one) => ({ ...one, ...source })))}`;
+        }
+        return decision;
+      },
+    },
+    input,
+  );
+}
+
+/** Takes a decision back: the gate stands again as its items say. Conditions that are still open are dropped. */
+export async function takeBackDecision(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'takeBackDecision',
+      schema: takeBackDecisionSchema,
+      run: async ({ tx, projectId }, { id, version }) => {
+        await dropConditions(tx, projectId, { id: id! });
+        const gone = await tx`
+          delete from gate_decision where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+        if (gone.length === 0)
+          throw new FieldError('', 'Somebody else has changed this decision meanwhile; reload to see it.');
+      },
+    },
+    input,
+  );
+}
+
+/** Says that a condition is met, or that it is not. */
+export async function settleCondition(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'settleCondition',
+      schema: settleSchema,
+      target: async (sql, { id }, projectId) => {
+        if (!isId(id)) return {};
+        const [row] = await sql<{ teamId: string | null }[]>`
+          select team_id from action where id = ${id} and project_id = ${projectId}`;
+        return row ?? null;
+      },
+      run: async ({ tx, projectId }, { id, done, version }) => {
+        const written = await tx`
+          update action set state = ${done ? 'done' : 'open'} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+        await orConflict(written, tx, id!, async () => {
+          const [row] = await tx<{ state: string; version: number }[]>`
+            select state, version from action where id = ${id} and project_id = ${projectId}`;
+          return row;
+        });
+      },
+    },
+    input,
+  );
+}
+
+async function dropConditions(tx: Tx, projectId: string, of: { id: string } | { gateId: string }): Promise<void> {
+  await tx`
+    update action set state = 'dropped' where project_id = ${projectId} and state = 'open' and source_kind = 'gate' and source_id in (
+      select id from gate_decision where project_id = ${projectId} and ${'id' in of ? tx`id = ${of.id}` : tx`gate_id = ${of.gateId}`})`;
+}
+
+/** Each condition has an owner of the team and a meeting that is still to come. */
+async function mustBeConditions(
+  { tx, projectId, now }: Work,
+  teamId: string,
+  conditions: { ownerId: string; dueOn: string }[],
+): Promise<void> {
+  const members = await tx<{ id: string; sectionId: string }[]>`
+    select account_id as id, section_id from team_member where team_id = ${teamId} and project_id = ${projectId}`;
+  const section = (await readSections(tx, projectId)).find((one) => one.id === members[0]?.sectionId);
+  const days = new Set(section ? meetingsOf(section).map((meeting) => meeting.date) : []);
+  for (const [i, { ownerId, dueOn }] of conditions.entries()) {
+    if (!members.some((member) => member.id === ownerId))
+      throw new FieldError(`conditions.${i}.ownerId`, 'The owner is a member of the team.');
+    if (!days.has(dueOn) || dueOn < now.slice(0, 10))
+      throw new FieldError(`conditions.${i}.dueOn`, 'Choose a meeting of the team that is still to come.');
+  }
+}

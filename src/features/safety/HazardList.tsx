@@ -1,0 +1,117 @@
+import type { Team } from '@/server/records/classes';
+import { readBy, type Hazard, type Safety } from '@/server/records/safety';
+import { ActButton } from '@/ui/forms/ActButton';
+import { acknowledgeHazard, removeHazard } from './actions';
+import { HazardForm, type Named } from './HazardForm';
+import { hazardForm } from './toForm';
+import { asksFor } from './words';
+
+interface Props {
+  projectId: string;
+  safety: Safety;
+  /** Teams whose reading is shown. */
+  teams: readonly Team[];
+  named: Named;
+  leads: boolean;
+  /** The student's own team. */
+  ownTeam: string | null;
+}
+
+/** Hazards with their cautions, what names them, who has read them; instructors change them here. */
+export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: Props) {
+  return (
+    <div className="flex flex-col gap-4">
+      {safety.hazards.map((hazard) => (
+        <article key={hazard.id} id={hazard.id} className="border-t border-rule pt-2 max-w-4xl">
+          <h2>{hazard.name}</h2>
+          <p className="my-1">{hazard.cautions}</p>
+          <dl className="grid sm:grid-cols-[150px_1fr] gap-x-4 text-sm">
+            {hazard.equipment && <Line name="Protection">{hazard.equipment}</Line>}
+            <Line name="Asks for">{asksFor(hazard)}</Line>
+            <Line name="Matters in">{placesOf(hazard, named) || 'nothing names it yet'}</Line>
+            {hazard.needsReading && (
+              <Line name="Read by">
+                <Readers {...{ projectId, safety, teams, hazard, leads, ownTeam }} />
+              </Line>
+            )}
+          </dl>
+          {leads && (
+            <details className="mt-1 no-print">
+              <summary className="cursor-pointer text-sm">change it</summary>
+              <div className="pt-2 pb-3">
+                <HazardForm
+                  key={hazard.version}
+                  projectId={projectId}
+                  id={hazard.id}
+                  version={hazard.version}
+                  values={hazardForm({ ...hazard })}
+                  named={named}
+                />
+                <p className="mt-3">
+                  <ActButton
+                    act={removeHazard}
+                    input={{ projectId, id: hazard.id }}
+                    done={`“${hazard.name}” is removed.`}
+                    confirm="Yes, remove it"
+                    className="btn-text"
+                  >
+                    remove this hazard
+                  </ActButton>
+                </p>
+              </div>
+            </details>
+          )}
+        </article>
+      ))}
+    </div>
+  );
+}
+
+function Line({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <>
+      <dt className="faint">{name}</dt>
+      <dd>{children}</dd>
+    </>
+  );
+}
+
+function Readers({ projectId, safety, teams, hazard, leads, ownTeam }: Omit<Props, 'named'> & { hazard: Hazard }) {
+  const state = teams.map((team) => {
+    const version = readBy(safety, team.id).get(hazard.id);
+    return { team, read: version === hazard.textVersion, before: version !== undefined };
+  });
+  const lacking = state.filter((one) => !one.read);
+  return (
+    <span className="inline-flex flex-wrap items-baseline gap-x-3 gap-y-1">
+      <span>
+        {state
+          .filter((one) => one.read)
+          .map((one) => one.team.name)
+          .join(', ') || 'nobody yet'}
+      </span>
+      {leads && lacking.length > 0 && (
+        <span className="text-ochre">not by {lacking.map((one) => one.team.name).join(', ')}</span>
+      )}
+      {lacking
+        .filter((one) => one.team.id === ownTeam)
+        .map(({ team, before }) => (
+          <ActButton
+            key={team.id}
+            act={acknowledgeHazard}
+            input={{ projectId, teamId: team.id, hazardId: hazard.id, textVersion: hazard.textVersion }}
+            done={`Noted that ${team.name} has read it.`}
+            className="btn btn-go"
+          >
+            {before ? `It has changed; ${team.name} has read it again` : `${team.name} has read it`}
+          </ActButton>
+        ))}
+    </span>
+  );
+}
+
+function placesOf(hazard: Hazard, named: Named): string {
+  const names = (kind: keyof Named) =>
+    named[kind].filter(([value]) => hazard[kind].includes(value)).map(([, label]) => label);
+  return [...names('stages'), ...names('resources'), ...names('protocols'), ...names('materials')].join(', ');
+}

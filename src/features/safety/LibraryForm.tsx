@@ -1,0 +1,27 @@
+'use client';
+
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { Several } from '@/ui/forms/fields';
+import { takeFromLibrary } from './actions';
+import { librarySchema } from './schema';
+
+/** Chooses hazards of the library for the project. */
+export function LibraryForm({ projectId, names }: { projectId: string; names: readonly string[] }) {
+  return (
+    <RecordForm
+      id={`library-${projectId}`}
+      schema={librarySchema}
+      values={{ names: [] }}
+      fixed={{ projectId }}
+      submit={takeFromLibrary}
+      label="Take these into the project"
+      saved="Taken; say now where each of them matters."
+    >
+      <Several
+        name="names"
+        label="Usual hazards of such work, with general cautions that you can change"
+        options={names.map((name) => [name, name] as const)}
+      />
+    </RecordForm>
+  );
+}

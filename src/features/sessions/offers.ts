@@ -1,0 +1,42 @@
+import type { Frame } from '@/features/frame';
+import type { Resource } from '@/server/records/bookings';
+import type { EventRecord } from '@/server/records/trials';
+import { meetsNext } from '@/features/frame';
+import { meetingsOf } from '@/server/records/classes';
+import { endOf } from '@/core/calendar';
+
+/** What the form of a session offers. */
+export function offersOf(frame: Frame, events: readonly EventRecord[], resources: readonly Resource[]) {
+  return {
+    sections: frame.sections.map(({ id, name }) => [id, name] as const),
+    events: events.map(({ id, name }) => [id, name] as const),
+    resources: resources.map(({ id, name }) => [id, name] as const),
+    teams: frame.teams.map(({ id, name }) => [id, name] as const),
+  };
+}
+
+/** Room at the start and the end of a meeting that no run is planned in, in minutes. */
+const EDGE = 5;
+
+/** A session to start from: the section's next meeting, all its teams, the event's attempts. */
+export function newSession(frame: Frame, events: readonly EventRecord[], resources: readonly Resource[]) {
+  const section = frame.clock ?? meetsNext(frame.sections, frame.now);
+  const meeting = section && meetingsOf(section).find((one) => endOf(one) > frame.now);
+  const start = meeting ? endOf({ ...meeting, minutes: EDGE }).slice(11) : '10:00';
+  const rig = resources.find((one) => !one.cuts);
+  return {
+    sectionId: section?.id ?? '',
+    eventId: events[0]?.id ?? '',
+    resourceId: rig?.id ?? '',
+    day: meeting?.date ?? frame.today,
+    start,
+    minutes: String(meeting ? Math.max(1, meeting.minutes - 2 * EDGE) : 40),
+    attempts: String(events[0]?.attemptsAllowed ?? 3),
+    minutesPerAttempt: '2',
+    resetMinutes: '1',
+    restMinutes: '0',
+    stations: String(rig?.capacity ?? 1),
+    drawn: 'given',
+    teams: frame.teams.filter((team) => team.sectionId === section?.id).map(({ id }) => ({ id })),
+  };
+}
