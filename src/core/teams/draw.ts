@@ -1,5 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { filled } from '../shared/check';
+import { fnv1a, mulberry32 } from './random';
 
 /**
  * Draws an order by lot that anybody can repeat: Fisher–Yates from the last position down, index = floor(u·(i + 1)), driven
@@ -19,22 +20,4 @@ export function draw(input: { names: readonly string[]; seed: string }): { order
     [order[last], order[other]] = [order[other]!, order[last]!];
   }
   return { order };
-}
-
-/** The 32-bit FNV-1a hash of a text in UTF-8. */
-function fnv1a(text: string): number {
-  let hash = 0x811c9dc5;
-  for (const byte of new TextEncoder().encode(text)) hash = Math.imul(hash ^ byte, 0x01000193);
-  return hash >>> 0;
-}
-
-/** The generator mulberry32: numbers of [0, 1) from a 32-bit state. */
-function mulberry32(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
 }
