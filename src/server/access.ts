@@ -34,6 +34,10 @@ export interface Target {
   teamId?: string | null;
   released?: boolean;
   rubricId?: string | null;
+  /** Who wrote it, where it belongs to a person and not to a team. */
+  authorId?: string;
+  /** Where it is released to: one section only. */
+  sectionId?: string;
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
@@ -75,8 +79,11 @@ export function standingOf(seat: Seat, target: Target = {}): Standing {
   const isJudge = seat.actor.kind === 'judge';
   const own = isJudge
     ? 'rubricId' in seat.actor && target.rubricId != null && target.rubricId === seat.actor.rubricId
-    : seat.teamId !== null && target.teamId === seat.teamId;
-  return { role: seat.role, own, released: target.released ?? false };
+    : target.authorId !== undefined
+      ? target.authorId === seat.actor.id
+      : seat.teamId !== null && target.teamId === seat.teamId;
+  const elsewhere = target.sectionId !== undefined && target.sectionId !== seat.sectionId;
+  return { role: seat.role, own, released: (target.released ?? false) && !elsewhere };
 }
 
 /** Whether the person may do this to this object. */

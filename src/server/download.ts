@@ -1,5 +1,4 @@
 import { notFound } from 'next/navigation';
-import Papa from 'papaparse';
 import { pool } from '@/db/connection';
 import { allowed, findSeat, type Seat } from './access';
 import { signedIn } from './actor';
@@ -22,9 +21,4 @@ export function file(name: string, type: string, body: BodyInit): Response {
       'cache-control': 'no-store',
     },
   });
-}
-
-/** Rows as CSV (RFC 4180, with a byte order mark for spreadsheets); cells that would run as a formula are defused. */
-export function csv(fields: string[], rows: (string | number | null)[][]): string {
-  return `\uFEFF${Papa.unparse({ fields, data: rows }, { newline: '\r\n', escapeFormulae: /^[=+@\t\r]|^-(?!\d)/ })}\r\n`;
 }

@@ -20,7 +20,16 @@ type Table =
   | 'hazard'
   | 'resource'
   | 'test_session'
-  | 'incident';
+  | 'incident'
+  | 'concept_round'
+  | 'selection'
+  | 'forming'
+  | 'proposal'
+  | 'team'
+  | 'charter'
+  | 'part'
+  | 'joint'
+  | 'build_scale';
 
 /**
  * Inserts a row of the project, or updates it if nobody has since the version the person saw; otherwise both

@@ -1,4 +1,4 @@
-import { csv } from './download';
+import { csv } from '@/core/csv';
 import { inZone, isTimeZone, projectNow } from './clock';
 import { loginFor } from './logins';
 import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './policy';

@@ -18,7 +18,7 @@ import { changeItems, requirementItems } from '@/features/requirements/today';
 import { requirementForm, sourceForm } from '@/features/requirements/toForm';
 import { asMarkdown, asRows } from '@/features/requirements/written';
 import { findSeat, type Seat } from '@/server/access';
-import { csv } from '@/server/download';
+import { csv } from '@/core/csv';
 import { listTeams } from '@/server/records/classes';
 import { listBudgets, listChanges, listRequirements, type Requirement } from '@/server/records/requirements';
 import { readToday, type TodayGiven } from '@/server/today';

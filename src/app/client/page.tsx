@@ -2,6 +2,10 @@ import { BriefView } from '@/features/brief/BriefView';
 import { ClientAnswers } from '@/features/interview/ClientAnswers';
 import { StatementList } from '@/features/interview/StatementList';
 import { listNotes, listQuestions, listStatements, listVisits } from '@/features/interview/queries';
+import { CommentForm } from '@/features/concepts/CommentForm';
+import { ClientChoice } from '@/features/selection/ClientChoice';
+import { listSelections } from '@/features/selection/queries';
+import { listPutBefore } from '@/server/records/concepts';
 import { enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
 import { listBriefVersions } from '@/server/records/brief';
@@ -13,10 +17,12 @@ import { Plain } from '@/ui/sheet/Plain';
 export default async function ClientPage() {
   const seat = await enterByLink('client.page');
   const { project, actor } = seat;
-  const [versions, statements, visits] = await Promise.all([
+  const [versions, statements, visits, selections, concepts] = await Promise.all([
     listBriefVersions(project.id),
     listStatements(project.id),
     listVisits(project.id),
+    listSelections(seat),
+    listPutBefore(project.id),
   ]);
   const [latest] = versions;
   // The next visit, or the last one: there is always one that the class waits for.
@@ -66,6 +72,41 @@ export default async function ClientPage() {
           <StatementList statements={statements} href={null} full />
         </section>
       )}
+      {selections
+        .filter(({ state, concepts: entries }) => state === 'open' && entries.length > 0)
+        .map((selection) => {
+          const shown = concepts.filter(({ id }) => selection.concepts.some((entry) => entry.id === id));
+          return (
+            <section key={selection.id} id="choice" className="mt-6 max-w-3xl">
+              <h2>Which of these shall the class build: {selection.name}</h2>
+              <p className="faint mb-2">The ideas stand without their authors’ names, so that the idea is chosen.</p>
+              <Entering people={[{ id: ownerId(actor), name: actor.name }]}>
+                <ClientChoice
+                  projectId={project.id}
+                  selectionId={selection.id}
+                  name={selection.name}
+                  most={selection.picks}
+                  concepts={shown.map(({ id, title, steps, pictures }) => ({
+                    id,
+                    title,
+                    steps,
+                    picture: pictures[0] ?? null,
+                  }))}
+                  picks={selection.choice?.picks ?? []}
+                  version={selection.choice?.version ?? null}
+                />
+                <details className="mt-4">
+                  <summary className="cursor-pointer font-medium">Say something about one of them</summary>
+                  {shown.map(({ id, title }) => (
+                    <div key={id} className="py-2">
+                      <CommentForm projectId={project.id} conceptId={id} title={title} path="/api/v1/client-comments" />
+                    </div>
+                  ))}
+                </details>
+              </Entering>
+            </section>
+          );
+        })}
       <FieldPages owner={ownerId(actor)} pages={['/client']} />
     </Plain>
   );

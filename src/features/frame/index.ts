@@ -1,5 +1,14 @@
 export { frameFor, hrefIn, meetsNext, type Frame, type Search } from './loadFrame';
 export { ProjectFrame } from './ProjectFrame';
 export { openSheet, type SheetProps } from './openSheet';
-export { BENCH_VIEWS, briefViews, requirementViews, safetyViews, scheduleViews } from './views';
+export {
+  BENCH_VIEWS,
+  BUILD_VIEWS,
+  CONCEPT_VIEWS,
+  briefViews,
+  requirementViews,
+  safetyViews,
+  scheduleViews,
+  teamViews,
+} from './views';
 export { HIDEABLE } from './sheets';

@@ -52,6 +52,29 @@ export function safetyViews(role: Role) {
   ] as const;
 }
 
+/** What belongs to the sheet Concepts. */
+export const CONCEPT_VIEWS = [
+  ['concepts', 'Concepts'],
+  ['concepts/pitches', 'Pitches'],
+  ['concepts/selection', 'Selection'],
+] as const;
+
+/** What belongs to the sheet Teams; how teams are formed is for instructors alone. */
+export function teamViews(role: Role) {
+  return [
+    ['teams', 'Teams'],
+    ...(role === 'instructor' ? [['teams/forming', 'Forming'] as const] : []),
+    ['teams/charters', 'Charters'],
+    ['teams/draws', 'Draws'],
+  ] as const;
+}
+
+/** What belongs to the sheet Builds. */
+export const BUILD_VIEWS = [
+  ['builds', 'Iterations'],
+  ['builds/parts', 'Parts'],
+] as const;
+
 /** What belongs to the sheet Bench. */
 export const BENCH_VIEWS = [
   ['bench', 'Bench'],

@@ -29,6 +29,12 @@ export function titleOf(kind: string, row: Row, names: Map<string, string>): str
             named('resource_id'),
             named('gate_id'),
             named('item_id'),
+            named('concept_id'),
+            named('selection_id'),
+            named('requirement_id'),
+            named('section_id'),
+            named('one_id'),
+            named('other_id'),
           ];
   const word =
     {
@@ -38,6 +44,9 @@ export function titleOf(kind: string, row: Row, names: Map<string, string>): str
       hand_in: 'hand-in',
       resource: 'machine',
       test_session: 'test session',
+      drawing: 'draw',
+      joint: 'interface',
+      forming: 'how teams are formed',
     }[kind] ?? kind.replaceAll('_', ' ');
   return [word, about.filter(Boolean).join(', ')].join(' ').trim();
 }

@@ -49,7 +49,9 @@ const TABLES: Record<string, readonly string[]> = {
     `statement parameter requirement section no_class extra_meeting team action instrument protocol iteration measurement
      event trial benchmark attachment rubric criterion judge score component visit question note answer research finding
      requirement_source budget stage stage_link hand_in lost_meeting absence hazard sign_off acknowledgement
-     incident resource closure booking hazard_use test_session session_run gate gate_item gate_signature gate_decision iteration_check`
+     incident resource closure booking hazard_use test_session session_run gate gate_item gate_signature gate_decision iteration_check
+     concept_round concept concept_claim concept_credit concept_comment selection selection_criterion selection_entry selection_score
+     selection_mark selection_ballot selection_choice forming team_role charter charter_agreement build_scale part joint`
       .split(/\s+/)
       .map((name) => [name, ['id']]),
   ),

@@ -65,6 +65,8 @@ export async function listNames(
       select id, name, project_id from team union all select id, name, project_id from section
       union all select id, name, project_id from stage
       union all select id, name, project_id from hazard union all select id, name, project_id from resource
+      union all select id, title, project_id from concept union all select id, name, project_id from selection
+      union all select id, name, project_id from selection_criterion union all select id, name, project_id from part
       union all select id, name, project_id from gate union all select id, text, project_id from gate_item
       union all select id, name, project_id from event union all select id, name, project_id from protocol
       union all select id, name, project_id from instrument union all select id, name, project_id from parameter

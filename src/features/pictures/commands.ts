@@ -20,7 +20,7 @@ const pictureSchema = yup.object({
 });
 
 /**
- * Keeps a picture of an iteration or a run. Its content is decoded, turned upright, cut to 2,400 pixels a side and
+ * Keeps a picture of an iteration, a run, a concept or a team. Its content is decoded, turned upright, cut to 2,400 pixels a side and
  * written anew as JPEG, so that neither a disguised file nor the place where it was taken gets in.
  */
 export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pictureSchema>, { id: string }> {
@@ -33,7 +33,8 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
       if (known) return { id };
       const [room] = await tx<[{ here: number; all: number; teamId: string }]>`
         select count(*) filter (where object_id = ${objectId} and removed_at is null) as here, coalesce(sum(bytes_count), 0) as all,
-          coalesce((select team_id from iteration where id = ${objectId}), (select team_id from trial where id = ${objectId})) as team_id
+          coalesce((select team_id from iteration where id = ${objectId}), (select team_id from trial where id = ${objectId}),
+            (select id from team where id = ${objectId})) as team_id
         from attachment where project_id = ${projectId}`;
       if (room.here >= MOST_OF_ONE_THING)
         throw new FieldError('', `There are ${MOST_OF_ONE_THING} pictures already; take one away first.`);

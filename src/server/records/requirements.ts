@@ -1,7 +1,7 @@
 import { cache } from 'react';
 import type { Limit } from '@/core/requirements';
 import type { Dimension } from '@/core/units';
-import { pool } from '@/db/connection';
+import { pool, type Sql } from '@/db/connection';
 
 export type Kind = 'max' | 'min' | 'range' | 'target' | 'different' | 'yes' | 'wish';
 export type SourceKind = 'client' | 'rule' | 'research' | 'season' | 'own';
@@ -92,8 +92,12 @@ export interface Judged {
   ratio: number;
 }
 
-export const listRequirements = cache(async (projectId: string): Promise<Requirement[]> => {
-  return pool()<Requirement[]>`
+export const listRequirements = cache((projectId: string): Promise<Requirement[]> =>
+  readRequirements(pool(), projectId),
+);
+
+export async function readRequirements(sql: Sql, projectId: string): Promise<Requirement[]> {
+  return sql<Requirement[]>`
     select r.id, r.code, r.statement, r.kind, r.parameter_id, p.name as parameter_name, p.dimension, r.value, r.low, r.high,
       r.tolerance, r.unit, r.counts, r.weight, r.priority, r.decision, r.method, r.protocol_id, t.name as protocol_name, r.verified_by,
       r.owner_id, o.name as owner_name, r.team_id, r.state, r.reason, r.state_on, r.version, coalesce(s.list, '[]') as sources
@@ -106,7 +110,7 @@ export const listRequirements = cache(async (projectId: string): Promise<Require
         from requirement_source x left join statement said on said.id = x.statement_id left join research n on n.id = x.research_id
         where x.project_id = ${projectId} group by x.requirement_id) s on s.requirement_id = r.id
     where r.project_id = ${projectId} order by r.code`;
-});
+}
 
 /** What was changed on agreed requirements, newest first. */
 export const listChanges = cache(async (projectId: string): Promise<Change[]> => {

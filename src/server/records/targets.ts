@@ -1,5 +1,6 @@
 import type { Sql } from '@/db/connection';
 import { isId, type Target } from '../access';
+import { conceptTarget } from './concepts';
 
 /** Whose iteration it is and whether it is released; null when there is none in the project. */
 export async function iterationTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
@@ -19,7 +20,7 @@ export async function trialTarget(sql: Sql, id: unknown, projectId: string): Pro
 }
 
 /** The kinds of thing that pictures belong to. */
-export const PICTURED = ['iteration', 'trial'] as const;
+export const PICTURED = ['iteration', 'trial', 'concept', 'team'] as const;
 
 /** Whose thing a picture belongs to; null when there is none in the project. */
 export async function picturedTarget(
@@ -28,7 +29,15 @@ export async function picturedTarget(
   projectId: string,
 ): Promise<Target | null> {
   if (objectKind === 'iteration') return iterationTarget(sql, objectId, projectId);
+  if (objectKind === 'concept') return conceptTarget(sql, objectId, projectId);
+  if (objectKind === 'team') return logoTarget(sql, objectId, projectId);
   return objectKind === 'trial' ? trialTarget(sql, objectId, projectId) : null;
+}
+
+/** A team's logo is seen by the whole class. */
+async function logoTarget(sql: Sql, teamId: unknown, projectId: string): Promise<Target | null> {
+  const team = await ofTeam(sql, { teamId }, projectId);
+  return team && { ...team, released: true };
 }
 
 /** The team that a write names; null when it is none of the project. */

@@ -8,7 +8,7 @@ const SIDE = 2000;
 /** Pictures taken or chosen; made smaller here, so that they travel fast and without the place where they were taken. */
 export function PictureField({ pictures, choose }: { pictures: File[]; choose: (pictures: File[]) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
-  const add = async (files: FileList) => {
+  const add = async (files: Iterable<File> & { length: number }) => {
     setProblem(null);
     const added: File[] = [];
     for (const file of [...files].slice(0, MOST - pictures.length)) {
@@ -20,7 +20,13 @@ export function PictureField({ pictures, choose }: { pictures: File[]; choose: (
     choose([...pictures, ...added]);
   };
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <div
+      className="flex flex-wrap items-center gap-2"
+      onPaste={(e) => {
+        const pasted = [...e.clipboardData.files].filter(({ type }) => type.startsWith('image/'));
+        if (pasted.length > 0) void add(pasted);
+      }}
+    >
       <label className="btn cursor-pointer relative focus-within:outline-2 focus-within:outline-steel">
         {pictures.length ? 'Another picture' : 'Add a picture'}
         <input

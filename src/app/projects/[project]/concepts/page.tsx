@@ -1,14 +1,102 @@
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import Link from 'next/link';
+import { releaseConcepts } from '@/features/concepts/actions';
+import { ConceptList } from '@/features/concepts/ConceptList';
+import { HandedIn } from '@/features/concepts/HandedIn';
+import { RoundForm } from '@/features/concepts/RoundForm';
+import { NEW_ROUND, roundForm } from '@/features/concepts/toForm';
+import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { listStudents } from '@/server/records/classes';
+import { listConcepts, listRounds } from '@/server/records/concepts';
+import { listRequirements } from '@/server/records/requirements';
+import { ActButton } from '@/ui/forms/ActButton';
+import { day, plural } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function ConceptsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts', props);
+  const { seat } = frame;
+  const leads = seat.role === 'instructor';
+  const projectId = seat.project.id;
+  const [concepts, rounds, requirements, students] = await Promise.all([
+    listConcepts(seat),
+    listRounds(projectId),
+    listRequirements(projectId),
+    leads ? listStudents(projectId) : [],
+  ]);
+  const sections = frame.section ? [frame.section] : frame.sections;
+  const href = (id: string) => hrefIn(frame, `concepts/${id}`);
   return (
-    <ProjectFrame frame={frame} sheet="concepts" name="Concepts">
-      <Nothing>
-        Everybody’s own idea before anybody sees another’s, feasibility against the requirements, and the selection of
-        what gets built.
-      </Nothing>
+    <ProjectFrame
+      frame={frame}
+      sheet="concepts"
+      name="Concepts"
+      view="concepts"
+      views={CONCEPT_VIEWS}
+      byTeam={false}
+      actions={
+        leads ? undefined : (
+          <Link className="btn btn-go" href={hrefIn(frame, 'concepts/new')}>
+            Hand in a concept
+          </Link>
+        )
+      }
+    >
+      {sections.length === 0 && (
+        <Nothing>
+          Everybody’s own idea before anybody sees another’s. Enter a section under Schedule first: its students hand in
+          their concepts here.
+        </Nothing>
+      )}
+      {sections.map((section) => {
+        const round = rounds.find(({ sectionId }) => sectionId === section.id);
+        const here = concepts.filter(({ sectionId }) => sectionId === section.id);
+        const asks = round ?? NEW_ROUND;
+        const own = here.filter(({ authorId }) => authorId === seat.actor.id).length;
+        return (
+          <section key={section.id} className="mb-6">
+            {(leads || sections.length > 1) && <h2 className="mb-1">Section {section.name}</h2>}
+            {leads ? (
+              <>
+                <HandedIn
+                  students={students.filter(({ sectionId }) => sectionId === section.id)}
+                  concepts={here}
+                  round={asks}
+                  href={href}
+                />
+                <div className="no-print flex flex-wrap items-end gap-x-6 gap-y-2 mb-3">
+                  <RoundForm
+                    projectId={projectId}
+                    sectionId={section.id}
+                    id={round?.id ?? null}
+                    version={round?.version ?? null}
+                    values={roundForm({ ...asks })}
+                  />
+                  <ActButton
+                    act={releaseConcepts}
+                    input={{ projectId, sectionId: section.id, released: !round?.releasedAt }}
+                    done={round?.releasedAt ? 'Hidden again.' : `Section ${section.name} sees all its concepts now.`}
+                    confirm={round?.releasedAt ? 'Yes, hide them' : 'Yes, release: nobody can change theirs then'}
+                    className={round?.releasedAt ? 'btn-text' : 'btn btn-go'}
+                  >
+                    {round?.releasedAt ? 'hide them again' : 'Release to the section'}
+                  </ActButton>
+                </div>
+              </>
+            ) : (
+              <p className="mb-3">
+                {round?.releasedAt
+                  ? 'The concepts of your section are released: everybody sees all of them.'
+                  : `Your own ideas first: hand in ${plural(asks.wanted, 'concept')}${asks.dueOn ? ` by the meeting on ${day(asks.dueOn)}` : ''}; you have handed in ${own}. Nobody of the class sees yours, and you see nobody else’s, until they are released.`}
+              </p>
+            )}
+            {here.length > 0 ? (
+              <ConceptList projectId={projectId} concepts={here} requirements={requirements} href={href} />
+            ) : (
+              <p className="faint">No concept is handed in yet.</p>
+            )}
+          </section>
+        );
+      })}
     </ProjectFrame>
   );
 }

@@ -1,6 +1,7 @@
 import { COLUMNS } from '@/features/requirements/columns';
 import { asRows } from '@/features/requirements/written';
-import { csv, downloader, file } from '@/server/download';
+import { csv } from '@/core/csv';
+import { downloader, file } from '@/server/download';
 import { listRequirements } from '@/server/records/requirements';
 
 /** The list of requirements, in columns that can be brought in again. */

@@ -1,4 +1,5 @@
-import { csv, downloader, file } from '@/server/download';
+import { csv } from '@/core/csv';
+import { downloader, file } from '@/server/download';
 import { listTeams } from '@/server/records/classes';
 import { loadEventResults } from '@/server/records/standings';
 

@@ -1,4 +1,5 @@
-import { csv, downloader, file } from '@/server/download';
+import { csv } from '@/core/csv';
+import { downloader, file } from '@/server/download';
 import { listStudents, listTeams } from '@/server/records/classes';
 import { loadStandings } from '@/server/records/standings';
 

@@ -1,0 +1,20 @@
+import { readPicture } from '@/features/pictures/queries';
+import { pictureBefore } from '@/features/selection/queries';
+import { enterByLink, isId } from '@/server/access';
+import { notFound } from 'next/navigation';
+
+/** The picture of a concept that is put before the client. */
+export async function GET(_: Request, { params }: { params: Promise<{ picture: string }> }) {
+  const { project } = await enterByLink('client.page');
+  const { picture } = await params;
+  if (!isId(picture) || !(await pictureBefore(project.id, picture))) notFound();
+  const bytes = await readPicture(project.id, picture, false);
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': 'image/jpeg',
+      'cache-control': 'private, max-age=600',
+      'x-content-type-options': 'nosniff',
+      'content-security-policy': "default-src 'none'",
+    },
+  });
+}

@@ -1,0 +1,30 @@
+import { notFound } from 'next/navigation';
+import { DrawSheet } from '@/features/draws/DrawSheet';
+import { findPublicDrawing, seedOf } from '@/features/draws/queries';
+import { Repeat } from '@/features/draws/Repeat';
+import { isId } from '@/server/access';
+import { inZone } from '@/server/clock';
+import { Plain } from '@/ui/sheet/Plain';
+
+export default async function PublicDrawPage({ params }: { params: Promise<{ draw: string }> }) {
+  const { draw: id } = await params;
+  const drawing = isId(id) ? await findPublicDrawing(id) : null;
+  if (!drawing) notFound();
+  const seed = seedOf(drawing);
+  return (
+    <Plain title={drawing.title} about={drawing.project} wide>
+      <DrawSheet drawing={drawing} local={(instant) => inZone(instant, drawing.timeZone)} />
+      {seed && (
+        <section className="mt-6">
+          <h2 className="mb-1">Repeat it</h2>
+          <p className="faint mb-2 max-w-3xl">
+            Nobody has to believe this page: the order follows from the list and the seed alone. Fisher and Yates’
+            shuffle from the last place down, driven by the generator mulberry32, which starts from the 32-bit FNV-1a
+            hash of the seed. Change a name or a digit and see what would have come out.
+          </p>
+          <Repeat names={drawing.names} seed={seed} />
+        </section>
+      )}
+    </Plain>
+  );
+}

@@ -1,0 +1,38 @@
+import { notFound } from 'next/navigation';
+import { ConceptForm } from '@/features/concepts/ConceptForm';
+import { askedOf, conceptForm } from '@/features/concepts/toForm';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { pool } from '@/db/connection';
+import { conceptTarget, listConcepts } from '@/server/records/concepts';
+import { listRequirements } from '@/server/records/requirements';
+
+export default async function EditConceptPage(props: SheetProps<{ concept: string }>) {
+  const { project: projectId, concept: id } = await props.params;
+  const target = await conceptTarget(pool(), id, projectId);
+  if (!target) notFound();
+  const frame = await openSheet('/projects/[project]/concepts/[concept]/edit', props, target);
+  const { project } = frame.seat;
+  const [concepts, requirements] = await Promise.all([listConcepts(frame.seat), listRequirements(project.id)]);
+  const concept = concepts.find((one) => one.id === id);
+  if (!concept) notFound();
+  const asked = askedOf(requirements, project.units);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="concepts"
+      name="Concepts"
+      view="concepts"
+      views={CONCEPT_VIEWS}
+      title={`Change “${concept.title}”`}
+      byTeam={false}
+    >
+      <ConceptForm
+        projectId={project.id}
+        id={concept.id}
+        version={concept.version}
+        values={conceptForm(concept, asked)}
+        asked={asked}
+      />
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,164 @@
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { removeConcept } from '@/features/concepts/actions';
+import { CommentForm } from '@/features/concepts/CommentForm';
+import { FATE_WORD } from '@/features/concepts/ConceptList';
+import { CreditForm, ExceptionForm, FateForm, RemoveCredit } from '@/features/concepts/FateForm';
+import { feasibilityOf } from '@/features/concepts/feasible';
+import { FeasibilityTable } from '@/features/concepts/FeasibilityTable';
+import { listComments } from '@/features/concepts/queries';
+import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { Pictures } from '@/features/pictures/Pictures';
+import { listPictures } from '@/features/pictures/queries';
+import { pool } from '@/db/connection';
+import { allowed } from '@/server/access';
+import { inZone } from '@/server/clock';
+import { conceptTarget, listConcepts, listRounds } from '@/server/records/concepts';
+import { listRequirements } from '@/server/records/requirements';
+import { ActButton } from '@/ui/forms/ActButton';
+import { moment, shortName } from '@/ui/format';
+
+export default async function ConceptPage(props: SheetProps<{ concept: string }>) {
+  const { project: projectId, concept: id } = await props.params;
+  const target = await conceptTarget(pool(), id, projectId);
+  if (!target) notFound();
+  const frame = await openSheet('/projects/[project]/concepts/[concept]', props, target);
+  const { seat } = frame;
+  const [concepts, requirements, pictures, comments, rounds] = await Promise.all([
+    listConcepts(seat),
+    listRequirements(projectId),
+    listPictures(projectId, id),
+    listComments(projectId, id),
+    listRounds(projectId),
+  ]);
+  const concept = concepts.find((one) => one.id === id);
+  if (!concept) notFound();
+  const leads = seat.role === 'instructor';
+  const released = Boolean(rounds.find(({ sectionId }) => sectionId === concept.sectionId)?.releasedAt);
+  const writes = allowed(seat, 'concept.write', target) && !released;
+  const feasibility = feasibilityOf(concept, requirements);
+  const others = concepts.filter((one) => one.id !== id && one.sectionId === concept.sectionId);
+  const place = { projectId, id, version: concept.version };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="concepts"
+      name="Concepts"
+      view="concepts"
+      views={CONCEPT_VIEWS}
+      title={concept.title}
+      about={`by ${shortName(concept.authorName)}, handed in ${moment(inZone(new Date(concept.handedInAt), seat.project.timeZone))}`}
+      byTeam={false}
+      actions={
+        writes ? (
+          <span className="flex gap-2">
+            <Link className="btn" href={hrefIn(frame, `concepts/${id}/edit`)}>
+              Change it
+            </Link>
+            <ActButton
+              act={removeConcept}
+              input={{ projectId, id }}
+              done="Taken back."
+              confirm="Yes, take it back: it is gone from the list"
+            >
+              Take it back
+            </ActButton>
+          </span>
+        ) : undefined
+      }
+    >
+      {concept.fate !== 'open' && (
+        <p className="callout mb-3">
+          <b>{FATE_WORD[concept.fate]}</b>, decided by {shortName(concept.fateBy)}
+          {concept.fateReason && `: ${concept.fateReason}`}
+        </p>
+      )}
+      {concept.exception && (
+        <p className="callout mb-3" style={{ '--tone': 'var(--ochre)' } as React.CSSProperties}>
+          <b>Exception</b>, by {shortName(concept.exceptionBy)}: {concept.exception}
+        </p>
+      )}
+      <h2 className="mb-1">How it works</h2>
+      <ol className="list-decimal pl-6 max-w-3xl">
+        {concept.steps.map((step, i) => (
+          <li key={i}>{step}</li>
+        ))}
+      </ol>
+      <Pictures projectId={projectId} pictures={pictures} writes={writes} of={concept.title} />
+      <section className="mt-5">
+        <h2 className="mb-1">Against the requirements</h2>
+        {feasibility.broken.length > 0 && (
+          <p className="text-brick font-medium">
+            By its own numbers it breaks {feasibility.broken.map(({ requirement }) => requirement.code).join(', ')}
+            {concept.exception ? ', with the exception above.' : '; it can’t be chosen without a recorded exception.'}
+          </p>
+        )}
+        {feasibility.silent.length > 0 && (
+          <p className="faint">
+            Musts that it says nothing about:{' '}
+            {feasibility.silent.map(({ requirement }) => `${requirement.code} ${requirement.statement}`).join('; ')}.
+          </p>
+        )}
+        <FeasibilityTable
+          feasibility={feasibility}
+          requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
+        />
+      </section>
+      <Words title="What may go wrong" text={concept.risks} />
+      <Words title="Taken over from earlier seasons" text={concept.takesOver} />
+      {concept.credits.length > 0 && (
+        <section className="mt-5">
+          <h2 className="mb-1">Carried over from others</h2>
+          <ul>
+            {concept.credits.map((credit) => (
+              <li key={credit.id} className="border-b border-hair py-0.5">
+                {credit.what}, from “{credit.fromTitle}” by {shortName(credit.fromAuthor)}{' '}
+                {leads && <RemoveCredit projectId={projectId} id={credit.id} />}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section className="mt-5 max-w-3xl">
+        <h2 className="mb-1">Comments</h2>
+        {comments.length === 0 && <p className="faint mb-2">None yet.</p>}
+        <ul className="mb-3">
+          {comments.map((one) => (
+            <li key={one.id} className="border-b border-hair py-1">
+              <b>{one.byClient ? one.by : shortName(one.by)}</b>
+              {one.byClient && <span className="faint"> (client)</span>}: {one.text}
+            </li>
+          ))}
+        </ul>
+        {allowed(seat, 'concept.comment', target) && (
+          <CommentForm projectId={projectId} conceptId={id} title={concept.title} path="/api/v1/comments" />
+        )}
+      </section>
+      {leads && (
+        <section className="mt-6 max-w-3xl no-print border-t-2 border-ink pt-3 flex flex-col gap-5">
+          <h2>Decide about it</h2>
+          {feasibility.broken.length > 0 && <ExceptionForm {...place} exception={concept.exception} />}
+          <FateForm {...place} fate={concept.fate} reason={concept.fateReason} />
+          {others.length > 0 && (
+            <CreditForm
+              projectId={projectId}
+              intoId={id}
+              count={concept.credits.length}
+              others={others.map((one) => [one.id, `${one.title} (${shortName(one.authorName)})`] as const)}
+            />
+          )}
+        </section>
+      )}
+    </ProjectFrame>
+  );
+}
+
+function Words({ title, text }: { title: string; text: string }) {
+  if (!text) return null;
+  return (
+    <section className="mt-5 max-w-3xl">
+      <h2 className="mb-1">{title}</h2>
+      <p className="whitespace-pre-line">{text}</p>
+    </section>
+  );
+}

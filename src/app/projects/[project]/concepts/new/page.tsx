@@ -1,0 +1,25 @@
+import { ConceptForm } from '@/features/concepts/ConceptForm';
+import { askedOf, conceptForm } from '@/features/concepts/toForm';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { signedIn } from '@/server/actor';
+import { listRequirements } from '@/server/records/requirements';
+
+export default async function NewConceptPage(props: SheetProps) {
+  const me = await signedIn();
+  const frame = await openSheet('/projects/[project]/concepts/new', props, me ? { authorId: me.id } : {});
+  const { project } = frame.seat;
+  const asked = askedOf(await listRequirements(project.id), project.units);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="concepts"
+      name="Concepts"
+      view="concepts"
+      views={CONCEPT_VIEWS}
+      title="A concept of your own"
+      byTeam={false}
+    >
+      <ConceptForm projectId={project.id} id={null} version={null} values={conceptForm(null, asked)} asked={asked} />
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,121 @@
+import Link from 'next/link';
+import { CommentForm } from '@/features/concepts/CommentForm';
+import { PitchTimer } from '@/features/concepts/PitchTimer';
+import { DrawSheet } from '@/features/draws/DrawSheet';
+import { CallForm, PitchDrawForm } from '@/features/draws/forms';
+import { listDrawings, orderOf } from '@/features/draws/queries';
+import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { inZone } from '@/server/clock';
+import { listConcepts, listRounds } from '@/server/records/concepts';
+import { shortName } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+import { withQuery } from '@/ui/withQuery';
+
+export default async function PitchesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/concepts/pitches', props);
+  const { seat } = frame;
+  const leads = seat.role === 'instructor';
+  const projectId = seat.project.id;
+  const [concepts, rounds, drawings] = await Promise.all([
+    listConcepts(seat),
+    listRounds(projectId),
+    listDrawings(projectId),
+  ]);
+  const section = frame.section ?? frame.clock;
+  const drawing = drawings.find((one) => one.forPitches && one.sectionId === section?.id);
+  const order = drawing && orderOf(drawing);
+  const pitches = (order ?? []).flatMap((at) => {
+    const concept = concepts.find(({ id }) => id === drawing!.subjects?.[at]);
+    return concept ? [concept] : [];
+  });
+  const { pitch } = await props.searchParams;
+  const at = Math.max(0, Math.min(pitches.length - 1, Number(pitch ?? 1) - 1 || 0));
+  const now = pitches[at];
+  const round = rounds.find(({ sectionId }) => sectionId === section?.id);
+  const released = frame.sections.filter((one) => rounds.some((r) => r.sectionId === one.id && r.releasedAt));
+  const here = (n: number) => withQuery(hrefIn(frame, 'concepts/pitches'), { pitch: String(n) });
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="concepts"
+      name="Concepts"
+      view="concepts/pitches"
+      views={CONCEPT_VIEWS}
+      title="Pitches"
+      about={section ? `section ${section.name}` : undefined}
+      byTeam={false}
+    >
+      {!drawing && (
+        <Nothing>
+          Once the concepts are released, the order of the pitches is drawn: the list is frozen, two people call out
+          digits.
+        </Nothing>
+      )}
+      {drawing && !order && <DrawSheet drawing={drawing} local={(instant) => inZone(instant, seat.project.timeZone)} />}
+      {leads && drawing && !order && (
+        <div className="mt-3">
+          <CallForm projectId={projectId} id={drawing.id} />
+        </div>
+      )}
+      {now && (
+        <div className="grid md:grid-cols-[1fr_18rem] gap-6">
+          <section>
+            <p className="faint">
+              Pitch {at + 1} of {pitches.length}
+            </p>
+            <h2 className="!text-2xl !normal-case mb-2">
+              <Link prefetch={false} href={hrefIn(frame, `concepts/${now.id}`)}>
+                {now.title}
+              </Link>{' '}
+              <span className="faint">by {shortName(now.authorName)}</span>
+            </h2>
+            <PitchTimer key={now.id} minutes={round?.minutes ?? 3} title={now.title} />
+            <ol className="list-decimal pl-6 my-3 max-w-3xl">
+              {now.steps.map((step, i) => (
+                <li key={i}>{step}</li>
+              ))}
+            </ol>
+            <p className="flex gap-3 my-3">
+              {at > 0 && (
+                <Link className="btn" prefetch={false} href={here(at)}>
+                  The one before
+                </Link>
+              )}
+              {at < pitches.length - 1 && (
+                <Link className="btn btn-go" prefetch={false} href={here(at + 2)}>
+                  Next: {pitches[at + 1]!.title}
+                </Link>
+              )}
+            </p>
+            <CommentForm projectId={projectId} conceptId={now.id} title={now.title} path="/api/v1/comments" />
+          </section>
+          <nav aria-label="Order of the pitches">
+            <h2 className="mb-1">Order, as drawn</h2>
+            <ol>
+              {pitches.map((one, i) => (
+                <li key={one.id} className="border-b border-hair py-0.5 flex gap-2">
+                  <span className="num faint w-6 text-right">{i + 1}</span>
+                  <Link prefetch={false} href={here(i + 1)} aria-current={i === at ? 'page' : undefined}>
+                    {one.title}
+                  </Link>
+                  <span className="ml-auto num faint">{one.comments > 0 ? one.comments : ''}</span>
+                </li>
+              ))}
+            </ol>
+            {drawing!.isPublic && (
+              <Link prefetch={false} href={`/draw/${drawing!.id}`} className="text-sm">
+                page for anybody
+              </Link>
+            )}
+          </nav>
+        </div>
+      )}
+      {leads && released.length > 0 && (
+        <section className="mt-6 no-print">
+          <h2 className="mb-1">{drawing ? 'Draw anew' : 'Draw the order'}</h2>
+          <PitchDrawForm projectId={projectId} sections={released.map(({ id, name }) => [id, name] as const)} />
+        </section>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,80 @@
+import Link from 'next/link';
+import { DrawSheet } from '@/features/draws/DrawSheet';
+import { CallForm, DrawForm } from '@/features/draws/forms';
+import { listDrawings } from '@/features/draws/queries';
+import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
+import { inZone } from '@/server/clock';
+import { listStudents } from '@/server/records/classes';
+import { shortName } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function DrawsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/teams/draws', props);
+  const { project, role } = frame.seat;
+  const leads = role === 'instructor';
+  const [all, students] = await Promise.all([listDrawings(project.id), leads ? listStudents(project.id) : []]);
+  const section = frame.section;
+  const drawings = all.filter((one) => !one.forPitches && (!section || !one.sectionId || one.sectionId === section.id));
+  const here = students.filter((one) => !section || one.sectionId === section.id);
+  const teams = frame.teams.filter((team) => !section || team.sectionId === section.id);
+  const local = (instant: Date) => inZone(instant, project.timeZone);
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="teams"
+      name="Teams"
+      view="teams/draws"
+      views={teamViews(role)}
+      title="Fair draws"
+      byTeam={false}
+      about={drawings.length > 0 ? `${drawings.length} made` : undefined}
+    >
+      <p className="faint mb-3 max-w-3xl">
+        First the list is frozen, then two people call out digits: so neither whoever writes the list nor whoever calls
+        can know what comes out, and anybody can repeat it.
+      </p>
+      {drawings.length === 0 && !leads && <Nothing>Nothing has been drawn yet.</Nothing>}
+      {drawings.map((drawing) => (
+        <section key={drawing.id} id={drawing.id} className="mb-6">
+          <h2 className="mb-1">
+            {drawing.title}{' '}
+            {drawing.isPublic && (
+              <Link prefetch={false} href={`/draw/${drawing.id}`} className="text-sm font-normal normal-case">
+                page for anybody
+              </Link>
+            )}
+          </h2>
+          <DrawSheet drawing={drawing} local={local} />
+          {leads && !drawing.drawnAt && (
+            <div className="mt-2 no-print">
+              <CallForm projectId={project.id} id={drawing.id} />
+            </div>
+          )}
+        </section>
+      ))}
+      {leads && (
+        <section className="no-print">
+          <h2 className="mb-1">Freeze a list</h2>
+          <DrawForm
+            projectId={project.id}
+            sectionId={section?.id ?? null}
+            count={all.length}
+            lists={[
+              { label: 'Teams', names: teams.map((team) => team.name) },
+              { label: 'Students', names: distinctNames(here.map((one) => shortName(one.name))) },
+              { label: 'A list of your own', names: [] },
+            ]}
+          />
+        </section>
+      )}
+    </ProjectFrame>
+  );
+}
+
+/** Two students of the same first name and initial are told apart by a number. */
+function distinctNames(names: string[]): string[] {
+  return names.map((name, i) => {
+    const before = names.slice(0, i).filter((one) => one === name).length;
+    return before ? `${name} (${before + 1})` : name;
+  });
+}

@@ -1,0 +1,11 @@
+import Papa from 'papaparse';
+
+/**
+ * Rows as CSV (RFC 4180, with a byte order mark for spreadsheets); cells that would run as a formula are defused.
+ * @param fields the names of the columns
+ * @example csv(['team', 'g'], [['Flint', 884]]) // '\uFEFFteam,g\r\nFlint,884\r\n'
+ */
+export function csv(fields: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string {
+  const data = { fields: [...fields], data: rows.map((row) => [...row]) };
+  return `\uFEFF${Papa.unparse(data, { newline: '\r\n', escapeFormulae: /^[=+@\t\r]|^-(?!\d)/ })}\r\n`;
+}

@@ -1,0 +1,81 @@
+import Link from 'next/link';
+import { allowedSide } from '@/server/records/requirements';
+import { measured } from '@/ui/format';
+import { Plumb, VERDICT_TONE } from '@/ui/glyphs/Plumb';
+import { limitText } from '@/ui/limit';
+import { convert, convertInterval } from '@/core/units';
+import type { Expected, Feasibility } from './feasible';
+
+const WORDS = {
+  conforms: 'would conform',
+  fails: 'would fail',
+  inconclusive: 'could be either',
+  'not-measured': 'no number yet',
+} as const;
+
+/** What a concept's own numbers say, requirement by requirement. */
+export function FeasibilityTable({
+  feasibility,
+  requirementHref,
+}: {
+  feasibility: Feasibility;
+  requirementHref: (code: string) => string;
+}) {
+  const rows = feasibility.rows.filter(({ claim }) => claim !== null);
+  if (rows.length === 0) return <p className="faint">It says nothing about any requirement.</p>;
+  return (
+    <table className="stacked">
+      <thead>
+        <tr>
+          <th>Code</th>
+          <th className="min-w-44">Requirement, and how it is answered</th>
+          <th className="right">Limit</th>
+          <th className="right">Expected</th>
+          <th />
+          <th>By its own number</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <Row key={row.requirement.id} row={row} href={requirementHref(row.requirement.code)} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Row({ row: { requirement, claim, verdict }, href }: { row: Expected; href: string }) {
+  const unit = requirement.unit;
+  const value =
+    claim!.value === null || !unit ? null : convert({ value: claim!.value, from: claim!.unit!, to: unit }).value;
+  const off = convertedInterval(claim!.uncertainty, claim!.unit, unit);
+  return (
+    <tr>
+      <td className="num whitespace-nowrap">
+        <Link prefetch={false} href={href}>
+          {requirement.code}
+        </Link>
+      </td>
+      <td>
+        {requirement.statement}
+        {claim!.how && <span className="block text-sm faint">{claim!.how}</span>}
+      </td>
+      <td className="num right whitespace-nowrap">{limitText(requirement)}</td>
+      <td className="num right whitespace-nowrap">
+        {claim!.answer !== null ? (claim!.answer ? 'yes' : 'no') : value === null ? '–' : measured(value, off, unit)}
+      </td>
+      <td className="!py-0">
+        {verdict && value !== null && (
+          <Plumb verdict={verdict} value={value} uncertainty={off} {...allowedSide(requirement)} />
+        )}
+      </td>
+      <td className={verdict ? `font-medium ${VERDICT_TONE[verdict]}` : 'faint'}>
+        {verdict ? WORDS[verdict] : 'a wish'}
+      </td>
+    </tr>
+  );
+}
+
+function convertedInterval(value: number | null, from: string | null, to: string | null): number {
+  return value === null || !from || !to ? 0 : convertInterval({ value, from, to }).value;
+}

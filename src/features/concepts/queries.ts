@@ -1,0 +1,17 @@
+import { pool } from '@/db/connection';
+
+export interface Comment {
+  id: string;
+  by: string;
+  byClient: boolean;
+  text: string;
+  madeAt: Date;
+}
+
+/** What was said of one concept, oldest first. */
+export async function listComments(projectId: string, conceptId: string): Promise<Comment[]> {
+  return pool()<Comment[]>`
+    select o.id, coalesce(a.name, o.by_link) as by, o.author_id is null as by_client, o.text, o.made_at
+    from concept_comment o left join account a on a.id = o.author_id
+    where o.project_id = ${projectId} and o.concept_id = ${conceptId} order by o.made_at, o.id`;
+}

@@ -1,0 +1,89 @@
+'use client';
+
+import { Area, Check, Choice, Text } from '@/ui/forms/fields';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { callSeed, makeDraw } from './actions';
+import { drawSchema, seedSchema } from './schema';
+
+/** Freezes a list. Ready-made lists fill the field, which can still be changed. */
+export function DrawForm({
+  projectId,
+  sectionId,
+  lists,
+  count,
+}: {
+  projectId: string;
+  sectionId: string | null;
+  lists: { label: string; names: string[] }[];
+  count: number;
+}) {
+  return (
+    <>
+      {lists.map(({ label, names }, i) => (
+        <details key={label} className="border-t border-hair" open={i === 0}>
+          <summary className="cursor-pointer py-1.5 font-medium">{label}</summary>
+          <div className="pb-3">
+            <RecordForm
+              key={count}
+              id={`draw-${projectId}-${label}`}
+              schema={drawSchema}
+              values={{ title: 'Who chooses first', names: names.join('\n'), isPublic: false }}
+              fixed={{ projectId, sectionId, forPitches: false }}
+              submit={makeDraw}
+              label="Freeze the list"
+              saved="Frozen. Now two people call out digits."
+            >
+              <Text name="title" label="What is drawn" />
+              <Area name="names" label="Names, one a line" rows={Math.min(12, names.length + 2)} />
+              <Check name="isPublic" label="Anybody with the address may see it and repeat it" />
+            </RecordForm>
+          </div>
+        </details>
+      ))}
+    </>
+  );
+}
+
+/** Freezes the released concepts of a section for the order of their pitches. */
+export function PitchDrawForm({
+  projectId,
+  sections,
+}: {
+  projectId: string;
+  sections: readonly (readonly [id: string, name: string])[];
+}) {
+  return (
+    <RecordForm
+      id={`pitches-${projectId}`}
+      schema={drawSchema}
+      values={{ sectionId: sections[0]![0], isPublic: false }}
+      fixed={{ projectId, title: 'Order of the pitches', names: '', forPitches: true }}
+      submit={makeDraw}
+      label="Freeze the list of concepts"
+      saved="Frozen. Now two people call out digits."
+      compact
+    >
+      <Choice name="sectionId" label="Section" options={sections} className="w-32" />
+      <Check name="isPublic" label="Anybody with the address may repeat it" />
+    </RecordForm>
+  );
+}
+
+/** The digits of two people, which together are the seed. */
+export function CallForm({ projectId, id }: { projectId: string; id: string }) {
+  return (
+    <RecordForm
+      id={`call-${id}`}
+      schema={seedSchema}
+      values={{ first: '', second: '' }}
+      fixed={{ projectId, id }}
+      submit={callSeed}
+      label="Draw"
+      saved="Drawn; anybody can repeat it."
+      compact
+    >
+      <Text name="first" label="The first person calls" mono className="w-44" />
+      <Text name="second" label="The second person calls" mono className="w-44" />
+    </RecordForm>
+  );
+}

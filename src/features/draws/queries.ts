@@ -1,0 +1,52 @@
+import { draw } from '@/core/teams';
+import { pool } from '@/db/connection';
+
+export interface Drawing {
+  id: string;
+  projectId: string;
+  sectionId: string | null;
+  title: string;
+  /** As frozen. */
+  names: string[];
+  /** What each name stands for, where it stands for something: concepts. */
+  subjects: string[] | null;
+  forPitches: boolean;
+  isPublic: boolean;
+  frozenAt: Date;
+  /** What the two people called out, and both together. */
+  firstCalled: string | null;
+  secondCalled: string | null;
+  drawnAt: Date | null;
+}
+
+const COLUMNS =
+  'id, project_id, section_id, title, names, subjects, for_pitches, is_public, frozen_at, first_called, second_called, drawn_at';
+
+/** The draws of a project, newest first. */
+export async function listDrawings(projectId: string): Promise<Drawing[]> {
+  const sql = pool();
+  return sql<
+    Drawing[]
+  >`select ${sql.unsafe(COLUMNS)} from drawing where project_id = ${projectId} order by frozen_at desc, id`;
+}
+
+/** A draw that anybody may see. */
+export async function findPublicDrawing(id: string): Promise<(Drawing & { project: string; timeZone: string }) | null> {
+  const sql = pool();
+  const [row] = await sql<(Drawing & { project: string; timeZone: string })[]>`
+    select d.*, p.title as project, p.time_zone from drawing d join project p on p.id = d.project_id
+    where d.id = ${id} and d.is_public`;
+  return row ?? null;
+}
+
+/** The seed of a draw: what both called out, one after the other. Null before. */
+export function seedOf({ firstCalled, secondCalled }: Pick<Drawing, 'firstCalled' | 'secondCalled'>): string | null {
+  return firstCalled !== null && secondCalled !== null ? firstCalled + secondCalled : null;
+}
+
+/** The drawn order as positions in the frozen list; null before the seed was called. */
+export function orderOf(drawing: Pick<Drawing, 'names' | 'firstCalled' | 'secondCalled'>): number[] | null {
+  const seed = seedOf(drawing);
+  // Positions are drawn, as names could stand twice among concepts.
+  return seed === null ? null : draw({ names: drawing.names.map((_, i) => String(i)), seed }).order.map(Number);
+}
