@@ -1,0 +1,301 @@
+'use client';
+
+import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { CoreError } from '@/core/teams';
+import { attempt, reasonOf } from '@/ui/forms/RecordForm';
+import { ActButton } from '@/ui/forms/ActButton';
+import { plural } from '@/ui/format';
+import { toast } from '@/ui/toast';
+import { adoptProposal, removeProposal, saveProposal } from './actions';
+import { formingOf, inPlaces, moved, standingOf, withLocks, type Given } from './board';
+import { Compared } from './Compared';
+import type { Proposal } from './queries';
+import { TeamColumn } from './TeamColumn';
+import { useForming } from './useForming';
+
+interface Place {
+  teamId: string | null;
+  name: string;
+}
+interface Props {
+  projectId: string;
+  sectionId: string;
+  given: Given;
+  /** The teams there are; more are added as they are needed. */
+  teams: (Place & { members: string[] })[];
+  proposals: Proposal[];
+}
+
+/** Forms teams, shows what is met and unmet, lets people be moved by hand, and keeps proposals. */
+export function FormingBoard({ projectId, sectionId, given, teams: existing, proposals }: Props) {
+  const router = useRouter();
+  const [places, setPlaces] = useState<Place[]>(() => existing.map(({ teamId, name }) => ({ teamId, name })));
+  const [teams, setTeams] = useState<string[][]>(() => seated(existing, given));
+  const [locked, setLocked] = useState<ReadonlySet<string>>(new Set());
+  const [seed, setSeed] = useState('1');
+  const [grouped, setGrouped] = useState(false);
+  const [kept, setKept] = useState<{ id: string; version: number } | null>(null);
+  const [name, setName] = useState(`Proposal ${proposals.length + 1}`);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [other, setOther] = useState('');
+  const { run, stop, progress } = useForming();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const forming = useMemo(() => formingOf(given, grouped), [given, grouped]);
+  const standing = useMemo(() => standingOf(forming, teams), [forming, teams]);
+  const nameOf = (id: string) => given.people.find((one) => one.id === id)?.name ?? 'somebody who left';
+
+  const show = (found: string[][]) => {
+    const next = inPlaces(teams, found);
+    setPlaces(named(places, next.length));
+    setTeams(next);
+  };
+  const search = async (further: boolean) => {
+    setProblem(null);
+    try {
+      const input = withLocks(forming, teams, locked);
+      const found = await run({
+        ...input,
+        seed,
+        ...(further ? { start: teams, budgetSteps: 4000 * given.people.length } : {}),
+      });
+      show(found.teams);
+      if (further) setSeed(String(Number(seed) + 1 || `${seed}+`));
+    } catch (error) {
+      setProblem(error instanceof CoreError || error instanceof Error ? inNames(error.message, given) : String(error));
+    }
+  };
+  const move = (id: string, to: number) => {
+    if (to < 0 || to > teams.length || locked.has(id)) return;
+    const room = to === teams.length ? [...teams, []] : teams;
+    setPlaces(named(places, room.length));
+    setTeams(moved(room, id, to));
+  };
+  const drop = ({ active, over }: DragEndEvent) => over && move(String(active.id), Number(over.id));
+  const lock = (id: string) => {
+    const next = new Set(locked);
+    if (!next.delete(id)) next.add(id);
+    setLocked(next);
+  };
+  const open = (proposal: Proposal) => {
+    const here = new Set(given.people.map(({ id }) => id));
+    setPlaces(proposal.teams.map(({ teamId, name: own }) => ({ teamId, name: own })));
+    setTeams(seated(proposal.teams, given));
+    setLocked(new Set(proposal.locked.filter((id) => here.has(id))));
+    setSeed(proposal.seed || '1');
+    setName(proposal.name);
+    setKept({ id: proposal.id, version: proposal.version });
+  };
+  const keep = async (asNew: boolean) => {
+    const rows = teams.map((members, i) => ({ ...places[i]!, members })).filter(({ members }) => members.length > 0);
+    const target = asNew ? { id: null, version: null } : (kept ?? { id: null, version: null });
+    const outcome = await attempt(() =>
+      saveProposal({ projectId, sectionId, ...target, name, teams: rows, locked: [...locked], seed }),
+    );
+    if (!outcome.ok) return void toast.error(reasonOf(outcome));
+    setKept(outcome.result);
+    toast.success('Kept. Students see nothing of it.');
+    router.refresh();
+  };
+  const whole = typeof standing !== 'string';
+  const sound = whole && standing.broken.length === 0;
+  return (
+    <section aria-label="Teams as proposed">
+      <div className="flex flex-wrap items-end gap-3 mb-3 no-print">
+        <button type="button" className="btn btn-go" disabled={progress !== null} onClick={() => void search(false)}>
+          Form teams
+        </button>
+        <button type="button" className="btn" disabled={progress !== null || !whole} onClick={() => void search(true)}>
+          Improve further
+        </button>
+        <label>
+          <span className="block font-medium">Seed</span>
+          <input className="num !w-28" value={seed} onChange={(e) => setSeed(e.target.value)} />
+        </label>
+        {Object.keys(given.groups).length > 0 && (
+          <label className="flex items-center gap-2 min-h-9">
+            <input
+              type="checkbox"
+              className="size-4"
+              checked={grouped}
+              onChange={(e) => setGrouped(e.target.checked)}
+            />
+            similar ideas count as one
+          </label>
+        )}
+        {progress && (
+          <span className="flex items-center gap-2 min-h-9" role="status">
+            <progress max={progress.of} value={progress.done} aria-label="Search for teams" />
+            {progress.cost !== null && <span className="num">best so far {progress.cost}</span>}
+            <button type="button" className="btn" onClick={stop}>
+              Stop
+            </button>
+          </span>
+        )}
+      </div>
+      {problem && (
+        <p className="callout mb-3" role="alert" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
+          {problem}
+        </p>
+      )}
+      <Sum standing={standing} nameOf={nameOf} />
+      <p className="faint text-sm mb-2 no-print">
+        Drag a name to another team, or with a name in focus: ← → moves it, L locks it where it is. The cost follows at
+        once.
+      </p>
+      <DndContext id={`forming-${sectionId}`} sensors={sensors} onDragEnd={drop}>
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-3">
+          {[...teams, []].map((members, i) => (
+            <TeamColumn
+              key={i}
+              index={i}
+              name={places[i]?.name ?? ''}
+              rename={(text) => setPlaces(places.map((one, at) => (at === i ? { ...one, name: text } : one)))}
+              people={members.flatMap((id) => given.people.filter((one) => one.id === id))}
+              teammates={members}
+              nameOf={nameOf}
+              unmet={whole ? standing.unmet : []}
+              locked={locked}
+              lock={lock}
+              move={move}
+            />
+          ))}
+        </div>
+      </DndContext>
+      <div className="flex flex-wrap items-end gap-3 mt-4 no-print">
+        <label>
+          <span className="block font-medium">Keep it as</span>
+          <input value={name} onChange={(e) => setName(e.target.value)} />
+        </label>
+        <button type="button" className="btn" onClick={() => void keep(!kept)}>
+          {kept ? 'Keep the change' : 'Keep this proposal'}
+        </button>
+        {kept && (
+          <button type="button" className="btn" onClick={() => void keep(true)}>
+            Keep as another one
+          </button>
+        )}
+      </div>
+      {proposals.length > 0 && (
+        <section className="mt-5">
+          <h3 className="mb-1">Proposals kept</h3>
+          <table className="max-w-4xl">
+            <thead>
+              <tr>
+                <th>Proposal</th>
+                <th className="right">Teams</th>
+                <th className="right">Cost</th>
+                <th className="right">Unmet</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {proposals.map((proposal) => {
+                const says = standingOf(forming, seated(proposal.teams, given));
+                return (
+                  <tr key={proposal.id}>
+                    <td className="font-medium">
+                      {proposal.name}
+                      {kept?.id === proposal.id && <span className="faint font-normal"> (shown above)</span>}
+                    </td>
+                    <td className="num right">{proposal.teams.length}</td>
+                    <td className="num right">{typeof says === 'string' ? '–' : says.cost}</td>
+                    <td className="num right">{typeof says === 'string' ? '–' : says.unmet.length}</td>
+                    <td>
+                      <span className="flex flex-wrap gap-x-4 gap-y-1 no-print">
+                        <button type="button" className="btn-text" onClick={() => open(proposal)}>
+                          show
+                        </button>
+                        <button
+                          type="button"
+                          className="btn-text"
+                          onClick={() => setOther(other === proposal.id ? '' : proposal.id)}
+                        >
+                          compare with what is shown
+                        </button>
+                        {typeof says !== 'string' && says.broken.length === 0 && (
+                          <ActButton
+                            act={adoptProposal}
+                            input={{ projectId, id: proposal.id, version: proposal.version }}
+                            done="In place; the section sees who is in which team."
+                            confirm="Yes: these are the teams, and the section sees them"
+                            className="btn-text font-semibold"
+                          >
+                            put in place and release
+                          </ActButton>
+                        )}
+                        <ActButton
+                          act={removeProposal}
+                          input={{ projectId, id: proposal.id }}
+                          done="Removed."
+                          confirm="Yes, remove it"
+                          className="btn-text"
+                        >
+                          remove
+                        </ActButton>
+                      </span>
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </section>
+      )}
+      {other && proposals.some(({ id }) => id === other) && (
+        <Compared
+          forming={forming}
+          shown={{ name: name || 'Shown', teams }}
+          other={{
+            name: proposals.find(({ id }) => id === other)!.name,
+            teams: seated(proposals.find(({ id }) => id === other)!.teams, given),
+          }}
+          nameOf={nameOf}
+        />
+      )}
+      {!sound && whole && (
+        <p className="faint text-sm mt-2">Only an arrangement that breaks no rule can be put in place.</p>
+      )}
+    </section>
+  );
+}
+
+/** Everybody has a seat: who is in no team stands in one of their own at the end; who left the class is gone. */
+function seated(teams: readonly { members: readonly string[] }[], { people }: Given): string[][] {
+  const known = teams.map(({ members }) => members.filter((id) => people.some((one) => one.id === id)));
+  const free = people.filter(({ id }) => !known.some((team) => team.includes(id))).map(({ id }) => id);
+  return free.length > 0 ? [...known, free] : known;
+}
+
+function named(places: readonly Place[], count: number): Place[] {
+  const taken = new Set(places.map(({ name }) => name));
+  const next = [...places];
+  for (let n = 1; next.length < count; n++) if (!taken.has(`Team ${n}`)) next.push({ teamId: null, name: `Team ${n}` });
+  return next;
+}
+
+/** The core speaks of ids; people read names. */
+function inNames(message: string, { people }: Given): string {
+  return people.reduce((text, { id, name }) => text.replaceAll(id, name), message);
+}
+
+function Sum({ standing, nameOf }: { standing: ReturnType<typeof standingOf>; nameOf: (id: string) => string }) {
+  if (typeof standing === 'string') return <p className="text-brick mb-2">{standing}</p>;
+  const count = (kind: string) => standing.unmet.filter((one) => one.kind === kind).length;
+  return (
+    <div className="mb-2" aria-live="polite">
+      <p>
+        Cost <b className="num text-lg">{standing.cost}</b>: {plural(count('wants'), 'wish', 'wishes')} unmet,{' '}
+        {plural(count('concept'), 'member')} with another concept than their team, {plural(count('roles'), 'role')}{' '}
+        nobody offers.
+      </p>
+      {standing.broken.map(({ rule, ids }, i) => (
+        <p key={i} className="text-brick font-medium">
+          {rule === 'size' ? 'Wrong size' : rule === 'keep apart' ? 'To be kept apart' : 'To be kept together'}:{' '}
+          {ids.map(nameOf).join(', ')}
+        </p>
+      ))}
+    </div>
+  );
+}

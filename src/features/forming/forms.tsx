@@ -1,0 +1,157 @@
+'use client';
+
+import { ActButton } from '@/ui/forms/ActButton';
+import { Check, Choice, Decimal, Several, type Options } from '@/ui/forms/fields';
+import { RecordForm } from '@/ui/forms/RecordForm';
+import { removeKeepPair, saveForming, saveKeepPair, savePreference } from './actions';
+import type { KeepPair } from './queries';
+import { formingSchema, pairSchema, preferenceSchema } from './schema';
+
+/** Sizes, weights, and whether students are asked. */
+export function FormingForm({
+  values,
+  ...fixed
+}: {
+  projectId: string;
+  sectionId: string;
+  id: string | null;
+  version: number | null;
+  values: Record<string, unknown>;
+}) {
+  return (
+    <RecordForm
+      key={`${fixed.sectionId} ${fixed.id}`}
+      id={`forming-${fixed.sectionId}`}
+      schema={formingSchema}
+      values={values}
+      fixed={{ ...fixed }}
+      submit={saveForming}
+      label="Save"
+      names={{ min: 'Smallest', max: 'Largest', asks: 'Students are asked' }}
+      compact
+    >
+      <Decimal name="min" label="Smallest team" className="w-28" />
+      <Decimal name="max" label="Largest team" className="w-28" />
+      <Decimal name="wishes" label="Wishes each" className="w-24" />
+      <Decimal name="weightConcept" label="A concept counts" className="w-32" />
+      <Decimal name="weightWants" label="A wish counts" className="w-28" />
+      <Decimal name="weightRoles" label="A role counts" className="w-28" />
+      <Check name="asks" label="Students enter their wishes" />
+    </RecordForm>
+  );
+}
+
+/** Pairs to keep apart or together. */
+export function PairForm({
+  projectId,
+  sectionId,
+  people,
+  pairs,
+}: {
+  projectId: string;
+  sectionId: string;
+  people: Options;
+  pairs: KeepPair[];
+}) {
+  const nameOf = (id: string) => people.find(([one]) => one === id)?.[1] ?? 'somebody who left';
+  return (
+    <>
+      <ul className="mb-2">
+        {pairs.map((pair) => (
+          <li key={pair.id} className="border-b border-hair py-0.5">
+            {nameOf(pair.oneId)} and {nameOf(pair.otherId)} <b>{pair.kind}</b>{' '}
+            <ActButton
+              act={removeKeepPair}
+              input={{ projectId, id: pair.id }}
+              done="Taken out."
+              className="btn-text text-sm"
+            >
+              take out
+            </ActButton>
+          </li>
+        ))}
+      </ul>
+      <RecordForm
+        key={pairs.length}
+        id={`pair-${sectionId}`}
+        schema={pairSchema}
+        values={{ one: '', other: '', kind: 'apart' }}
+        fixed={{ projectId }}
+        submit={saveKeepPair}
+        label="Add the pair"
+        compact
+        keepDraft={false}
+      >
+        <Choice name="one" label="The one" options={[['', 'choose'], ...people]} className="w-44" />
+        <Choice name="other" label="The other" options={[['', 'choose'], ...people]} className="w-44" />
+        <Choice
+          name="kind"
+          label="Stay"
+          className="w-32"
+          options={[
+            ['apart', 'apart'],
+            ['together', 'together'],
+          ]}
+        />
+      </RecordForm>
+    </>
+  );
+}
+
+const ORDINALS = ['First', 'Second', 'Third', 'Fourth', 'Fifth'];
+
+/** A student's own wishes. */
+export function PreferenceForm({
+  projectId,
+  version,
+  values,
+  concepts,
+  people,
+  roles,
+  wishes,
+}: {
+  projectId: string;
+  version: number | null;
+  values: Record<string, unknown>;
+  concepts: Options;
+  people: Options;
+  roles: string[];
+  wishes: number;
+}) {
+  return (
+    <RecordForm
+      key={version}
+      id={`preference-${projectId}`}
+      schema={preferenceSchema}
+      values={values}
+      fixed={{ projectId, version }}
+      submit={savePreference}
+      label="Save my wishes"
+      saved="Your wishes are noted; only your teachers see them."
+      names={{ conceptId: 'Concept', wants: 'With', roles: 'Roles' }}
+    >
+      {concepts.length > 0 && (
+        <Choice
+          name="conceptId"
+          label="I would build"
+          options={[['', 'any of them'], ...concepts]}
+          className="max-w-md"
+        />
+      )}
+      {wishes > 0 && (
+        <div className="flex flex-wrap gap-3">
+          {ORDINALS.slice(0, wishes).map((ordinal, i) => (
+            <Choice
+              key={ordinal}
+              name={`wants.${i}.id`}
+              label={`${ordinal} wish: with`}
+              options={[['', 'nobody in particular'], ...people]}
+              className="w-56"
+            />
+          ))}
+        </div>
+      )}
+      <Several name="roles" label="Roles I would take" options={roles.map((role) => [role, role] as const)} />
+    </RecordForm>
+  );
+}

@@ -1,0 +1,77 @@
+import { pool } from '@/db/connection';
+
+/** How a section's teams are to be formed. */
+export interface FormingOf {
+  id: string;
+  sectionId: string;
+  minSize: number;
+  maxSize: number;
+  weightConcept: number;
+  weightWants: number;
+  weightRoles: number;
+  /** How many people a student may wish for. */
+  wishes: number;
+  /** Students are asked for their wishes. */
+  asks: boolean;
+  version: number;
+}
+export interface KeepPair {
+  id: string;
+  kind: 'apart' | 'together';
+  oneId: string;
+  otherId: string;
+}
+export interface Preference {
+  id: string;
+  accountId: string;
+  conceptId: string | null;
+  wants: string[];
+  roles: string[];
+  version: number;
+}
+export interface ProposedTeam {
+  teamId: string | null;
+  name: string;
+  members: string[];
+}
+export interface Proposal {
+  id: string;
+  sectionId: string;
+  name: string;
+  teams: ProposedTeam[];
+  locked: string[];
+  seed: string;
+  version: number;
+}
+
+export async function listForming(projectId: string): Promise<FormingOf[]> {
+  return pool()<FormingOf[]>`
+    select id, section_id, min_size, max_size, weight_concept, weight_wants, weight_roles, wishes, asks, version
+    from forming where project_id = ${projectId}`;
+}
+
+/** For instructors alone. */
+export async function listKeepPairs(projectId: string): Promise<KeepPair[]> {
+  return pool()<KeepPair[]>`
+    select id, kind, one_id, other_id from keep_pair where project_id = ${projectId} order by kind, id`;
+}
+
+/** Everybody's wishes, for instructors alone. */
+export async function listPreferences(projectId: string): Promise<Preference[]> {
+  return pool()<Preference[]>`
+    select id, account_id, concept_id, wants, roles, version from preference where project_id = ${projectId}`;
+}
+
+/** A student's own wishes. */
+export async function findPreference(projectId: string, accountId: string): Promise<Preference | null> {
+  const [row] = await pool()<Preference[]>`
+    select id, account_id, concept_id, wants, roles, version from preference
+    where project_id = ${projectId} and account_id = ${accountId}`;
+  return row ?? null;
+}
+
+/** Proposals, oldest first, for instructors alone. */
+export async function listProposals(projectId: string): Promise<Proposal[]> {
+  return pool()<Proposal[]>`
+    select id, section_id, name, teams, locked, seed, version from proposal where project_id = ${projectId} order by created_at, id`;
+}
