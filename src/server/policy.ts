@@ -96,7 +96,8 @@ export const POLICY = {
   'charter.agree': { student: own },
   'part.read': classroom,
   'part.write': instructors,
-  'part.change': { instructor: always, student: always },
+  /** Of one's own section; whose turn it is, the part says. */
+  'part.change': { instructor: always, student: released },
   'draw.read': classroom,
   'draw.write': instructors,
   'account.reset': instructors,

@@ -13,7 +13,7 @@ import { formingOf, inPlaces, moved, standingOf, withLocks, type Given } from '.
 import { Compared } from './Compared';
 import type { Proposal } from './queries';
 import { TeamColumn } from './TeamColumn';
-import { useForming } from './useForming';
+import { useForming } from '@/ui/useForming';
 
 interface Place {
   teamId: string | null;

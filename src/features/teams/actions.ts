@@ -7,10 +7,11 @@ import { perform } from '@/server/perform';
 import { hashPassword, newPassword } from '@/server/secrets';
 import { publicOrigin } from '@/server/origin';
 import { mustBeEnrolled } from '@/server/records/enrolled';
+import { saveRow } from '@/server/saveRow';
 import { noteAct } from '@/server/write';
 import { endSessionsOf } from './devices';
 import { readRoster, type Roster, type RosterRow } from './roster';
-import { moveSchema, resetSchema, rosterSchema, slipsSchema } from './schema';
+import { moveSchema, resetSchema, roleSchema, rolesSchema, rosterSchema, slipsSchema, teamSchema } from './schema';
 import { makeSlipsFor, type Slip } from './slips';
 
 export interface NewAccount {
@@ -87,6 +88,59 @@ export async function moveMember(input: unknown): Promise<Outcome> {
         if (teamId && !left)
           await tx`insert into team_member ${tx({ ...member, teamId })}
             on conflict (project_id, account_id) do update set team_id = excluded.team_id`;
+      },
+    },
+    input,
+  );
+}
+
+/** A team's name and the colour of its tag. */
+export async function saveTeam(input: unknown): Promise<Outcome<{ id: string }>> {
+  return perform(
+    {
+      door: 'saveTeam',
+      schema: teamSchema,
+      run: async (work, { id, version, name, colour }) => {
+        if (!id) throw new FieldError('', 'Teams are made by the roster or by a proposal.');
+        return {
+          id: await saveRow(work, 'team', { id, version }, { name, colour }, (row) => ({
+            name: row.name,
+            colour: row.colour,
+          })),
+        };
+      },
+    },
+    input,
+  );
+}
+
+/** The roles of the project, what each is answerable for, and which every team needs. */
+export async function saveRoles(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'saveRoles',
+      schema: rolesSchema,
+      run: async ({ tx, projectId }, { roles }) => {
+        await tx`select 1 from project where id = ${projectId} for update`;
+        await tx`delete from team_role where project_id = ${projectId}`;
+        const rows = roles.map((role) => ({ projectId, ...role }));
+        if (rows.length > 0) await tx`insert into team_role ${tx(rows)}`;
+      },
+    },
+    input,
+  );
+}
+
+/** The role a student has in the team. */
+export async function setRole(input: unknown): Promise<Outcome> {
+  return perform(
+    {
+      door: 'setRole',
+      schema: roleSchema,
+      run: async ({ tx, projectId }, { accountId, role }) => {
+        const set = await tx`
+          update team_member set role = ${role} where project_id = ${projectId} and account_id = ${accountId} returning 1`;
+        if (set.length === 0) throw new FieldError('', 'This student is in no team.');
       },
     },
     input,

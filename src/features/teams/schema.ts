@@ -1,5 +1,6 @@
 import * as yup from 'yup';
-import { id, optionalId, place } from '@/ui/forms/schema';
+import { TAG_COLOURS } from '@/ui/colours';
+import { id, line, optionalId, place } from '@/ui/forms/schema';
 
 export const rosterSchema = yup.object({
   ...place,
@@ -20,4 +21,32 @@ export const slipsSchema = yup.object({
   sectionId: id('The section'),
   accountId: optionalId(),
   days: yup.number().integer().min(1, 'At least one day.').max(30, 'At most 30 days.').required(),
+});
+export const teamSchema = yup.object({
+  ...place,
+  name: line('The name'),
+  colour: yup
+    .number()
+    .integer()
+    .min(0)
+    .max(TAG_COLOURS.length - 1, 'Choose a colour of the list.')
+    .required(),
+});
+export const rolesSchema = yup.object({
+  ...place,
+  roles: yup
+    .array(
+      yup.object({
+        name: yup.string().trim().required('The role needs a name.').max(80, 'At most 80 characters.'),
+        answerableFor: yup.string().trim().default('').max(400, 'At most 400 characters.'),
+        needed: yup.boolean().default(false),
+      }),
+    )
+    .default([])
+    .max(20, 'At most 20 roles.'),
+});
+export const roleSchema = yup.object({
+  ...place,
+  accountId: id('The student'),
+  role: yup.string().trim().default('').max(80, 'A role may have at most 80 characters.'),
 });

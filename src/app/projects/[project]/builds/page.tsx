@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { IterationTable } from '@/features/builds/IterationTable';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed } from '@/server/access';
 import { teamIdsIn } from '@/server/records/classes';
 import { listIterations } from '@/server/records/iterations';
@@ -26,6 +26,8 @@ export default async function BuildsPage(props: SheetProps) {
       frame={frame}
       sheet="builds"
       name="Builds"
+      view="builds"
+      views={BUILD_VIEWS}
       about={iterations.length ? plural(iterations.length, 'iteration') : undefined}
       actions={iterations.length ? add : undefined}
     >

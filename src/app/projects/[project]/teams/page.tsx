@@ -1,9 +1,14 @@
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { PreferenceForm } from '@/features/forming/forms';
+import { findPreference, listForming } from '@/features/forming/queries';
+import { hrefIn, openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/features/frame';
 import { endSessions, resetPassword } from '@/features/teams/actions';
 import { listDevices, type Devices } from '@/features/teams/devices';
 import { MoveMember } from '@/features/teams/MoveMember';
 import { RosterForm } from '@/features/teams/RosterForm';
+import { RolePick, RolesForm, TeamForm } from '@/features/teams/TeamForms';
 import { listMembers, type Member, type Team } from '@/server/records/classes';
+import { listConcepts } from '@/server/records/concepts';
+import { listRoles } from '@/server/records/roles';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
 import { day, plural, shortName } from '@/ui/format';
@@ -13,7 +18,11 @@ export default async function TeamsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const [members, devices] = await Promise.all([listMembers(project.id), leads ? listDevices(project.id) : []]);
+  const [members, devices, roles] = await Promise.all([
+    listMembers(project.id),
+    leads ? listDevices(project.id) : [],
+    listRoles(project.id),
+  ]);
   const here = members.filter((member) => member.leftOn === null);
   const sections = frame.section ? [frame.section] : frame.sections;
   const teams = frame.teams.filter((team) => !frame.team || team.id === frame.team.id);
@@ -24,6 +33,8 @@ export default async function TeamsPage(props: SheetProps) {
       frame={frame}
       sheet="teams"
       name="Teams"
+      view="teams"
+      views={teamViews(role)}
       about={here.length && leads ? `${plural(teams.length, 'team')}, ${plural(here.length, 'student')}` : undefined}
     >
       {frame.sections.length === 0 && (
@@ -31,6 +42,7 @@ export default async function TeamsPage(props: SheetProps) {
           Students come with the roster of a section. Enter a section with its meeting times under Schedule first.
         </Nothing>
       )}
+      {!leads && <Wishes frame={frame} members={here} roles={roles.map(({ name }) => name)} />}
       {sections.map((section) => (
         <section key={section.id} className="mb-5">
           <h3 className="mb-1">Section {section.name}</h3>
@@ -39,6 +51,7 @@ export default async function TeamsPage(props: SheetProps) {
               <tr>
                 <th className="w-40">Team</th>
                 <th>Members</th>
+                {leads && <th className="no-print w-24" />}
               </tr>
             </thead>
             <tbody>
@@ -59,6 +72,19 @@ export default async function TeamsPage(props: SheetProps) {
                         <span className="faint">members are not released</span>
                       )}
                     </td>
+                    {leads && (
+                      <td className="no-print">
+                        <details>
+                          <summary className="cursor-pointer">name, tag</summary>
+                          <TeamForm
+                            projectId={project.id}
+                            id={team.id}
+                            version={team.version}
+                            values={{ name: team.name, colour: team.colour }}
+                          />
+                        </details>
+                      </td>
+                    )}
                   </tr>
                 ))}
             </tbody>
@@ -74,11 +100,25 @@ export default async function TeamsPage(props: SheetProps) {
                   .map((team) => ({ id: team.id, name: team.name })),
               }))}
               devices={devices}
+              roles={roles.map(({ name }) => name)}
               slips={hrefIn(frame, 'teams/slips', { section: section.id, team: null })}
             />
           )}
         </section>
       ))}
+      {leads && (
+        <details className="no-print mb-3">
+          <summary className="cursor-pointer font-medium">
+            Roles, and what each is answerable for{roles.length > 0 && `: ${roles.length}`}
+          </summary>
+          <div className="pt-2">
+            <RolesForm
+              projectId={project.id}
+              roles={roles.map(({ name, answerableFor, needed }) => ({ name, answerableFor, needed }))}
+            />
+          </div>
+        </details>
+      )}
       {leads && frame.sections.length > 0 && (
         <RosterForm
           projectId={project.id}
@@ -90,15 +130,53 @@ export default async function TeamsPage(props: SheetProps) {
   );
 }
 
+/** A student's own wishes, while the section is asked for them. */
+async function Wishes({ frame, members, roles }: { frame: Frame; members: Member[]; roles: string[] }) {
+  const { project, actor, sectionId } = frame.seat;
+  const [settings, own, concepts] = await Promise.all([
+    listForming(project.id),
+    findPreference(project.id, actor.id),
+    listConcepts(frame.seat),
+  ]);
+  const asks = settings.find((one) => one.sectionId === sectionId && one.asks);
+  if (!asks) return null;
+  return (
+    <section className="mb-6 border-b border-rule pb-4">
+      <h2 className="mb-1">Your wishes for the teams</h2>
+      <p className="faint mb-2">
+        Only your teachers see them. They are met as far as they can be; sizes and rules of the class come first.
+      </p>
+      <PreferenceForm
+        projectId={project.id}
+        version={own?.version ?? null}
+        values={{
+          conceptId: own?.conceptId ?? '',
+          wants: Array.from({ length: asks.wishes }, (_, i) => ({ id: own?.wants[i] ?? '' })),
+          roles: own?.roles ?? [],
+        }}
+        concepts={concepts
+          .filter(({ fate }) => fate !== 'left')
+          .map(({ id, title, authorName }) => [id, `${title} (${shortName(authorName)})`] as const)}
+        people={members
+          .filter((one) => one.sectionId === sectionId && one.accountId !== actor.id)
+          .map((one) => [one.accountId, shortName(one.name)] as const)}
+        roles={roles}
+        wishes={asks.wishes}
+      />
+    </section>
+  );
+}
+
 interface StudentsProps {
   projectId: string;
   members: Member[];
   sections: { id: string; name: string; teams: { id: string; name: string }[] }[];
   devices: Devices[];
+  roles: string[];
   slips: string;
 }
 
-function Students({ projectId, members, sections, devices, slips }: StudentsProps) {
+function Students({ projectId, members, sections, devices, roles, slips }: StudentsProps) {
   if (members.length === 0) return null;
   return (
     <details className="no-print mt-2">
@@ -118,6 +196,7 @@ function Students({ projectId, members, sections, devices, slips }: StudentsProp
             <th>Student number</th>
             <th>Sign-in name</th>
             <th>Team</th>
+            <th>Role</th>
             <th>Signed in on</th>
             <th />
           </tr>
@@ -141,6 +220,17 @@ function Students({ projectId, members, sections, devices, slips }: StudentsProp
                   left={member.leftOn !== null}
                   sections={sections}
                 />
+              </td>
+              <td>
+                {member.teamId && (
+                  <RolePick
+                    projectId={projectId}
+                    accountId={member.accountId}
+                    name={shortName(member.name)}
+                    role={member.role}
+                    roles={roles}
+                  />
+                )}
               </td>
               <td>
                 <SignedIn

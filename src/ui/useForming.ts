@@ -17,7 +17,7 @@ export function useForming() {
   useEffect(() => () => worker.current?.terminate(), []);
   const run = async (input: FormInput): Promise<Formed> => {
     stop();
-    const own = new Worker(new URL('../../workers/forming.worker.ts', import.meta.url));
+    const own = new Worker(new URL('../workers/forming.worker.ts', import.meta.url));
     worker.current = own;
     setProgress({ done: 0, of: 1, cost: null });
     try {

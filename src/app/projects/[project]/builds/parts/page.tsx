@@ -1,0 +1,194 @@
+import { assembly } from '@/core/builds';
+import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { removePart } from '@/features/parts/actions';
+import { Converter, JointForm, PartForm, ScaleForm } from '@/features/parts/forms';
+import { JointTable } from '@/features/parts/JointTable';
+import { PartTable } from '@/features/parts/PartTable';
+import { listJoints, listParts, listScales, metOf } from '@/features/parts/queries';
+import { partForm, scaleForm } from '@/features/parts/toForm';
+import { listMembers } from '@/server/records/classes';
+import { ActButton } from '@/ui/forms/ActButton';
+import { number, plural, shortName } from '@/ui/format';
+import { Nothing } from '@/ui/sheet/Sheet';
+
+export default async function PartsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/builds/parts', props);
+  const { seat } = frame;
+  const leads = seat.role === 'instructor';
+  const projectId = seat.project.id;
+  const [allParts, allJoints, scales, members] = await Promise.all([
+    listParts(projectId),
+    listJoints(projectId),
+    listScales(projectId),
+    listMembers(projectId),
+  ]);
+  const section = frame.section ?? frame.clock;
+  const parts = allParts.filter(({ sectionId }) => sectionId === section?.id);
+  const joints = allJoints.filter(({ sectionId }) => sectionId === section?.id);
+  const scaled = scales.find(({ sectionId }) => sectionId === section?.id) ?? null;
+  const students = members.filter(({ sectionId, leftOn }) => sectionId === section?.id && leftOn === null);
+  const people = students.map(({ accountId, name }) => [accountId, shortName(name)] as const);
+  const nameOf = (id: string | null) => {
+    if (id === null) return 'nobody yet';
+    return id === seat.actor.id
+      ? 'you'
+      : shortName(members.find(({ accountId }) => accountId === id)?.name ?? 'instructor');
+  };
+  const owners = new Set(parts.flatMap(({ ownerId }) => ownerId ?? []));
+  const standing = assembly({
+    people: [...new Set([...students.map(({ accountId }) => accountId), ...owners])],
+    parts: parts.map(({ id, ownerId, checkerId, checkedBy, state, share }) => ({
+      ...{ id, checkedBy, state, share },
+      owner: ownerId,
+      checker: checkerId,
+    })),
+    joints: joints.map((joint) => ({
+      ...{ name: joint.name, one: joint.oneId, other: joint.otherId },
+      agree: metOf(joint)?.agree ?? null,
+    })),
+  });
+  const fixed = { projectId, sectionId: section?.id ?? '' };
+  const code = (id: string) => parts.find((part) => part.id === id)!.code;
+  const shared = { projectId, nameOf, me: seat.actor.id, leads };
+  return (
+    <ProjectFrame
+      frame={frame}
+      sheet="builds"
+      name="Builds"
+      view="builds/parts"
+      views={BUILD_VIEWS}
+      title="One thing built by all"
+      about={section ? `section ${section.name}${parts.length ? `, ${plural(parts.length, 'part')}` : ''}` : undefined}
+      byTeam={false}
+    >
+      {parts.length === 0 && (
+        <Nothing>
+          Where the whole class builds one thing, each student owns parts of it, which somebody else checks and which
+          must fit each other.
+        </Nothing>
+      )}
+      {parts.length > 0 && (
+        <>
+          <PartTable parts={parts} turns={standing.turns} scaled={scaled} {...shared} />
+          <section className="mt-5 grid md:grid-cols-2 gap-6">
+            <div>
+              <h2 className="mb-1">What blocks the assembly</h2>
+              {standing.blocks.length === 0 ? (
+                <p className="text-moss">Nothing: every part fits, and every interface agrees.</p>
+              ) : (
+                <ul>
+                  {standing.blocks.map(({ parts: ids, why }, i) => (
+                    <li key={i} className="border-b border-hair py-0.5">
+                      <b className="num">{ids.map(code).join(' and ')}</b> {why}
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </div>
+            <div>
+              <h2 className="mb-1">Who owns how much</h2>
+              <table>
+                <thead>
+                  <tr>
+                    <th>Student</th>
+                    <th className="right">Share</th>
+                    <th className="right">Of an equal one</th>
+                    <th />
+                  </tr>
+                </thead>
+                <tbody>
+                  {standing.shares.map(({ person, share, equal }) => (
+                    <tr key={person}>
+                      <td>{nameOf(person)}</td>
+                      <td className="num right">{number(share)}</td>
+                      <td className="num right">{equal > 0 ? `${((100 * share) / equal).toFixed(0)} %` : '–'}</td>
+                      <td className="text-ochre">{standing.idle.includes(person) ? 'nothing to do now' : ''}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </section>
+        </>
+      )}
+      {joints.length > 0 && (
+        <section className="mt-5">
+          <h2 className="mb-1">Interfaces</h2>
+          <JointTable joints={joints} parts={parts} {...shared} />
+        </section>
+      )}
+      <section className="mt-5 no-print">
+        <h2 className="mb-1">Full size and model{scaled && `, 1 : ${number(scaled.ratio)}`}</h2>
+        {scaled ? (
+          <Converter
+            ratio={scaled.ratio}
+            least={scaled.leastThickness === null ? null : { value: scaled.leastThickness, unit: scaled.leastUnit! }}
+          />
+        ) : (
+          <p className="faint">No scale is set.</p>
+        )}
+        {leads && section && (
+          <details className="mt-2">
+            <summary className="cursor-pointer">{scaled ? 'Change the scale' : 'Set the scale'}</summary>
+            <ScaleForm
+              {...fixed}
+              id={scaled?.id ?? null}
+              version={scaled?.version ?? null}
+              values={scaleForm({ ...(scaled ?? { ratio: 1 }) })}
+            />
+          </details>
+        )}
+      </section>
+      {leads && section && (
+        <section className="mt-6 no-print border-t-2 border-ink pt-3">
+          <h2 className="mb-2">Parts and interfaces</h2>
+          <PartForm
+            key={parts.length}
+            {...fixed}
+            id={null}
+            version={null}
+            values={partForm({ code: `P${parts.length + 1}`, name: '', share: 1 })}
+            people={people}
+          />
+          {parts.map((part) => (
+            <details key={part.id} className="border-t border-hair">
+              <summary className="cursor-pointer py-1">
+                <span className="num">{part.code}</span> {part.name}
+              </summary>
+              <div className="pb-3">
+                <PartForm
+                  {...fixed}
+                  id={part.id}
+                  version={part.version}
+                  values={partForm({ ...part })}
+                  people={people}
+                />
+                <ActButton
+                  act={removePart}
+                  input={{ projectId, id: part.id }}
+                  done="Removed."
+                  confirm="Yes, remove it with its interfaces"
+                  className="btn-text text-sm"
+                >
+                  remove this part
+                </ActButton>
+              </div>
+            </details>
+          ))}
+          {parts.length > 1 && (
+            <div className="mt-4">
+              <JointForm
+                key={`joints ${joints.length}`}
+                {...fixed}
+                id={null}
+                version={null}
+                values={{ name: '', oneId: '', otherId: '' }}
+                parts={parts.map(({ id, code: text, name }) => [id, `${text} ${name}`] as const)}
+              />
+            </div>
+          )}
+        </section>
+      )}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,104 @@
+import { ActButton } from '@/ui/forms/ActButton';
+import { number } from '@/ui/format';
+import { removeJoint } from './actions';
+import { SideForm } from './forms';
+import { metOf, type Joint, type PartRecord } from './queries';
+
+interface Props {
+  projectId: string;
+  joints: Joint[];
+  parts: PartRecord[];
+  nameOf: (id: string | null) => string;
+  me: string;
+  leads: boolean;
+}
+
+/** Interfaces between parts: what each side says, and whether both agree. */
+export function JointTable({ projectId, joints, parts, nameOf, me, leads }: Props) {
+  const part = (id: string) => parts.find((one) => one.id === id)!;
+  return (
+    <table className="stacked">
+      <thead>
+        <tr>
+          <th className="min-w-40">Interface</th>
+          <th>The one side</th>
+          <th>The other side</th>
+          <th className="min-w-44">Do both agree</th>
+        </tr>
+      </thead>
+      <tbody>
+        {joints.map((joint) => {
+          const met = metOf(joint);
+          return (
+            <tr key={joint.id}>
+              <td className="font-medium">
+                {joint.name}
+                {leads && (
+                  <span className="block no-print">
+                    <ActButton
+                      act={removeJoint}
+                      input={{ projectId, id: joint.id }}
+                      done="Removed."
+                      confirm="Yes, remove it"
+                      className="btn-text text-sm"
+                    >
+                      remove
+                    </ActButton>
+                  </span>
+                )}
+              </td>
+              {(['one', 'other'] as const).map((side) => {
+                const own = part(side === 'one' ? joint.oneId : joint.otherId);
+                const said =
+                  side === 'one'
+                    ? { value: joint.oneValue, unit: joint.oneUnit, tolerance: joint.oneTolerance }
+                    : { value: joint.otherValue, unit: joint.otherUnit, tolerance: joint.otherTolerance };
+                return (
+                  <td key={side}>
+                    <span className="block">
+                      <span className="num">{own.code}</span> {own.name}, {nameOf(own.ownerId)}
+                    </span>
+                    <span className="num font-medium">
+                      {said.value === null
+                        ? 'nothing said yet'
+                        : `${number(said.value)} ± ${number(said.tolerance)} ${said.unit}`}
+                    </span>
+                    {(leads || own.ownerId === me) && (
+                      <details className="no-print" open={said.value === null && own.ownerId === me}>
+                        <summary className="cursor-pointer text-sm">enter</summary>
+                        <SideForm
+                          projectId={projectId}
+                          id={joint.id}
+                          version={joint.version}
+                          side={side}
+                          label={own.code}
+                          values={{
+                            value: said.value === null ? '' : String(said.value),
+                            unit: said.unit ?? 'mm',
+                            tolerance: said.tolerance === null ? '' : String(said.tolerance),
+                          }}
+                        />
+                      </details>
+                    )}
+                  </td>
+                );
+              })}
+              <td>
+                {met === null ? (
+                  <span className="faint">a side is missing</span>
+                ) : met.agree ? (
+                  <span className="text-moss font-medium">they agree</span>
+                ) : (
+                  <span className="text-brick font-medium">
+                    they differ by <span className="num">{number(Math.abs(met.difference))}</span> {met.unit}; both
+                    accept <span className="num">{number(met.allowed)}</span> {met.unit}
+                  </span>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
