@@ -85,6 +85,7 @@ async function loadDemo(sql: postgres.Sql) {
       insert into account (kind, login, name, password_hash) values ('instructor', 'okonjo', 'Maren Okonjo', ${await hashPassword(instructor)})
       on conflict (lower(login)) do update set password_hash = excluded.password_hash returning id`;
     const project = await bringIn(tx, bundle, { instructorId: row.id, isDemo: true });
+    await loadWishes(tx, project.id);
     const [one] = await tx<[{ id: string; login: string }]>`
       select a.id, a.login from team_member m join team t on t.id = m.team_id join account a on a.id = m.account_id
       where m.project_id = ${project.id} and t.name = 'Flint' order by a.login limit 1`;
@@ -105,6 +106,28 @@ async function loadDemo(sql: postgres.Sql) {
   mkdirSync(STATE, { recursive: true });
   writeFileSync(SECRETS, JSON.stringify(access), { mode: 0o600 });
   tellDemo();
+}
+
+/** What the demo's students wish for, and a pair to keep apart: no bundle carries these. */
+async function loadWishes(tx: postgres.TransactionSql, projectId: string) {
+  const { preferences, apart } = JSON.parse(
+    readFileSync(path.join(process.cwd(), 'demo/gully-courier-wishes.json'), 'utf8'),
+  ) as {
+    preferences: { who: string; concept: string | null; wants: string[]; roles: string[] }[];
+    apart: [string, string][];
+  };
+  const people = await tx<{ id: string; name: string }[]>`
+    select a.id, a.name from enrolment e join account a on a.id = e.account_id where e.project_id = ${projectId}`;
+  const concepts = await tx<
+    { id: string; title: string }[]
+  >`select id, title from concept where project_id = ${projectId}`;
+  const person = (name: string) => people.find((one) => one.name === name)!.id;
+  const rows = preferences.map(({ who, concept, wants, roles }) => ({
+    ...{ projectId, accountId: person(who), wants: wants.map(person), roles },
+    conceptId: concepts.find(({ title }) => title === concept)?.id ?? null,
+  }));
+  await tx`insert into preference ${tx(rows as never)}`;
+  await tx`insert into keep_pair ${tx(apart.map(([one, other]) => ({ projectId, kind: 'apart', oneId: person(one), otherId: person(other) })))}`;
 }
 
 /** Prints how to sign in for each role, with the address that this start serves. */

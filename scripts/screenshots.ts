@@ -39,6 +39,25 @@ interface View {
   act?: (page: Page) => Promise<void>;
 }
 
+/** A requirement's row of a new concept, open. */
+async function openAnswers(page: Page) {
+  await page.getByText('Carrier mass without payload').click();
+}
+/** The chart of one weight, in view. */
+async function drawFlips(page: Page) {
+  await page.locator('.recharts-surface').first().waitFor();
+  await page.getByRole('heading', { name: 'What would make another one win' }).scrollIntoViewIfNeeded();
+  await page.evaluate(() => document.querySelector('figure')!.scrollIntoView({ block: 'end' }));
+}
+/** Teams as the program proposes them. */
+async function formTeams(page: Page) {
+  await page.getByRole('button', { name: 'Form teams' }).click();
+  await page.waitForTimeout(1500);
+}
+async function openSelection(page: Page) {
+  await page.getByRole('heading', { name: 'Vote of the panel' }).scrollIntoViewIfNeeded();
+}
+
 /** Two runs entered without a line. */
 async function enterOffline(page: Page) {
   await page.waitForFunction(async () => (await (await caches.open('ironstone-pages')).match('/outbox')) !== undefined);
@@ -175,13 +194,13 @@ const VIEWS: View[] = [
   { name: 'requirements', role: 'instructor', at: 'requirements', act: waitForChecks },
   { name: 'compliance', role: 'instructor', at: 'requirements/compliance' },
   { name: 'schedule', role: 'instructor', at: 'schedule' },
-  { name: 'what-if', role: 'instructor', at: 'schedule/what-if', act: loseTuesday },
-  { name: 'progress', role: 'instructor', at: 'schedule/progress' },
+  { name: 'what-if', role: 'instructor', at: 'schedule/what-if', act: loseTuesday, extra: true },
+  { name: 'progress', role: 'instructor', at: 'schedule/progress', extra: true },
   { name: 'gates', role: 'instructor', at: 'schedule/gates' },
   { name: 'gate', role: 'instructor', at: 'schedule/gates', act: openGate, extra: true },
   { name: 'gates-edit', role: 'instructor', at: 'schedule/gates/edit', act: openFirst, extra: true },
   { name: 'my-gates', role: 'student', at: 'schedule/gates', extra: true },
-  { name: 'bookings', role: 'instructor', at: 'schedule/bookings' },
+  { name: 'bookings', role: 'instructor', at: 'schedule/bookings', extra: true },
   { name: 'my-bookings', role: 'student', at: 'schedule/bookings', extra: true },
   { name: 'machines', role: 'instructor', at: 'schedule/machines', act: openFirst, extra: true },
   { name: 'run-sheet', role: 'instructor', at: 'bench/sessions', act: runSession },
@@ -225,7 +244,30 @@ const VIEWS: View[] = [
   { name: 'my-progress', role: 'student', at: 'schedule/progress', extra: true },
   { name: 'my-today', role: 'student', at: '', extra: true },
   { name: 'substitute', role: 'substitute', at: '/substitute', extra: true },
+  { name: 'concepts', role: 'instructor', at: 'concepts' },
+  { name: 'my-concepts', role: 'student', at: 'concepts', extra: true },
+  { name: 'concept', role: 'instructor', at: 'concepts', follow: /^Counterweight/, extra: true },
+  { name: 'concept-new', role: 'student', at: 'concepts/new', act: openAnswers, extra: true },
+  { name: 'pitches', role: 'instructor', at: 'concepts/pitches', extra: true },
+  { name: 'selection', role: 'instructor', at: 'concepts/selection', act: drawFlips },
+  { name: 'selection-top', role: 'instructor', at: 'concepts/selection', extra: true },
+  { name: 'selection-votes', role: 'instructor', at: 'concepts/selection', act: openSelection, extra: true },
+  { name: 'selection-edit', role: 'instructor', at: 'concepts/selection/edit', extra: true },
   { name: 'teams', role: 'instructor', at: 'teams', extra: true },
+  { name: 'my-teams', role: 'student', at: 'teams', extra: true },
+  { name: 'forming', role: 'instructor', at: 'teams/forming', act: formTeams },
+  { name: 'charters', role: 'instructor', at: 'teams/charters', extra: true },
+  { name: 'my-charter', role: 'student', at: 'teams/charters', extra: true },
+  { name: 'draw', role: 'instructor', at: 'teams/draws' },
+  { name: 'parts', role: 'instructor', at: 'builds/parts' },
+  {
+    name: 'interfaces',
+    role: 'instructor',
+    at: 'builds/parts',
+    act: (page) => page.getByRole('heading', { name: 'Interfaces', exact: true }).scrollIntoViewIfNeeded(),
+    extra: true,
+  },
+  { name: 'my-parts', role: 'student', at: 'builds/parts', extra: true },
   { name: 'builds', role: 'instructor', at: 'builds' },
   { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Flint 3/, extra: true },
   { name: 'bench', role: 'instructor', at: 'bench' },
@@ -235,10 +277,10 @@ const VIEWS: View[] = [
   { name: 'grades', role: 'instructor', at: 'grades', extra: true },
   { name: 'event', role: 'instructor', at: 'event' },
   { name: 'standings', role: 'instructor', at: 'standings' },
-  { name: 'trace', role: 'instructor', at: 'standings', follow: /, Flint:/ },
+  { name: 'trace', role: 'instructor', at: 'standings', follow: /, Flint:/, extra: true },
   { name: 'history', role: 'instructor', at: 'history', extra: true },
   { name: 'judge-phone', role: 'judge', at: '/judge', phone: true },
-  { name: 'client-phone', role: 'client', at: '/client', phone: true },
+  { name: 'client-phone', role: 'client', at: '/client', phone: true, extra: true },
   { name: 'board', role: 'board', at: '/board', extra: true },
   { name: 'offline-phone', role: 'student', at: 'bench/enter', phone: true, act: enterOffline, extra: true },
   { name: 'phones', role: 'instructor', at: '/phones', extra: true },
@@ -273,7 +315,6 @@ const VIEWS: View[] = [
   { name: 'iteration-new', role: 'student', at: 'builds/new', extra: true },
   { name: 'legacy', role: 'instructor', at: 'legacy', extra: true },
   { name: 'find', role: 'instructor', at: 'find?q=tray', extra: true },
-  { name: 'concepts', role: 'instructor', at: 'concepts', extra: true },
   { name: 'student-today', role: 'student', at: '', extra: true },
   { name: 'setup', role: 'visitor', at: '/setup', extra: true },
   { name: 'nowhere', role: 'visitor', at: '/nowhere', extra: true },

@@ -9,6 +9,7 @@ import { loginFor } from '@/server/logins';
 import { renewPicture } from '@/server/pictures';
 import type { Bundle } from './format';
 import { addBrief, addPlan } from './bringInPlan';
+import { addConcepts } from './bringInConcepts';
 import { addGates } from './bringInGates';
 import { addStages } from './bringInStages';
 import { keyed, type Add, type Find } from './keyed';
@@ -91,7 +92,7 @@ export async function bringIn(
       conditions: json(tx, conditions),
     })),
   );
-  await addPlan(tx, add, bundle, { parameter, protocol, team, people });
+  const requirement = await addPlan(tx, add, bundle, { parameter, protocol, team, people });
   const iterationKey = (teamName: string, number: number) => `${teamName} ${number}`;
   const iteration = keyed(bundle.iterations, (i) => iterationKey(i.team, i.number), 'iteration');
   await add(
@@ -175,17 +176,22 @@ export async function bringIn(
     bundle.actions.map(({ team: name, ...a }) => ({ ...a, teamId: name && team(name) })),
   );
   await addGates(tx, add, bundle, { team, section, event, protocol, stage, iteration, people });
+  const concept = await addConcepts(tx, add, bundle, { team, section, requirement, people, instructorId });
   for (const one of bundle.pictures ?? []) {
     const run = one.trial === null ? null : bundle.trials[one.trial];
     const teamName = run?.team ?? one.team;
-    const of =
-      run && one.trial !== null
+    const of = one.concept
+      ? { objectKind: 'concept', objectId: concept(one.concept) }
+      : run && one.trial !== null
         ? { objectKind: 'trial', objectId: trialIds[one.trial] }
-        : { objectKind: 'iteration', objectId: iteration(iterationKey(one.team ?? '', one.iteration ?? 0)) };
+        : one.iteration === null && one.team
+          ? { objectKind: 'team', objectId: team(one.team) }
+          : { objectKind: 'iteration', objectId: iteration(iterationKey(one.team ?? '', one.iteration ?? 0)) };
     const bytes = pictures.get(one.file);
-    if (!bytes || !teamName) throw new FieldError('file', `The picture ${one.file} belongs to nothing in the bundle.`);
+    if (!bytes || (!teamName && !one.concept))
+      throw new FieldError('file', `The picture ${one.file} belongs to nothing in the bundle.`);
     await add('attachment', [
-      { id: randomUUID(), teamId: team(teamName), ...of, ...(await renewPicture(bytes, true)) },
+      { id: randomUUID(), teamId: teamName ? team(teamName) : null, ...of, ...(await renewPicture(bytes, true)) },
     ]);
   }
   return { id: projectId };

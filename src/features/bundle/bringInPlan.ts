@@ -41,13 +41,13 @@ interface Known {
   people: string[];
 }
 
-/** Visits, sentences, research, and requirements with all that hangs on them. */
+/** Visits, sentences, research, and requirements with all that hangs on them. Returns how a requirement is found by its code. */
 export async function addPlan(
   tx: Tx,
   add: Add,
   bundle: Bundle,
   { parameter, protocol, team, people }: Known,
-): Promise<void> {
+): Promise<Find> {
   const person = (at: number | null) => {
     if (at === null) return null;
     const id = people[at];
@@ -133,6 +133,7 @@ export async function addPlan(
     ),
   );
   await add('weighing', bundle.weighing.length ? [{ judgements: json(tx, bundle.weighing) }] : []);
+  return requirement;
 }
 
 async function addVisits(

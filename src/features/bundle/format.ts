@@ -6,8 +6,8 @@ import type { BudgetPart, Judged, LimitThen } from '@/server/records/requirement
 export const FORMAT = 'ironstone-bundle';
 /**
  * Version 2 added pictures; version 3 the whole brief, the interview, research, and requirements with several sources,
- * changes and budgets, and the plan with what was handed in; version 4 gates, machines, test sessions, hazards and checks. Older
- * ones are read too (upgrade.ts).
+ * changes and budgets, and the plan with what was handed in; version 4 gates, machines, test sessions, hazards and checks,
+ * concepts with their selection, roles, charters, parts and draws. Older ones are read too (upgrade.ts).
  */
 export const VERSION = 4;
 
@@ -309,10 +309,109 @@ export interface Bundle {
     max: number | null;
     position: number;
   }[];
-  /** Pictures lie in the zip as `file`; each belongs to an iteration of a team or to a trial, counted from 0. */
-  pictures?: { file: string; team: string | null; iteration: number | null; trial: number | null }[];
+  /** Concepts by their keys, in the order in which they were handed in; `by` counts the people from 0. */
+  rounds: { section: string; wanted: number; dueOn: string | null; minutes: number; releasedAt: string | null }[];
+  concepts: {
+    key: string;
+    section: string;
+    by: number;
+    title: string;
+    steps: string[];
+    risks: string;
+    takesOver: string;
+    fate: string;
+    fateReason: string;
+    fateBy: string;
+    exception: string;
+    exceptionBy: string;
+    handedInAt: string;
+    claims: {
+      requirement: string;
+      how: string;
+      value: number | null;
+      unit: string | null;
+      uncertainty: number | null;
+      answer: boolean | null;
+    }[];
+    credits: { from: string; what: string }[];
+    comments: { by: number | null; byLink: string; text: string; madeAt: string }[];
+  }[];
+  /** `by` is null for an instructor. */
+  selections: {
+    section: string;
+    name: string;
+    picks: number;
+    state: string;
+    datum: string | null;
+    concepts: string[];
+    criteria: { requirement: string | null; name: string; weight: number; anchors: string }[];
+    scores: { concept: string; criterion: string; by: number | null; score: number }[];
+    marks: { concept: string; criterion: string; mark: number }[];
+    ballots: { by: number | null; ranking: string[] }[];
+    choice: { by: string; picks: { concept: string; reason: string }[] } | null;
+  }[];
+  roles: { name: string; answerableFor: string; needed: boolean }[];
+  /** Sizes and weights; wishes, pairs to keep apart or together, and proposals go nowhere. */
+  forming: {
+    section: string;
+    minSize: number;
+    maxSize: number;
+    weightConcept: number;
+    weightWants: number;
+    weightRoles: number;
+    wishes: number;
+  }[];
+  charters: {
+    team: string;
+    works: string;
+    musts: string;
+    beats: string;
+    working: string;
+    agreed: { by: number; on: string }[];
+  }[];
+  scales: { section: string; ratio: number; leastThickness: number | null; leastUnit: string | null }[];
+  /** Parts by section and code. */
+  parts: {
+    section: string;
+    code: string;
+    name: string;
+    owner: number | null;
+    checker: number | null;
+    state: string;
+    checkedBy: number | null;
+    doubleCheckedBy: number | null;
+    share: number;
+    thickness: number | null;
+    thicknessUnit: string | null;
+  }[];
+  joints: { section: string; name: string; one: string; other: string; oneSide: JointSide; otherSide: JointSide }[];
+  draws: {
+    section: string | null;
+    title: string;
+    names: string[];
+    concepts: string[] | null;
+    forPitches: boolean;
+    firstCalled: string | null;
+    secondCalled: string | null;
+    frozenAt: string;
+    drawnAt: string | null;
+  }[];
+  /**
+   * Pictures lie in the zip as `file`; each belongs to an iteration of a team, to a trial, counted from 0, to a concept, or is
+   * the logo of a team.
+   */
+  pictures?: {
+    file: string;
+    team: string | null;
+    iteration: number | null;
+    trial: number | null;
+    concept?: string | null;
+  }[];
   actions: { team: string | null; what: string; dueOn: string | null; state: string }[];
 }
+
+/** What one side of an interface says; null before it has. */
+type JointSide = { value: number; unit: string; tolerance: number } | null;
 
 /** A brief with nothing in it. */
 export const EMPTY_BRIEF: BriefParts = {
@@ -365,6 +464,16 @@ export function emptyBundle(): Bundle {
     machines: [],
     sessions: [],
     gates: [],
+    rounds: [],
+    concepts: [],
+    selections: [],
+    roles: [],
+    forming: [],
+    charters: [],
+    scales: [],
+    parts: [],
+    joints: [],
+    draws: [],
     instruments: [],
     protocols: [],
     iterations: [],

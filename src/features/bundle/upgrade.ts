@@ -13,13 +13,15 @@ export function upgrade(found: Loose): Loose {
 const each = (list: unknown, change: (one: Loose) => Loose) =>
   Array.isArray(list) ? list.map((one) => (isObject(one) ? change(one) : (one as unknown))) : list;
 
-/** Version 4 added gates, machines, test sessions, hazards, and who made and checked an iteration. */
+/** Version 4 added gates, machines, test sessions, hazards, who made and checked an iteration, concepts, parts and draws. */
 function toFourth(found: Loose): Loose {
   if (found.version !== 3) return found;
   return {
     ...found,
     version: 4,
     ...{ hazards: [], machines: [], sessions: [], gates: [] },
+    ...{ rounds: [], concepts: [], selections: [], roles: [], forming: [] },
+    ...{ charters: [], scales: [], parts: [], joints: [], draws: [] },
     iterations: each(found.iterations, (one) => ({ ...one, maker: null, heldFor: '', checks: [] })),
     trials: each(found.trials, (one) => ({ ...one, heldFor: '' })),
   };

@@ -8,6 +8,7 @@ import { listComponents } from '@/server/records/standings';
 import { listEvents, listProtocols, type Trial } from '@/server/records/trials';
 import { FORMAT, VERSION, type Bundle } from './format';
 import { writeBrief, writePlan } from './writePlan';
+import { writeConcepts } from './writeConcepts';
 import { writeGates } from './writeGates';
 import { writeStages } from './writeStages';
 
@@ -59,9 +60,9 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     select t.name as team, a.what, a.due_on, a.state from action a left join team t on t.id = a.team_id
     where a.project_id = ${id} and a.source_kind <> 'gate' order by a.due_on nulls last, t.name nulls first, a.what`;
 
-  const pictures = await sql<{ objectId: string; team: string; iteration: number | null }[]>`
-    select a.object_id, t.name as team, i.number as iteration from attachment a
-    join team t on t.id = a.team_id left join iteration i on i.id = a.object_id and a.object_kind = 'iteration'
+  const pictures = await sql<{ objectId: string; team: string | null; iteration: number | null; isLogo: boolean }[]>`
+    select a.object_id, t.name as team, i.number as iteration, a.object_kind = 'team' as is_logo from attachment a
+    left join team t on t.id = a.team_id left join iteration i on i.id = a.object_id and a.object_kind = 'iteration'
     where a.project_id = ${id} and a.removed_at is null order by a.created_at, a.id`;
   const runOf = (objectId: string) => {
     const index = runs.findIndex((run) => run.id === objectId);
@@ -102,6 +103,7 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     protocol: (one) => protocolOf.get(one)!,
     stage: (one) => stageOf.get(one)!,
   });
+  const { keyOf, ...concepts } = await writeConcepts(id, { ...places, section: (one) => sectionOf.get(one)! });
   const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights } = project;
   const { pinnedNow, hiddenSheets, usesSchoolDays } = project;
   return {
@@ -122,6 +124,7 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     brief: await writeBrief(id),
     parameters: [...parameters],
     ...plan,
+    ...concepts,
     noClass: (sections[0]?.noClass ?? [])
       .filter((one) => !one.shared)
       .map(({ from, to, reason }) => ({ from, to, reason: reason ?? '' })),
@@ -232,8 +235,19 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       position: c.position,
     })),
     pictures: pictures
-      .map(({ objectId, team, iteration }, i) => ({ file: pictureFile(i), team, iteration, trial: runOf(objectId) }))
-      .filter(({ iteration, trial }) => iteration !== null || trial !== null),
+      .map(({ objectId, team, iteration, isLogo }, i) => {
+        const concept = keyOf(objectId);
+        return {
+          file: pictureFile(i),
+          team,
+          iteration,
+          trial: runOf(objectId),
+          ...(concept ? { concept } : {}),
+          isLogo,
+        };
+      })
+      .filter(({ iteration, trial, concept, isLogo }) => iteration !== null || trial !== null || concept || isLogo)
+      .map(({ isLogo: _isLogo, ...picture }) => picture),
     actions: [...actions],
   };
 }

@@ -19,11 +19,12 @@ export function ConceptList({
   requirements: Requirement[];
   href: (concept: string) => string;
 }) {
+  const sketched = concepts.some(({ pictures }) => pictures.length > 0);
   return (
     <table className="stacked">
       <thead>
         <tr>
-          <th className="w-20">Sketch</th>
+          {sketched && <th className="w-20">Sketch</th>}
           <th className="min-w-52">Concept</th>
           <th>By</th>
           <th className="min-w-44">By its own numbers</th>
@@ -33,17 +34,19 @@ export function ConceptList({
       <tbody>
         {concepts.map((one) => (
           <tr key={one.id}>
-            <td className="!py-1">
-              {one.pictures[0] && (
-                // eslint-disable-next-line @next/next/no-img-element -- private pictures, sized once when they came in
-                <img
-                  src={`/projects/${projectId}/pictures/${one.pictures[0]}?small`}
-                  alt={`Sketch of ${one.title}`}
-                  className="h-12 w-16 object-cover border border-rule"
-                  loading="lazy"
-                />
-              )}
-            </td>
+            {sketched && (
+              <td className="!py-1">
+                {one.pictures[0] && (
+                  // eslint-disable-next-line @next/next/no-img-element -- private pictures, sized once when they came in
+                  <img
+                    src={`/projects/${projectId}/pictures/${one.pictures[0]}?small`}
+                    alt={`Sketch of ${one.title}`}
+                    className="h-12 w-16 object-cover border border-rule"
+                    loading="lazy"
+                  />
+                )}
+              </td>
+            )}
             <td>
               <Link prefetch={false} href={href(one.id)} className="font-semibold">
                 {one.title}

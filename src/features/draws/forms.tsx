@@ -20,7 +20,7 @@ export function DrawForm({
   return (
     <>
       {lists.map(({ label, names }, i) => (
-        <details key={label} className="border-t border-hair" open={i === 0}>
+        <details key={label} className="border-t border-hair" open={i === 0 && count === 0}>
           <summary className="cursor-pointer py-1.5 font-medium">{label}</summary>
           <div className="pb-3">
             <RecordForm

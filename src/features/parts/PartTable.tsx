@@ -49,8 +49,8 @@ export function PartTable({ projectId, parts, turns, scaled, nameOf, me, leads }
             <tr key={part.id}>
               <td className="num">{part.code}</td>
               <td className="font-medium">{part.name}</td>
-              <td>{nameOf(part.ownerId)}</td>
-              <td>{part.checkerId ? nameOf(part.checkerId) : <span className="faint">anybody else</span>}</td>
+              <td className="whitespace-nowrap">{nameOf(part.ownerId)}</td>
+              <td className="whitespace-nowrap">{part.checkerId ? nameOf(part.checkerId) : <span className="faint">anybody else</span>}</td>
               <td className="num right">{number(part.share)}</td>
               {scaled && (
                 <td className="num right whitespace-nowrap">
@@ -90,7 +90,7 @@ export function PartTable({ projectId, parts, turns, scaled, nameOf, me, leads }
                     }}
                     done={`${part.code}: a step back.`}
                     confirm="Yes, a step back"
-                    className="btn-text text-sm no-print"
+                    className="btn-text text-sm no-print ml-3"
                   >
                     a step back
                   </ActButton>

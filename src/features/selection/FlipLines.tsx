@@ -81,6 +81,7 @@ export function FlipLines({ criterion, weight, lines, crossing }: Props) {
               <Label
                 value={`${(100 * crossing.weight).toFixed(0)} %: ${crossing.title.slice(0, 30)}`}
                 position="top"
+                offset={14}
                 fill="var(--iron)"
                 fontSize={12}
               />

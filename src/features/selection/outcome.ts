@@ -14,12 +14,12 @@ import type { SelectionRecord } from './queries';
 
 /** What each school rewards, in a line. */
 export const SCHOOLS = {
-  matrix: ['Weighted matrix', 'rewards being good where the weights say it matters'],
-  datum: ['Against the datum', 'rewards improving on one known concept, whatever the size of the step'],
-  client: ['Client’s choice', 'rewards what speaks to the one who will use it'],
-  approval: ['Approval', 'rewards being acceptable to many'],
-  borda: ['Borda', 'rewards standing high on many ballots'],
-  condorcet: ['Pairwise winner', 'rewards beating every other one in a straight contest'],
+  matrix: ['Weighted matrix', 'being good where the weights say it matters'],
+  datum: ['Against the datum', 'improving on one known concept, whatever the size of the step'],
+  client: ['Client’s choice', 'what speaks to the one who will use it'],
+  approval: ['Approval', 'being acceptable to many'],
+  borda: ['Borda', 'standing high on many ballots'],
+  condorcet: ['Pairwise winner', 'beating every other one in a straight contest'],
 } as const;
 export type School = keyof typeof SCHOOLS;
 

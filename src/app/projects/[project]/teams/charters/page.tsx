@@ -130,7 +130,7 @@ function One({ projectId, team, charter, members, roles, me }: OneProps) {
           <p className={missing.length ? 'text-ochre' : 'text-moss'}>
             {missing.length === 0
               ? `All ${members.length} have agreed.`
-              : `${plural(members.length - missing.length, 'member')} of ${members.length} agreed; not yet ${missing.map(({ name }) => shortName(name)).join(', ')}.`}
+              : `${plural(members.length - missing.length, 'member')} of ${members.length} agreed; not yet ${missing.map(({ name }) => shortName(name)).join(', ')}`}
           </p>
           {me && missing.some(({ accountId }) => accountId === me) && (
             <p className="my-2">
