@@ -45,8 +45,8 @@ async function openAnswers(page: Page) {
 }
 /** The chart of one weight, in view. */
 async function drawFlips(page: Page) {
+  await page.locator('figure').scrollIntoViewIfNeeded();
   await page.locator('.recharts-surface').first().waitFor();
-  await page.getByRole('heading', { name: 'What would make another one win' }).scrollIntoViewIfNeeded();
   await page.evaluate(() => document.querySelector('figure')!.scrollIntoView({ block: 'end' }));
 }
 /** Teams as the program proposes them. */

@@ -36,6 +36,8 @@ export interface Target {
   rubricId?: string | null;
   /** Who wrote it, where it belongs to a person and not to a team. */
   authorId?: string;
+  /** It is made only now, by whoever asks. */
+  fresh?: boolean;
   /** Where it is released to: one section only. */
   sectionId?: string;
 }
@@ -79,8 +81,8 @@ export function standingOf(seat: Seat, target: Target = {}): Standing {
   const isJudge = seat.actor.kind === 'judge';
   const own = isJudge
     ? 'rubricId' in seat.actor && target.rubricId != null && target.rubricId === seat.actor.rubricId
-    : target.authorId !== undefined
-      ? target.authorId === seat.actor.id
+    : target.authorId !== undefined || target.fresh
+      ? target.fresh || target.authorId === seat.actor.id
       : seat.teamId !== null && target.teamId === seat.teamId;
   const elsewhere = target.sectionId !== undefined && target.sectionId !== seat.sectionId;
   return { role: seat.role, own, released: (target.released ?? false) && !elsewhere };

@@ -40,6 +40,9 @@ describe('policy', () => {
           'budget.write',
           'research.write',
           'handin.write',
+          'concept.write',
+          'preference.write',
+          'charter.write',
         ].includes(name),
     );
     expect(others.length).toBeGreaterThan(10);
@@ -57,6 +60,13 @@ describe('policy', () => {
     expect(ROLES.filter((role) => can('incident.write', role, true, true))).toEqual(['instructor']);
   });
 
+  test('a concept is its author’s alone until it is released, and the instructor writes none', () => {
+    expect(can('concept.read', 'student', false, false)).toBe(false);
+    expect(can('concept.read', 'student', false, true)).toBe(true);
+    expect(ROLES.filter((role) => can('concept.write', role, true))).toEqual(['student']);
+    expect(can('selection.rate', 'student', true, false)).toBe(false);
+  });
+
   test('grades: a judge writes own scores, no student reads a score, places are seen once published', () => {
     expect(ROLES.filter((role) => can('score.write', role, true))).toEqual(['judge']);
     expect(can('score.write', 'judge', false)).toBe(false);
@@ -66,9 +76,9 @@ describe('policy', () => {
     expect(can('trace.read', 'student', false, true)).toBe(false);
   });
 
-  test('a client reads the brief and answers what is asked, and nothing else', () => {
+  test('a client reads the brief, answers what is asked, and speaks of the concepts put before them, and nothing else', () => {
     const readable = (Object.keys(POLICY) as Permission[]).filter((name) => can(name, 'client', true, true));
-    expect(readable.sort()).toEqual(['brief.read', 'client.answer', 'client.page']);
+    expect(readable.sort()).toEqual(['brief.read', 'client.answer', 'client.choose', 'client.comment', 'client.page']);
   });
 
   test('every door names a permission that exists', () => {

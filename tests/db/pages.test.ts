@@ -35,13 +35,16 @@ beforeAll(async () => {
 
 async function queriesOf(page: string, p: DemoProject): Promise<number> {
   const { default: Page } = (await import(path.resolve(ROOT, page, 'page.tsx'))) as { default: Page };
-  await asPerson(p.instructorId);
+  const [concept] = await pool()<[{ id: string; authorId: string }]>`
+    select id, author_id from concept where project_id = ${p.id} order by handed_in_at limit 1`;
+  // A concept is written by its author alone.
+  await asPerson(/^concepts.(new|.concept..edit)/.test(page) ? concept.authorId : p.instructorId);
   const [trial] = await pool()<[{ id: string }]>`select id from trial where project_id = ${p.id} limit 1`;
   const [gate] = await pool()<[{ id: string }]>`select id from gate where project_id = ${p.id} limit 1`;
   const [session] = await pool()<[{ id: string }]>`select id from test_session where project_id = ${p.id} limit 1`;
   const params = {
     ...{ project: p.id, team: p.teams.Flint!, iteration: p.iteration['Flint 3']!, trial: trial.id },
-    ...{ gate: gate.id, session: session.id },
+    ...{ gate: gate.id, session: session.id, concept: concept.id },
   };
   const before = queriesSent();
   await Page({ params: Promise.resolve(params), searchParams: Promise.resolve({ from: '1', to: '2' }) });

@@ -31,9 +31,17 @@ const SHEETS = [
   'schedule/bookings',
   'schedule/machines',
   'concepts',
+  'concepts/new',
+  'concepts/pitches',
+  'concepts/selection',
+  'concepts/selection/edit',
   'teams',
+  'teams/forming',
+  'teams/charters',
+  'teams/draws',
   'builds',
   'builds/new',
+  'builds/parts',
   'bench',
   'bench/enter',
   'bench/sessions',
@@ -64,8 +72,12 @@ const LED = [
   'history',
   'data',
   'teams/slips',
+  'teams/forming',
+  'concepts/selection/edit',
 ];
 const FOR_STUDENTS = SHEETS.filter((sheet) => !LED.includes(sheet));
+/** A concept is written by a student. */
+const FOR_INSTRUCTORS = SHEETS.filter((sheet) => sheet !== 'concepts/new');
 
 /** Serious and critical findings on a page with everything open, in light, and for what colours decide in dark. */
 async function obstacles(page: Page, address: string): Promise<string[]> {
@@ -104,8 +116,9 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
     ...(await within('standings', '/standings/')),
     ...(await within('schedule/gates', '/gates/', ':not([href*="/edit"])')),
     ...(await within('bench/sessions', '/sessions/')),
+    ...(await within('concepts', '/concepts/', ':not([href*="/new"])')),
   ];
-  const sheets = (role === 'instructor' ? SHEETS : FOR_STUDENTS).map((sheet) => `${home}/${sheet}`);
+  const sheets = (role === 'instructor' ? FOR_INSTRUCTORS : FOR_STUDENTS).map((sheet) => `${home}/${sheet}`);
   const putBack = role === 'instructor' ? await within('history', '/put-back?change') : [];
   return [
     '/projects',
@@ -209,4 +222,24 @@ test('nothing is fetched from anywhere else, and no page scrolls sideways', asyn
   }
   expect(wide).toEqual([]);
   expect(foreign).toEqual([]);
+});
+
+test('on a phone nothing moves under the finger while a page comes alive', async ({ browser }) => {
+  const page = await enter(browser, 'student', { viewport: { width: 390, height: 844 } });
+  const home = await demoHome(page);
+  await page.addInitScript(() => {
+    const moved = { sum: 0 };
+    Object.assign(window, { moved });
+    new PerformanceObserver((list) => {
+      for (const one of list.getEntries()) moved.sum += (one as unknown as { value: number }).value;
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  const session = await page.context().newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  for (const sheet of ['', 'schedule/bookings', 'builds']) {
+    await page.goto(`${home}/${sheet}`, { waitUntil: 'load' });
+    await page.waitForTimeout(1500);
+    const { sum } = await page.evaluate(() => (window as unknown as { moved: { sum: number } }).moved);
+    expect(sum, sheet).toBeLessThan(0.05);
+  }
 });

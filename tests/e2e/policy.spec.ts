@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import path from 'node:path';
 import { request, type APIRequestContext } from '@playwright/test';
 import postgres from 'postgres';
@@ -40,6 +41,11 @@ interface Things {
   session: string;
   booking: string;
   condition: string;
+  concept: string;
+  selection: string;
+  part: string;
+  joint: string;
+  draw: string;
 }
 const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'] as const;
 type Where = 'own' | 'foreign';
@@ -54,7 +60,8 @@ async function thingsOf(project: string, team: string): Promise<Things> {
       (select account_id from enrolment where project_id = t.project_id limit 1) as student,
       (select id from gate where project_id = t.project_id order by name limit 1) as gate,
       (select id from test_session where project_id = t.project_id limit 1) as session,
-      gen_random_uuid() as booking, gen_random_uuid() as condition
+      gen_random_uuid() as booking, gen_random_uuid() as condition, gen_random_uuid() as concept, gen_random_uuid() as selection,
+      gen_random_uuid() as part, gen_random_uuid() as joint, gen_random_uuid() as draw
     from team t join iteration i on i.team_id = t.id join trial r on r.iteration_id = i.id
       join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
     where t.project_id = ${project} and t.name = ${team} order by i.number desc, c.position limit 1`;
@@ -97,6 +104,25 @@ test.beforeAll(async ({ browser }) => {
       await tx`
         insert into booking (id, project_id, resource_id, team_id, state, asked_at)
         select ${t.booking}, ${t.project}, id, ${t.team}, 'cancelled', now() from resource where project_id = ${t.project} limit 1`;
+      // Of the student: an own concept, in the own section. Of others: one of the section whose concepts are not released.
+      const [{ author, section }] = await tx<[{ author: string; section: string }]>`
+        select case when ${t === things.own} then (select id from account where login = ${world().demo.access.student.login})
+            else (select a.id from account a where a.name = 'Rosa Keld' limit 1) end as author,
+          case when ${t === things.otherTeam} then (select id from section where project_id = ${t.project} and name = '5')
+            else ${t.section}::uuid end as section`;
+      const at = { projectId: t.project, sectionId: section };
+      await tx`
+        insert into concept (id, project_id, section_id, author_id, title, steps, handed_in_at)
+        values (${t.concept}, ${at.projectId}, ${at.sectionId}, ${author}, ${`Idea ${t.concept}`}, '["One"]', now())`;
+      await tx`insert into selection (id, project_id, section_id, name) values (${t.selection}, ${at.projectId}, ${at.sectionId}, ${t.selection})`;
+      const far = randomUUID();
+      for (const id of [t.part, far])
+        await tx`insert into part (id, project_id, section_id, code, name) values (${id}, ${at.projectId}, ${at.sectionId}, ${id}, 'Part')`;
+      await tx`
+        insert into joint (id, project_id, section_id, name, one_id, other_id)
+        values (${t.joint}, ${at.projectId}, ${at.sectionId}, 'Edge', ${t.part}, ${far})`;
+      await tx`
+        insert into drawing (id, project_id, title, names, is_public) values (${t.draw}, ${at.projectId}, 'Draw', '["A", "B"]', true)`;
       await tx`insert into research (id, project_id, team_id, title) values (${t.research}, ${t.project}, ${t.team}, ${t.research})`;
       await tx`
         insert into attachment (id, project_id, team_id, object_kind, object_id, mime, bytes, thumbnail, sha256, width, height)
@@ -119,6 +145,8 @@ const addressOf = (route: string, t: Things) =>
     .replace('[team]', t.team)
     .replace('[gate]', t.gate)
     .replace('[session]', t.session)
+    .replace('[concept]', t.concept)
+    .replace('[draw]', t.draw)
     .replace('[token]', 'x'.repeat(43));
 
 /** Whether the policy opens a door, for work of the own team or another's, in the own project or a foreign one. */
@@ -148,14 +176,17 @@ for (const role of ROLES) {
     let tried = 0;
     for (const route of routes.filter((one) => !one.startsWith('/api/'))) {
       const door = ROUTES[route]!;
-      const about = /\[iteration\]|\[trial\]|\/\[team\]|\[picture\]/.test(route);
+      const about = /\[iteration\]|\[trial\]|\/\[team\]|\[picture\]|\[concept\]/.test(route);
       for (const which of ['own', 'otherTeam', 'foreign'] as const) {
         if (which !== 'own' && !route.includes('[')) continue;
         const where = which === 'foreign' ? 'foreign' : 'own';
         // A page that is about no team asks for the own one; standings are released to students as a page.
         const expected = opens(door, role, where, !about || which === 'own', door === 'standings.read');
         // A link that leads nowhere has no calendar behind it.
-        const unpublished = (door === 'trace.read' && role === 'student') || route === '/feed/[token]';
+        // A client sees the pictures of concepts put before them, and of nothing else.
+        const unpublished =
+          (door === 'trace.read' && role === 'student') ||
+          ['/feed/[token]', '/client/pictures/[picture]'].includes(route);
         // A link that leads nowhere takes the cookie of the one before it along, so a stranger tries it.
         const asker = route === '/l/[token]' ? asks.visitor : asks[role];
         const answer = await asker.get(addressOf(route, things[which]), { maxRedirects: 0 });
@@ -184,13 +215,17 @@ for (const role of ROLES) {
           id: BY_TEAM.has(name) ? null : object,
           teamId: t.team,
           sectionId: 'none',
+          selectionId: t.selection,
         };
         const answer = await asks[role].post(addressOf(pageOf(page), t), {
           headers: { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', origin: world().demo.origin },
           data: JSON.stringify([input]),
         });
         const text = await answer.text();
-        const expected = opens(door, role, which === 'foreign' ? 'foreign' : 'own', which === 'own' || object === null);
+        const where = which === 'foreign' ? 'foreign' : 'own';
+        // What is released is released to the own section.
+        const released = RELEASED.has(door) && which === 'own';
+        const expected = opens(door, role, where, which === 'own' || object === null, released);
         const denied = /"denied":true/.test(text);
         if (answer.status() >= 500) wrong.push(`${name}: ${answer.status()}`);
         if (/"ok":true/.test(text) && !expected) wrong.push(`${role} ${name} (${which}) was done`);
@@ -213,20 +248,25 @@ for (const role of ROLES) {
       '/api/v1/notes',
       '/api/v1/client-answers',
       '/api/v1/hand-ins',
+      '/api/v1/concepts',
+      '/api/v1/comments',
+      '/api/v1/client-comments',
+      '/api/v1/client-choices',
       '/api/v1/bundles',
     ];
     for (const route of entries) {
       for (const which of ['own', 'otherTeam', 'foreign'] as const) {
         const t = things[which];
-        const id = route.endsWith('/take-back') ? t.trial : undefined;
-        const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }], id };
+        const id = route.endsWith('/take-back') ? t.trial : route.endsWith('/concepts') ? t.concept : undefined;
+        const conceptId = t.concept;
+        const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }], id, conceptId };
         const answer = await asks[role].post(route, { data });
         const door = ROUTES[route]!;
-        const byLink = door === 'score.write' ? 'judge' : door === 'client.answer' ? 'client' : null;
+        const byLink = door === 'score.write' ? 'judge' : door.startsWith('client.') ? 'client' : null;
         const own = which === 'own' || CLASSROOM.has(door);
         const expected = byLink
           ? role === byLink && which !== 'foreign'
-          : opens(door, role, which === 'foreign' ? 'foreign' : 'own', own);
+          : opens(door, role, which === 'foreign' ? 'foreign' : 'own', own, RELEASED.has(door) && which === 'own');
         const denied = [401, 403].includes(answer.status());
         if (denied === expected) wrong.push(`${role} ${route} (${which}): ${answer.status()}`);
         if (answer.ok() || answer.status() >= 500) wrong.push(`${route}: ${answer.status()}`);
@@ -245,7 +285,11 @@ const BY_TEAM = new Set([
   'acknowledgeHazard',
   'askForMachine',
   'bookSlot',
+  'saveCharter',
+  'agreeToCharter',
 ]);
+/** Doors that open for what is released to the own section. */
+const RELEASED = new Set<Door>(['selection.rate', 'part.change', 'concept.comment']);
 const OBJECTS: Record<string, (t: Things) => string> = {
   removePicture: (t) => t.picture,
   releaseIteration: (t) => t.iteration,
@@ -263,6 +307,13 @@ const OBJECTS: Record<string, (t: Things) => string> = {
   settleCondition: (t) => t.condition,
   checkIteration: (t) => t.iteration,
   takeBackCheck: (t) => t.iteration,
+  removeConcept: (t) => t.concept,
+  rateConcepts: (t) => t.selection,
+  castBallot: (t) => t.selection,
+  saveCharter: (t) => t.team,
+  agreeToCharter: (t) => t.team,
+  movePart: (t) => t.part,
+  enterJoint: (t) => t.joint,
 };
 /** Entries that are about no team. */
 const CLASSROOM = new Set<Door>(['question.ask', 'note.take']);

@@ -1,5 +1,4 @@
 import type { InferType } from 'yup';
-import { isId } from '@/server/access';
 import type { Dimension } from '@/core/units';
 import { readMeasured } from '@/server/measure';
 import { FieldError } from '@/server/outcome';
@@ -18,8 +17,7 @@ export const recordConcept: Command<Input, { id: string }> = {
   door: '/api/v1/concepts',
   schema: conceptSchema as Command<Input, never>['schema'],
   target: async (sql, { id }, projectId) => {
-    if (!isId(id)) return { authorId: '' };
-    return (await conceptTarget(sql, id, projectId)) ?? {};
+    return (await conceptTarget(sql, id, projectId)) ?? { fresh: true };
   },
   run: async (work, input) => {
     const { tx, projectId, seat } = work;

@@ -50,7 +50,9 @@ export function PartTable({ projectId, parts, turns, scaled, nameOf, me, leads }
               <td className="num">{part.code}</td>
               <td className="font-medium">{part.name}</td>
               <td className="whitespace-nowrap">{nameOf(part.ownerId)}</td>
-              <td className="whitespace-nowrap">{part.checkerId ? nameOf(part.checkerId) : <span className="faint">anybody else</span>}</td>
+              <td className="whitespace-nowrap">
+                {part.checkerId ? nameOf(part.checkerId) : <span className="faint">anybody else</span>}
+              </td>
               <td className="num right">{number(part.share)}</td>
               {scaled && (
                 <td className="num right whitespace-nowrap">

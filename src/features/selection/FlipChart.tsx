@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { FlipLines } from './FlipLines';
 
 const Lines = dynamic(() => import('./FlipLines').then((module) => module.FlipLines), {
@@ -20,8 +20,18 @@ export function FlipChart({ views }: { views: View[] }) {
     ),
   );
   const view = views[chosen]!;
+  const box = useRef<HTMLElement>(null);
+  const [near, setNear] = useState(false);
+  // What draws is large, so it comes once somebody gets near the chart.
+  useEffect(() => {
+    const watch = new IntersectionObserver(([entry]) => entry?.isIntersecting && setNear(true), {
+      rootMargin: '200px',
+    });
+    watch.observe(box.current!);
+    return () => watch.disconnect();
+  }, []);
   return (
-    <figure className="max-w-3xl no-print">
+    <figure ref={box} className="max-w-3xl no-print min-h-96">
       <label className="flex flex-wrap items-center gap-2 mb-1">
         <span className="font-medium">What if the weight changed of</span>
         <select className="!w-auto max-w-full" value={chosen} onChange={(e) => choose(Number(e.target.value))}>
@@ -32,7 +42,7 @@ export function FlipChart({ views }: { views: View[] }) {
           ))}
         </select>
       </label>
-      <Lines key={view.criterion} {...view} />
+      {near && <Lines key={view.criterion} {...view} />}
     </figure>
   );
 }

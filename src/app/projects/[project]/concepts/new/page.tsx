@@ -1,12 +1,10 @@
 import { ConceptForm } from '@/features/concepts/ConceptForm';
 import { askedOf, conceptForm } from '@/features/concepts/toForm';
 import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { signedIn } from '@/server/actor';
 import { listRequirements } from '@/server/records/requirements';
 
 export default async function NewConceptPage(props: SheetProps) {
-  const me = await signedIn();
-  const frame = await openSheet('/projects/[project]/concepts/new', props, me ? { authorId: me.id } : {});
+  const frame = await openSheet('/projects/[project]/concepts/new', props, { fresh: true });
   const { project } = frame.seat;
   const asked = askedOf(await listRequirements(project.id), project.units);
   return (

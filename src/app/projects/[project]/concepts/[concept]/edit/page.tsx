@@ -26,13 +26,17 @@ export default async function EditConceptPage(props: SheetProps<{ concept: strin
       title={`Change “${concept.title}”`}
       byTeam={false}
     >
-      <ConceptForm
-        projectId={project.id}
-        id={concept.id}
-        version={concept.version}
-        values={conceptForm(concept, asked)}
-        asked={asked}
-      />
+      {target.released ? (
+        <p className="callout">The concepts are released; from now on yours stays as it was handed in.</p>
+      ) : (
+        <ConceptForm
+          projectId={project.id}
+          id={concept.id}
+          version={concept.version}
+          values={conceptForm(concept, asked)}
+          asked={asked}
+        />
+      )}
     </ProjectFrame>
   );
 }
