@@ -344,7 +344,6 @@ export const ACTIONS = {
   saveProposal: 'team.write',
   removeProposal: 'team.write',
   adoptProposal: 'team.write',
-  releaseTeams: 'team.write',
   saveTeam: 'team.write',
   saveRoles: 'team.write',
   setRole: 'team.write',

@@ -1,6 +1,7 @@
 import { pool } from '@/db/connection';
 import { listBookings, listResources, type Booking, type Resource } from './records/bookings';
 import { listSections, listStudents, type Member, type Section, type Team } from './records/classes';
+import { readIdeasOpen, type IdeasOpen } from './records/concepts';
 import { listJudgedGates, type TeamGate } from './records/gates';
 import { listLatestIterations, type Iteration } from './records/iterations';
 import { changesOf, listRequirements, type Change, type Requirement } from './records/requirements';
@@ -62,6 +63,8 @@ export interface TodayGiven {
   resources: Resource[];
   bookings: Booking[];
   sessions: TestSession[];
+  /** What is open about concepts, wishes and charters. */
+  ideas: IdeasOpen;
   /** Who is in the class now. */
   students: Member[];
   /** Who is away today, and in which team. */
@@ -90,7 +93,7 @@ export async function readToday(
   personId: string,
   { today, since }: { today: string; since: string },
 ): Promise<Omit<TodayGiven, 'teams' | 'today' | 'now' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
-  const [sections, requirements, news, latest, events, protocols, runs, counts, rubrics, stages, shop] =
+  const [sections, requirements, news, latest, events, protocols, runs, counts, rubrics, stages, shop, ideas] =
     await Promise.all([
       listSections(projectId),
       listRequirements(projectId),
@@ -103,9 +106,10 @@ export async function readToday(
       listRubrics(projectId),
       listStages(projectId),
       readShop(projectId, today),
+      readIdeasOpen(projectId, personId),
     ]);
   const sources = { events, protocols, runs };
-  return { sections, requirements, ...news, latest, sources, ...counts, rubrics, stages, ...shop };
+  return { sections, requirements, ...news, latest, sources, ...counts, rubrics, stages, ...shop, ideas };
 }
 
 type Shop = Pick<TodayGiven, 'gates' | 'safety' | 'resources' | 'bookings' | 'sessions' | 'students'>;

@@ -374,6 +374,32 @@ test('a student reads another team’s draft nowhere, and reads it once it is re
   expect(now).toBe(change);
 });
 
+test('who is kept apart, and how teams might be formed, stands on no page and in no file that a student can open', async () => {
+  const { own: t } = things;
+  const [secret, pair] = [`plan ${randomUUID()}`, randomUUID()];
+  await sql.begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    await tx`insert into proposal (project_id, section_id, name, teams) values (${t.project}, ${t.section}, ${secret}, '[]')`;
+    await tx`
+      insert into keep_pair (id, project_id, kind, one_id, other_id)
+      select ${pair}, ${t.project}, 'apart', (select id from account where login = ${world().demo.access.student.login}), id
+      from account where name = 'Emil Santry' limit 1`;
+  });
+  const texts = async (role: 'student' | 'instructor') => {
+    const found: string[] = [];
+    for (const route of routes.filter((one) => !one.startsWith('/api/') && one !== '/l/[token]')) {
+      const answer = await asks[role].get(addressOf(route, t), { maxRedirects: 0 });
+      if (answer.status() === 200) found.push(route, await answer.text());
+    }
+    return found;
+  };
+  const [shown, led] = [await texts('student'), await texts('instructor')];
+  expect(shown.length).toBeGreaterThan(60);
+  for (const word of [secret, pair, 'keep_pair']) expect(shown.filter((text) => text.includes(word))).toEqual([]);
+  expect(led.some((text) => text.includes(pair))).toBe(true);
+  expect(led.some((text) => text.includes(secret))).toBe(true);
+});
+
 test('a body over its cap is refused, one under it is read', async () => {
   const entry = (size: number) =>
     asks.student.post('/api/v1/trials', {

@@ -21,6 +21,13 @@ export async function aboutPerson(accountId: string) {
     operated,
     made,
     checked,
+    concepts,
+    comments,
+    wishes,
+    ratings,
+    ballots,
+    charters,
+    parts,
     history,
   ] = await Promise.all([
     sql`select kind, login, name, student_number, created_at, erased_at from account where id = ${accountId}`,
@@ -49,8 +56,23 @@ export async function aboutPerson(accountId: string) {
       order by t.name, i.number`,
     sql`select t.name as team, i.number, c.checked_on, c.note from iteration_check c join iteration i on i.id = c.iteration_id
       join team t on t.id = i.team_id where c.checked_by = ${accountId} order by c.checked_on`,
+    sql`select title, steps, risks, takes_over, handed_in_at, removed_at from concept where author_id = ${accountId} order by handed_in_at`,
+    sql`select c.title as concept, o.text, o.made_at from concept_comment o join concept c on c.id = o.concept_id
+      where o.author_id = ${accountId} order by o.made_at`,
+    sql`select p.title as project, c.title as concept, w.roles,
+        array(select a.name from account a where a.id = any(w.wants)) as with from preference w
+      join project p on p.id = w.project_id left join concept c on c.id = w.concept_id where w.account_id = ${accountId} order by p.title`,
+    sql`select s.name as selection, c.title as concept, k.name as criterion, r.score from selection_score r
+      join selection s on s.id = r.selection_id join concept c on c.id = r.concept_id join selection_criterion k on k.id = r.criterion_id
+      where r.rater_id = ${accountId} order by s.name, c.title, k.position`,
+    sql`select s.name as selection, array(select c.title from jsonb_array_elements_text(b.ranking) with ordinality x(id, at)
+        join concept c on c.id = x.id::uuid order by x.at) as ranking
+      from selection_ballot b join selection s on s.id = b.selection_id where b.voter_id = ${accountId} order by s.name`,
+    sql`select t.name as team, g.agreed_on from charter_agreement g join team t on t.id = g.team_id where g.account_id = ${accountId}`,
+    sql`select code, name, state, owner_id = ${accountId} as owned from part
+      where ${accountId} in (owner_id, checker_id, checked_by, double_checked_by) order by code`,
     sql`select at, act, object_kind, object_id, before, after from audit
-      where object_kind <> 'incident' and actor_id = ${accountId} or (object_kind in ('account', 'enrolment', 'team_member') and object_id = ${accountId}) order by id`,
+      where object_kind not in ('incident', 'keep_pair', 'proposal') and actor_id = ${accountId} or (object_kind in ('account', 'enrolment', 'team_member') and object_id = ${accountId}) order by id`,
   ]);
   return {
     account: account[0] ?? null,
@@ -70,6 +92,13 @@ export async function aboutPerson(accountId: string) {
     bookings: operated,
     made,
     checked,
+    concepts,
+    comments,
+    wishes,
+    ratings,
+    ballots,
+    charters,
+    parts,
     history,
   };
 }

@@ -25,6 +25,8 @@ export async function erasePeople(tx: Tx, accountIds: string[]): Promise<number>
   await tx`delete from session where account_id = any(${ids})`;
   await tx`delete from absence where account_id = any(${ids})`;
   await tx`delete from sign_off where account_id = any(${ids})`;
+  await tx`delete from preference where account_id = any(${ids})`;
+  await tx`delete from keep_pair where one_id = any(${ids}) or other_id = any(${ids})`;
   await tx`delete from sign_in_slip where account_id = any(${ids})`;
   await tx`delete from sign_in_attempt where login = any(${people.map((person) => person.login.toLowerCase())})`;
   await tx`

@@ -10,7 +10,7 @@ export interface Hit {
   released: boolean;
 }
 
-/** Finds teams, requirements, sentences, questions, answers, research notes, iterations, stages, hazards, machines, gates, events, protocols and instruments by any part of their text. */
+/** Finds teams, requirements, sentences, questions, answers, research notes, iterations, stages, hazards, machines, gates, concepts as far as they may be seen, parts, events, protocols and instruments by any part of their text. */
 export async function search(seat: Seat, text: string): Promise<Hit[]> {
   const words = text.trim().slice(0, 100);
   if (words.length < 2) return [];
@@ -41,6 +41,10 @@ export async function search(seat: Seat, text: string): Promise<Hit[]> {
       union all select 'machine', id, name, use_minutes || ' minutes a use', null, true from resource where project_id = ${id} and name ilike ${like}
       union all select 'gate', g.id, g.name, 'before ' || s.name, null, true from gate g join stage s on s.id = g.stage_id
         where g.project_id = ${id} and g.name ilike ${like}
+      union all select 'concept', c.id, c.title, c.fate, null, true from concept c left join concept_round r on r.section_id = c.section_id
+        where c.project_id = ${id} and c.removed_at is null and (c.title ilike ${like} or c.steps::text ilike ${like})
+          and (${seat.role === 'instructor'} or c.author_id = ${seat.actor.id} or (r.released_at is not null and c.section_id = ${seat.sectionId}))
+      union all select 'part', id, code || ' ' || name, state, null, true from part where project_id = ${id} and (code ilike ${like} or name ilike ${like})
       union all select 'event', id, name, attempts_allowed || ' attempts', null, true from event where project_id = ${id} and name ilike ${like}
       union all select 'protocol', id, name, left(procedure, 80), null, true from protocol where project_id = ${id} and (name ilike ${like} or procedure ilike ${like})
       union all select 'instrument', id, name, 'shows ' || resolution || ' ' || unit, null, true from instrument where project_id = ${id} and name ilike ${like}

@@ -31,7 +31,7 @@ const TITLE = {
 };
 const WHAT = {
   client:
-    'Opens the brief, once it is published, and the questions to answer in writing. No account; can be ended any time.',
+    'Opens the brief, once it is published, the questions to answer in writing, and the concepts to choose from. No account; can be ended any time.',
   judge: 'One judge, one rubric; works on a phone. A new link for the same name goes on with the same scores.',
   substitute:
     'Opens today’s lesson to read: what each team does, the run sheet, cautions. No account, nothing can be changed.',

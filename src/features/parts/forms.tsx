@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { CoreError, scale } from '@/core/builds';
-import { readNumber } from '@/core/numbers';
+import type * as Builds from '@/core/builds';
+import { CoreError, readNumber } from '@/core/numbers';
 import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { number } from '@/ui/format';
@@ -127,6 +127,9 @@ export function Converter({ ratio, least }: { ratio: number; least: { value: num
   const [from, setFrom] = useState<string>('in');
   const [to, setTo] = useState<string>('mm');
   const [towards, setTowards] = useState<'model' | 'full size'>('model');
+  // Units are large; they come once somebody is about to convert.
+  const [core, setCore] = useState<typeof Builds | null>(null);
+  const load = () => void import('@/core/builds').then(setCore);
   const found = text.trim() === '' ? null : convert();
   return (
     <div className="flex flex-wrap items-end gap-3">
@@ -137,6 +140,7 @@ export function Converter({ ratio, least }: { ratio: number; least: { value: num
             className="num right !w-28"
             inputMode="decimal"
             value={text}
+            onFocus={load}
             onChange={(e) => setText(e.target.value)}
             aria-label="Length to convert"
           />
@@ -168,7 +172,7 @@ export function Converter({ ratio, least }: { ratio: number; least: { value: num
 
   function convert() {
     try {
-      return scale({ value: readNumber(text).value, from, to, ratio, towards, least });
+      return core?.scale({ value: readNumber(text).value, from, to, ratio, towards, least });
     } catch (error) {
       if (error instanceof CoreError) return error.message;
       throw error;

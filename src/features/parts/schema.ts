@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { PART_STATES } from '@/core/builds';
+import { PART_STATES } from '@/core/builds/assembly';
 import { decimal, id, line, optionalId, place } from '@/ui/forms/schema';
 
 export const LENGTHS = ['mm', 'cm', 'm', 'in', 'ft'] as const;

@@ -36,6 +36,7 @@ export function FlipLines({ criterion, weight, lines, crossing }: Props) {
       <div
         ref={box}
         role="img"
+        tabIndex={0}
         aria-label={`Totals over the weight of ${criterion}; the table below says the same`}
         className="overflow-x-auto"
       >

@@ -11,7 +11,7 @@ export function MatrixTable({ selection, matrix }: { selection: SelectionRecord;
     ? matrix.decision.totals.map(({ id }) => concepts.find((one) => one.id === id)!)
     : concepts;
   return (
-    <div className="overflow-x-auto">
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Weighted matrix">
       <table>
         <thead>
           <tr>

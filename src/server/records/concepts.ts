@@ -102,3 +102,44 @@ export async function conceptTarget(sql: Sql, id: unknown, projectId: string): P
     left join concept_round r on r.section_id = c.section_id where c.id = ${id} and c.project_id = ${projectId}`;
   return row ?? null;
 }
+
+/** What is open about concepts, wishes and charters, counted for Today. */
+export interface IdeasOpen {
+  rounds: {
+    sectionId: string;
+    wanted: number;
+    dueOn: string | null;
+    released: boolean;
+    missing: number;
+    own: number;
+  }[];
+  /** Sections that are asked for wishes: how many have said nothing yet, and whether the person has. */
+  asks: { sectionId: string; missing: number; said: boolean }[];
+  /** Teams whose charter not all members have agreed to; `own`: the person among them. */
+  charters: { teamId: string; missing: number; own: boolean }[];
+}
+
+/** In one query, whatever the size of the class. */
+export async function readIdeasOpen(projectId: string, personId: string): Promise<IdeasOpen> {
+  const sql = pool();
+  const students = sql`enrolment e where e.project_id = ${projectId} and e.left_on is null and e.section_id`;
+  const [row] = await sql<[IdeasOpen]>`
+    select coalesce((select jsonb_agg(jsonb_build_object('sectionId', r.section_id, 'wanted', r.wanted, 'dueOn', r.due_on,
+        'released', r.released_at is not null,
+        'missing', (select count(*) from ${students} = r.section_id and r.wanted > (select count(*) from concept c
+          where c.project_id = ${projectId} and c.author_id = e.account_id and c.removed_at is null)),
+        'own', (select count(*) from concept c where c.project_id = ${projectId} and c.author_id = ${personId} and c.removed_at is null)))
+        from concept_round r where r.project_id = ${projectId}), '[]') as rounds,
+      coalesce((select jsonb_agg(jsonb_build_object('sectionId', f.section_id,
+        'missing', (select count(*) from ${students} = f.section_id and not exists (select from preference w
+          where w.project_id = ${projectId} and w.account_id = e.account_id)),
+        'said', exists (select from preference w where w.project_id = ${projectId} and w.account_id = ${personId})))
+        from forming f where f.project_id = ${projectId} and f.asks), '[]') as asks,
+      coalesce((select jsonb_agg(jsonb_build_object('teamId', h.team_id, 'missing', h.missing, 'own', h.own)) from (
+        select h.team_id, count(*) as missing, bool_or(m.account_id = ${personId}) as own from charter h
+        join team_member m on m.team_id = h.team_id
+        where h.project_id = ${projectId} and not exists (select from charter_agreement g
+          where g.team_id = h.team_id and g.account_id = m.account_id and g.text_version = h.text_version)
+        group by h.team_id) h), '[]') as charters`;
+  return row;
+}

@@ -2,6 +2,7 @@ import { benchItems } from '@/features/bench/today';
 import { bookingItems } from '@/features/bookings/today';
 import { briefItems } from '@/features/brief/today';
 import { buildItems } from '@/features/builds/today';
+import { conceptItems, teamItems } from '@/features/concepts/today';
 import { dataItems } from '@/features/data/today';
 import { eventItems } from '@/features/event/today';
 import { gateItems } from '@/features/gates/today';
@@ -22,6 +23,8 @@ const PROVIDERS: readonly (readonly [sheet: string, provider: TodayProvider])[] 
   ['brief', briefItems],
   ['requirements', changeItems],
   ['requirements', requirementItems],
+  ['concepts', conceptItems],
+  ['teams', teamItems],
   ['builds', buildItems],
   ['bench', benchItems],
   ['event', eventItems],

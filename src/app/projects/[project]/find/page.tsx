@@ -64,6 +64,10 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return `${hrefIn(frame, 'safety')}#${id}`;
     case 'machine':
       return withQuery(hrefIn(frame, 'schedule/bookings'), { machine: id });
+    case 'concept':
+      return hrefIn(frame, `concepts/${id}`);
+    case 'part':
+      return hrefIn(frame, 'builds/parts');
     case 'gate':
       return hrefIn(frame, `schedule/gates/${id}`);
     case 'event':

@@ -1,0 +1,289 @@
+import { readFileSync } from 'node:fs';
+import { strToU8, zipSync } from 'fflate';
+import postgres from 'postgres';
+import type { Page } from '@playwright/test';
+import type { Bundle } from '@/features/bundle/format';
+import { toTemplate } from '@/features/bundle/templates';
+import { SESSION_COOKIE } from '@/server/actor';
+import { newToken, tokenHash } from '@/server/secrets';
+import { enter, expect, test, world } from './world';
+
+const PHONE = { width: 390, height: 844 };
+const NAMES = ['Ilse', 'Kofi', 'Mira', 'Nour', 'Petra', 'Sam', 'Anouk', 'Dario'];
+const IDEAS = ['Sled', 'Twin trolley', 'Bowl', 'Keel carriage', 'Rope shuttle', 'Roller', 'Hook', 'Saddle'];
+/** A JPEG of one pixel, as a sketch from a phone's camera. */
+const SKETCH = Buffer.from(
+  '/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wgALCAABAAEBAREA/8QAFBABAAAAAAAAAAAAAAAAAAAAAP/aAAgBAQABPxA=',
+  'base64',
+);
+
+/** The rules of the demo project with a section of eight students that has neither concepts nor teams. */
+function fresh(): Buffer {
+  const demo = JSON.parse(readFileSync('demo/gully-courier.json', 'utf8')) as Bundle;
+  const bundle = toTemplate(demo);
+  bundle.project.title = 'Courier from ideas';
+  bundle.project.pinnedNow = demo.project.pinnedNow;
+  bundle.sections = demo.sections.filter(({ name }) => name === '2');
+  bundle.people = demo.people
+    .filter(({ section, name }) => section === '2' && NAMES.includes(name.split(' ')[0]!))
+    .map((one) => ({ ...one, team: null, role: '' }));
+  return Buffer.from(zipSync({ 'project.json': strToU8(JSON.stringify(bundle)) }));
+}
+
+test('from eight own ideas to who builds what', async ({ browser, watch }) => {
+  test.setTimeout(420_000);
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  const made = await page.request.post('/api/v1/bundles', {
+    data: fresh(),
+    headers: { origin: world().demo.origin, 'content-type': 'application/zip' },
+  });
+  const home = `/projects/${((await made.json()) as { result: { id: string } }).result.id}`;
+  const sql = postgres(world().demo.url, { max: 1, onnotice: () => {} });
+  const students = new Map<string, Page>();
+  /** Somebody of the roster on a phone, signed in already. */
+  const student = async (name: string): Promise<Page> => {
+    const known = students.get(name);
+    if (known) return known;
+    const token = newToken();
+    await sql`insert into session (token_hash, account_id, expires_at)
+      select ${tokenHash(token)}, a.id, now() + interval '1 hour' from account a join enrolment e on e.account_id = a.id
+      where a.name like ${`${name} %`} and e.project_id = ${home.slice(10)}`;
+    const context = await browser.newContext({ baseURL: world().demo.origin, viewport: PHONE });
+    await context.addCookies([{ name: SESSION_COOKIE, value: token, url: world().demo.origin }]);
+    const one = await context.newPage();
+    watch(one);
+    students.set(name, one);
+    return one;
+  };
+  const go = (sheet: string, who = page) => who.goto(`${home}/${sheet}`);
+  const said = (text: string | RegExp, who = page) => expect(who.getByText(text).first()).toBeVisible();
+
+  await test.step('eight students hand in alone, on a phone; nobody sees another’s', async () => {
+    for (const [i, name] of NAMES.entries()) {
+      const who = await student(name);
+      await go('concepts/new', who);
+      await who.getByLabel('Title').fill(IDEAS[i]!);
+      await who.getByLabel('Step 1').fill(`The ${IDEAS[i]} runs along the cable`);
+      await who.getByText('Carrier mass without payload').click();
+      await who.getByLabel('How it answers R-01').fill('Birch strip');
+      await who
+        .getByLabel('Expected', { exact: true })
+        .first()
+        .fill(i === 3 ? '980' : '800');
+      await who.getByLabel('Give or take').first().fill('20');
+      if (i === 0)
+        await who
+          .getByLabel('Add a picture')
+          .setInputFiles({ name: 'sketch.jpg', mimeType: 'image/jpeg', buffer: SKETCH });
+      await who.getByRole('button', { name: 'Hand it in' }).click();
+      await expect(who.getByRole('heading', { level: 1 })).toHaveText(IDEAS[i]!);
+    }
+    const last = await student('Dario');
+    await go('concepts', last);
+    await said('Saddle', last);
+    await expect(last.getByRole('link', { name: 'Sled' })).toHaveCount(0);
+    await go('concepts');
+    await said('8 of 8 students');
+    await expect(page.getByRole('img', { name: 'Sketch of Sled' })).toBeVisible();
+  });
+
+  await test.step('they are released; what breaks a must is chosen only with an exception', async () => {
+    await page.getByRole('button', { name: 'Release to the section' }).click();
+    await page.getByRole('button', { name: /^Yes, release/ }).click();
+    await said('hide them again');
+    await page.getByRole('link', { name: 'Keel carriage', exact: true }).click();
+    await said(/By its own numbers it breaks R-01/);
+    await page.getByLabel('It is').selectOption('chosen');
+    await page.getByRole('button', { name: 'Decide' }).click();
+    await expect(page.getByRole('alert').filter({ hasText: 'Record an exception' })).toBeVisible();
+    const sam = await student('Sam');
+    await go('concepts', sam);
+    await expect(sam.getByRole('link', { name: 'Twin trolley', exact: true })).toBeVisible();
+  });
+
+  await test.step('the order of the pitches is drawn from a frozen list by two callers', async () => {
+    await go('concepts/pitches');
+    await page.getByRole('button', { name: 'Freeze the list of concepts' }).click();
+    await page.getByLabel('The first person calls').fill('12');
+    await page.getByLabel('The second person calls').fill('7');
+    await page.getByRole('button', { name: 'Draw', exact: true }).click();
+    await said('Pitch 1 of 8');
+    await page.getByRole('button', { name: 'Start' }).click();
+    await expect(page.getByRole('timer')).toContainText('2:5');
+  });
+
+  await test.step('raters and the client choose, and the matrix says which weight would flip it', async () => {
+    await go('concepts/selection/edit');
+    for (const idea of IDEAS.slice(3)) await page.getByRole('checkbox', { name: new RegExp(`^${idea}`) }).uncheck();
+    const rows = page.getByRole('group', { name: /^Criteria/ });
+    while ((await rows.getByRole('button', { name: /^Remove row/ }).count()) > 2)
+      await rows
+        .getByRole('button', { name: /^Remove row/ })
+        .last()
+        .click();
+    for (const [i, [name, weight]] of [
+      ['Mass', '3'],
+      ['Level', '2'],
+    ].entries()) {
+      await rows.getByLabel('Criterion').nth(i).fill(name!);
+      await rows.getByLabel('Weight').nth(i).fill(weight!);
+    }
+    await page.getByRole('button', { name: 'Save the selection' }).click();
+    await said('No ballot yet.');
+    // Sled 5/1, Twin 4/4, Bowl 1/5 by one; the other differs most on how level the sled keeps it.
+    for (const [name, given] of [
+      ['Nour', { Sled: [5, 1], 'Twin trolley': [4, 4], Bowl: [1, 5] }],
+      ['Petra', { Sled: [5, 4], 'Twin trolley': [4, 3], Bowl: [2, 5] }],
+    ] as const) {
+      const who = await student(name);
+      await go('concepts/selection', who);
+      await who.locator('details').evaluateAll((all) => all.forEach((one) => one.setAttribute('open', '')));
+      for (const [title, [mass, level]] of Object.entries(given)) {
+        await who.getByLabel(`${title}, Mass: ${mass}`).check({ force: true });
+        await who.getByLabel(`${title}, Level: ${level}`).check({ force: true });
+      }
+      await who.getByRole('button', { name: 'Keep my scores' }).click();
+      await said(/Your scores: 6 of 6 given/, who);
+    }
+    await page.reload();
+    await said('differ by 3: talk');
+    // (3·5 + 2·2.5)/5 = 4.0 for the sled, (3·4 + 2·3.5)/5 = 3.8 for the twin: level where w = 50 %.
+    const row = page.getByRole('table').filter({ hasText: 'Would have to be' }).getByRole('row');
+    await expect(row.filter({ hasText: 'Mass' })).toContainText(/60\.0 %\s*50\.0 %.*Twin trolley/);
+    await page.locator('figure').scrollIntoViewIfNeeded();
+    await expect(page.locator('figure .recharts-reference-dot')).toBeVisible();
+    await expect(page.locator('figure')).toContainText('50 %: Twin trolley level');
+
+    const link = await client(page, home);
+    const phone = await (await browser.newContext({ baseURL: world().demo.origin, viewport: PHONE })).newPage();
+    watch(phone);
+    await phone.goto(link);
+    await expect(phone.getByRole('img', { name: 'Sketch of Sled' })).toBeVisible();
+    await phone.getByRole('listitem').filter({ hasText: 'Twin trolley' }).getByLabel('I choose this one').check();
+    await phone.getByLabel('Why Twin trolley').fill('Our helpers can mend it');
+    await phone.getByRole('button', { name: 'Send my choice' }).click();
+    await said('the class sees your choice', phone);
+    await go('concepts/selection');
+    await said('“Our helpers can mend it”');
+    await said(/^They differ/);
+  });
+
+  await test.step('wishes are entered, a pair is kept apart, the teams are put in place and seen by the students', async () => {
+    await go('teams/forming');
+    await page.getByLabel('Smallest team').fill('4');
+    await page.getByLabel('Largest team').fill('4');
+    await page.getByLabel('Students enter their wishes').check();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    const nour = await student('Nour');
+    await go('teams', nour);
+    await nour.getByLabel('First wish: with').selectOption('Kofi B.');
+    await nour.getByRole('button', { name: 'Save my wishes' }).click();
+    await said('only your teachers see them', nour);
+    await go('teams/forming');
+    await said('1 of 8 have said what they would like');
+    await page.getByText('Pairs to keep apart or together').click();
+    await page.getByLabel('The one', { exact: true }).selectOption('Nour A.');
+    await page.getByLabel('The other', { exact: true }).selectOption('Petra H.');
+    await page.getByRole('button', { name: 'Add the pair' }).click();
+    await said('take out');
+    await page.getByRole('button', { name: 'Form teams' }).click();
+    await said(/Cost 0:/);
+    const teams = page.getByRole('region', { name: /^Team \d$/ });
+    await expect(teams).toHaveCount(2);
+    const withNour = teams.filter({ has: page.getByRole('button', { name: /^Nour A\., / }) });
+    await expect(withNour.getByRole('button', { name: /^Kofi B\., / })).toBeVisible();
+    await expect(withNour.getByRole('button', { name: /^Petra H\., / })).toHaveCount(0);
+    // Moved by keys, the cost and the rule follow at once.
+    const kofi = page.getByRole('button', { name: /^Kofi B\., / });
+    const away = (await withNour.getAttribute('aria-label')) === 'Team 1' ? 'ArrowRight' : 'ArrowLeft';
+    await kofi.press(away);
+    await said(/Cost 1:/);
+    await said('Wrong size: ');
+    await kofi.press(away === 'ArrowRight' ? 'ArrowLeft' : 'ArrowRight');
+    await said(/Cost 0:/);
+    await page.getByRole('button', { name: 'Keep this proposal' }).click();
+    await go('teams', nour);
+    await said('Your wishes for the teams', nour);
+    await expect(nour.getByText('Team 1')).toHaveCount(0); // nothing is seen yet
+    await page.getByRole('button', { name: 'put in place and release' }).click();
+    await page.getByRole('button', { name: /^Yes: these are the teams/ }).click();
+    await said('In place');
+    await go('teams', nour);
+    const row = nour.getByRole('row').filter({ hasText: 'Nour A.' });
+    await expect(row).toContainText('Kofi B.');
+    await expect(row).not.toContainText('Petra H.');
+    await expect(nour.locator('body')).not.toContainText('apart');
+  });
+
+  await test.step('a wrong interface of the shared build is found, and the checker is not the owner', async () => {
+    await go('builds/parts');
+    for (const [code, name, owner] of [
+      ['P1', 'Base', 'Kofi B.'],
+      ['P2', 'Tower', 'Sam I.'],
+    ] as const) {
+      await page.getByLabel('Code').first().fill(code);
+      await page.getByLabel('Part', { exact: true }).first().fill(name);
+      await page.getByLabel('Owner').first().selectOption(owner);
+      await page.getByRole('button', { name: 'Add the part' }).click();
+      await expect(page.getByRole('cell', { name, exact: true })).toBeVisible();
+    }
+    await page.getByLabel('What meets what').fill('Foot in the slot');
+    await page.getByLabel('Part', { exact: true }).last().selectOption('P1 Base');
+    await page.getByLabel('meets part').selectOption('P2 Tower');
+    await page.getByRole('button', { name: 'Add the interface' }).click();
+    await said('a side is missing');
+    for (const [name, code, value] of [
+      ['Kofi', 'P1', '42'],
+      ['Sam', 'P2', '43.5'],
+    ] as const) {
+      const who = await student(name);
+      await go('builds/parts', who);
+      await who.getByLabel(`${code}: dimension`).fill(value);
+      await who.getByLabel('± tolerance').fill('0.2');
+      await who.getByRole('button', { name: 'Enter', exact: true }).click();
+      await said('Entered', who);
+    }
+    const sam = await student('Sam');
+    await said(/they differ by 1\.5 mm/, sam);
+    await said('Foot in the slot: the two sides do not agree', sam);
+    const kofi = await student('Kofi');
+    await go('builds/parts', kofi);
+    await kofi.getByRole('button', { name: 'It is drawn' }).click();
+    await said('anybody but you checks the drawing', kofi);
+    await expect(kofi.getByRole('button', { name: 'I have checked it' })).toHaveCount(0);
+    await go('builds/parts', sam);
+    await sam.getByRole('button', { name: 'I have checked it' }).click();
+    await said('1 check: you', sam);
+  });
+
+  await test.step('a draw is made and repeated by a stranger', async () => {
+    await go('teams/draws');
+    await page.getByLabel('Anybody with the address may see it and repeat it').first().check();
+    await page.getByRole('button', { name: 'Freeze the list' }).first().click();
+    await page.getByLabel('The first person calls').fill('4711');
+    await page.getByLabel('The second person calls').fill('0815');
+    await page.getByRole('button', { name: 'Draw', exact: true }).click();
+    await said('47110815');
+    const address = await page.getByRole('link', { name: 'page for anybody' }).getAttribute('href');
+    const drawn = await page.getByRole('table').first().getByRole('row').nth(1).getByRole('cell').nth(1).textContent();
+    const stranger = await (await browser.newContext({ baseURL: world().demo.origin, viewport: PHONE })).newPage();
+    watch(stranger);
+    await stranger.goto(address!);
+    const repeated = stranger.getByRole('list', { name: 'Repeated order' }).getByRole('listitem');
+    await expect(repeated.first()).toHaveText(drawn!);
+    await stranger.getByLabel('Seed').fill('');
+    await said(/needs an announced seed/, stranger);
+  });
+  await sql.end();
+});
+
+/** Makes a link for the client, and gives its path. */
+async function client(page: Page, home: string): Promise<string> {
+  await page.goto(`${home}/brief`);
+  const panel = page.getByRole('region', { name: 'Links for the client' });
+  await panel.getByLabel('For whom').fill('Fernhollow');
+  await panel.getByRole('button', { name: 'Make a link' }).click();
+  const shown = panel.locator('output').filter({ hasText: '/l/' });
+  return /\/l\/[\w-]+/.exec((await shown.textContent())!)![0];
+}
