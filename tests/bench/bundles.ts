@@ -84,6 +84,7 @@ export function largeBundle(): Bundle {
         .map((booking, i) => ({ ...booking, operator: null, team: teams[i]!.name })),
     })),
     sessions: [],
+    ...{ rounds: [], concepts: [], selections: [], charters: [], parts: [], joints: [], draws: [] },
     gates: bundle.gates.map((gate) => ({
       ...gate,
       items: gate.items.map((item) => ({

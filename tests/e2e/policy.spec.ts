@@ -383,7 +383,7 @@ test('who is kept apart, and how teams might be formed, stands on no page and in
     await tx`
       insert into keep_pair (id, project_id, kind, one_id, other_id)
       select ${pair}, ${t.project}, 'apart', (select id from account where login = ${world().demo.access.student.login}), id
-      from account where name = 'Emil Santry' limit 1`;
+      from account where name = 'Kofi Brandel' limit 1`;
   });
   const texts = async (role: 'student' | 'instructor') => {
     const found: string[] = [];

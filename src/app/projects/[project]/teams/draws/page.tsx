@@ -58,7 +58,7 @@ export default async function DrawsPage(props: SheetProps) {
           <DrawForm
             projectId={project.id}
             sectionId={section?.id ?? null}
-            count={all.length}
+            count={drawings.length}
             lists={[
               { label: 'Teams', names: teams.map((team) => team.name) },
               { label: 'Students', names: distinctNames(here.map((one) => shortName(one.name))) },
