@@ -53,7 +53,9 @@ export function ConceptList({
               </Link>
               <span className="block text-sm faint line-clamp-2">{one.steps.join(' · ')}</span>
             </td>
-            <td className="whitespace-nowrap">{shortName(one.authorName)}</td>
+            <td data-label="by" className="whitespace-nowrap">
+              {shortName(one.authorName)}
+            </td>
             <td className="text-sm">
               <InShort concept={one} requirements={requirements} />
             </td>

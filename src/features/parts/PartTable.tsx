@@ -49,13 +49,17 @@ export function PartTable({ projectId, parts, turns, scaled, nameOf, me, leads }
             <tr key={part.id}>
               <td className="num">{part.code}</td>
               <td className="font-medium">{part.name}</td>
-              <td className="whitespace-nowrap">{nameOf(part.ownerId)}</td>
-              <td className="whitespace-nowrap">
+              <td data-label="owner" className="whitespace-nowrap">
+                {nameOf(part.ownerId)}
+              </td>
+              <td data-label="checker" className="whitespace-nowrap">
                 {part.checkerId ? nameOf(part.checkerId) : <span className="faint">anybody else</span>}
               </td>
-              <td className="num right">{number(part.share)}</td>
+              <td data-label="share" className="num right">
+                {number(part.share)}
+              </td>
               {scaled && (
-                <td className="num right whitespace-nowrap">
+                <td data-label="thickness" className="num right whitespace-nowrap">
                   <Thickness part={part} scaled={scaled} />
                 </td>
               )}

@@ -44,7 +44,9 @@ export function Schools({ says, titleOf }: { says: Says[]; titleOf: (id: string)
                   {said ? said.first.map(titleOf).join(', ') || 'nobody' : 'not yet'}
                 </td>
                 <td>{said?.words}</td>
-                <td className="faint">{rewards}</td>
+                <td data-label="rewards" className="faint">
+                  {rewards}
+                </td>
               </tr>
             );
           })}

@@ -47,6 +47,9 @@ export default async function PartsPage(props: SheetProps) {
       agree: metOf(joint)?.agree ?? null,
     })),
   });
+  // Whose turn it is finds the own part first, on a phone above all.
+  const mine = new Set(standing.turns.filter(({ person }) => person === seat.actor.id).map(({ part }) => part));
+  const listed = [...parts.filter(({ id }) => mine.has(id)), ...parts.filter(({ id }) => !mine.has(id))];
   const fixed = { projectId, sectionId: section?.id ?? '' };
   const code = (id: string) => parts.find((part) => part.id === id)!.code;
   const shared = { projectId, nameOf, me: seat.actor.id, leads };
@@ -69,7 +72,7 @@ export default async function PartsPage(props: SheetProps) {
       )}
       {parts.length > 0 && (
         <>
-          <PartTable parts={parts} turns={standing.turns} scaled={scaled} {...shared} />
+          <PartTable parts={listed} turns={standing.turns} scaled={scaled} {...shared} />
           <section className="mt-5 grid md:grid-cols-2 gap-6">
             <div>
               <h2 className="mb-1">What blocks the assembly</h2>
