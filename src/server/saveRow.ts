@@ -1,4 +1,5 @@
 import type { Row } from 'postgres';
+import { FieldError } from './outcome';
 import { orConflict, type Work } from './perform';
 
 type Table =
@@ -30,6 +31,17 @@ type Table =
   | 'part'
   | 'joint'
   | 'build_scale';
+
+/** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */
+export async function removeRow(
+  { tx, projectId }: Pick<Work, 'tx' | 'projectId'>,
+  table: Table | 'keep_pair' | 'concept_credit' | 'sign_off',
+  id: string,
+  what: string,
+): Promise<void> {
+  const gone = await tx`delete from ${tx(table)} where id = ${id} and project_id = ${projectId} returning 1`;
+  if (gone.length === 0) throw new FieldError('', `${what} was removed already.`);
+}
 
 /**
  * Inserts a row of the project, or updates it if nobody has since the version the person saw; otherwise both

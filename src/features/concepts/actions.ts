@@ -2,9 +2,9 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { momentOf, orConflict, perform, type Work } from '@/server/perform';
-import { conceptTarget } from '@/server/records/concepts';
+import { conceptTarget, type Claim } from '@/server/records/concepts';
 import { readRequirements } from '@/server/records/requirements';
-import { saveRow } from '@/server/saveRow';
+import { removeRow, saveRow } from '@/server/saveRow';
 import { feasibilityOf } from './feasible';
 import {
   creditSchema,
@@ -105,14 +105,7 @@ async function mustPass({ tx, projectId }: Work, id: string): Promise<void> {
     select exception from concept where id = ${id} and project_id = ${projectId} for update`;
   if (!concept) return;
   const claims = await tx<
-    {
-      requirementId: string;
-      how: string;
-      value: number | null;
-      unit: string | null;
-      uncertainty: number | null;
-      answer: boolean | null;
-    }[]
+    Claim[]
   >`select requirement_id, how, value, unit, uncertainty, answer from concept_claim where concept_id = ${id}`;
   const { broken, passes } = feasibilityOf(
     { claims, exception: concept.exception },
@@ -162,10 +155,7 @@ export async function removeCredit(input: unknown): Promise<Outcome> {
     {
       door: 'removeCredit',
       schema: removeCreditSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from concept_credit where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'It was removed already.');
-      },
+      run: (work, { id }) => removeRow(work, 'concept_credit', id, 'This part'),
     },
     input,
   );

@@ -5,13 +5,13 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { CoreError } from '@/core/teams';
 import { attempt, reasonOf } from '@/ui/forms/RecordForm';
-import { ActButton } from '@/ui/forms/ActButton';
 import { plural } from '@/ui/format';
 import { toast } from '@/ui/toast';
-import { adoptProposal, removeProposal, saveProposal } from './actions';
+import { saveProposal } from './actions';
 import { formingOf, inPlaces, moved, standingOf, withLocks, type Given } from './board';
 import { Compared } from './Compared';
 import type { Proposal } from './queries';
+import { Proposals } from './Proposals';
 import { TeamColumn } from './TeamColumn';
 import { useForming } from '@/ui/useForming';
 
@@ -177,72 +177,14 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
           </button>
         )}
       </div>
-      {proposals.length > 0 && (
-        <section className="mt-5">
-          <h3 className="mb-1">Proposals kept</h3>
-          <table className="max-w-4xl">
-            <thead>
-              <tr>
-                <th>Proposal</th>
-                <th className="right">Teams</th>
-                <th className="right">Cost</th>
-                <th className="right">Unmet</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {proposals.map((proposal) => {
-                const says = standingOf(forming, seated(proposal.teams, given));
-                return (
-                  <tr key={proposal.id}>
-                    <td className="font-medium">
-                      {proposal.name}
-                      {kept?.id === proposal.id && <span className="faint font-normal"> (shown above)</span>}
-                    </td>
-                    <td className="num right">{proposal.teams.length}</td>
-                    <td className="num right">{typeof says === 'string' ? '–' : says.cost}</td>
-                    <td className="num right">{typeof says === 'string' ? '–' : says.unmet.length}</td>
-                    <td>
-                      <span className="flex flex-wrap gap-x-4 gap-y-1 no-print">
-                        <button type="button" className="btn-text" onClick={() => open(proposal)}>
-                          show
-                        </button>
-                        <button
-                          type="button"
-                          className="btn-text"
-                          onClick={() => setOther(other === proposal.id ? '' : proposal.id)}
-                        >
-                          compare with what is shown
-                        </button>
-                        {typeof says !== 'string' && says.broken.length === 0 && (
-                          <ActButton
-                            act={adoptProposal}
-                            input={{ projectId, id: proposal.id, version: proposal.version }}
-                            done="In place; the section sees who is in which team."
-                            confirm="Yes: these are the teams, and the section sees them"
-                            className="btn-text font-semibold"
-                          >
-                            put in place and release
-                          </ActButton>
-                        )}
-                        <ActButton
-                          act={removeProposal}
-                          input={{ projectId, id: proposal.id }}
-                          done="Removed."
-                          confirm="Yes, remove it"
-                          className="btn-text"
-                        >
-                          remove
-                        </ActButton>
-                      </span>
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </section>
-      )}
+      <Proposals
+        projectId={projectId}
+        proposals={proposals}
+        shown={kept?.id ?? null}
+        standingOf={(proposal) => standingOf(forming, seated(proposal.teams, given))}
+        open={open}
+        compare={(id) => setOther(other === id ? '' : id)}
+      />
       {other && proposals.some(({ id }) => id === other) && (
         <Compared
           forming={forming}

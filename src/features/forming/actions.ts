@@ -2,7 +2,7 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform, type Work } from '@/server/perform';
-import { saveRow } from '@/server/saveRow';
+import { removeRow, saveRow } from '@/server/saveRow';
 import { TAG_COLOURS } from '@/ui/colours';
 import { read } from '@/ui/forms/schema';
 import type { Proposal, ProposedTeam } from './queries';
@@ -60,10 +60,7 @@ export async function removeKeepPair(input: unknown): Promise<Outcome> {
     {
       door: 'removeKeepPair',
       schema: removePairSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from keep_pair where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This pair was taken out already.');
-      },
+      run: (work, { id }) => removeRow(work, 'keep_pair', id, 'This pair'),
     },
     input,
   );
@@ -98,10 +95,7 @@ export async function removeProposal(input: unknown): Promise<Outcome> {
     {
       door: 'removeProposal',
       schema: ofProposalSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from proposal where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This proposal was removed already.');
-      },
+      run: (work, { id }) => removeRow(work, 'proposal', id, 'This proposal'),
     },
     input,
   );

@@ -5,7 +5,7 @@ import type { Sql } from '@/db/connection';
 import { isId, type Target } from '@/server/access';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform, type Work } from '@/server/perform';
-import { saveRow } from '@/server/saveRow';
+import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
 import { enterJointSchema, jointSchema, movePartSchema, ofPartSchema, partSchema, scaleSchema } from './schema';
 import { jointForm, partForm, scaleForm } from './toForm';
@@ -49,10 +49,7 @@ export async function removePart(input: unknown): Promise<Outcome> {
     {
       door: 'removePart',
       schema: ofPartSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from part where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This part was removed already.');
-      },
+      run: (work, { id }) => removeRow(work, 'part', id, 'This part'),
     },
     input,
   );
@@ -145,10 +142,7 @@ export async function removeJoint(input: unknown): Promise<Outcome> {
     {
       door: 'removeJoint',
       schema: ofPartSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from joint where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This interface was removed already.');
-      },
+      run: (work, { id }) => removeRow(work, 'joint', id, 'This interface'),
     },
     input,
   );

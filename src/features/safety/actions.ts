@@ -3,7 +3,7 @@
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform, type Work } from '@/server/perform';
 import { ofTeam } from '@/server/records/targets';
-import { saveRow } from '@/server/saveRow';
+import { removeRow, saveRow } from '@/server/saveRow';
 import { LIBRARY } from './library';
 import {
   acknowledgeSchema,
@@ -83,10 +83,7 @@ export async function removeHazard(input: unknown): Promise<Outcome> {
     {
       door: 'removeHazard',
       schema: removeHazardSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from hazard where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This hazard was removed already.');
-      },
+      run: (work, { id }) => removeRow(work, 'hazard', id, 'This hazard'),
     },
     input,
   );
@@ -118,10 +115,7 @@ export async function takeBackSignOff(input: unknown): Promise<Outcome> {
     {
       door: 'takeBackSignOff',
       schema: takeBackSignOffSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from sign_off where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This sign-off was taken back already.');
-      },
+      run: (work, { id }) => removeRow(work, 'sign_off', id, 'This sign-off'),
     },
     input,
   );

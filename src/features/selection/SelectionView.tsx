@@ -1,0 +1,258 @@
+import { plural } from '@/ui/format';
+import { FlipChart } from './FlipChart';
+import { MatrixTable } from './MatrixTable';
+import { cellKey, datumOf, linesOf, matrixOf, sideBySide, votesOf, type Matrix } from './outcome';
+import type { SelectionRecord } from './queries';
+import { BallotForm, MarkForm, RateForm } from './RateForm';
+import { Schools } from './Schools';
+
+interface Props {
+  selection: SelectionRecord;
+  me: string;
+  projectId: string;
+  leads: boolean;
+}
+
+/** What every school says of a selection, and where a person scores and votes. */
+export function SelectionView({ selection, me, projectId, leads }: Props) {
+  const matrix = matrixOf(selection);
+  const titleOf = (id: string) => selection.concepts.find((one) => one.id === id)?.title ?? 'taken back';
+  const own = selection.scores.filter(({ rater }) => rater === me);
+  const place = { projectId, selectionId: selection.id, concepts: selection.concepts };
+  const open = selection.state === 'open';
+  return (
+    <>
+      <Schools says={sideBySide(selection, matrix)} titleOf={titleOf} />
+      <section className="mb-6">
+        <h2 className="mb-1">Weighted matrix</h2>
+        <p className="faint mb-1">
+          Mean scores of {plural(matrix.raters, 'rater')}, from 1 to 5. Where raters differ most stands “talk”: it is
+          worth asking why.
+        </p>
+        <MatrixTable selection={selection} matrix={matrix} />
+        {matrix.missing.length > 0 && (
+          <p className="mt-1 text-ochre">
+            No total yet: nobody has scored{' '}
+            {matrix.missing
+              .slice(0, 3)
+              .map(({ concept, criterion }) => `${concept} for ${criterion}`)
+              .join('; ')}
+            {matrix.missing.length > 3 && ` and ${matrix.missing.length - 3} more`}.
+          </p>
+        )}
+        {matrix.decision && <Flips selection={selection} matrix={matrix} titleOf={titleOf} />}
+        {open && (
+          <details className="mt-3 no-print" open={own.length === 0}>
+            <summary className="cursor-pointer font-medium">
+              {own.length === 0
+                ? 'Give your scores'
+                : `Your scores: ${own.length} of ${selection.concepts.length * selection.criteria.length} given`}
+            </summary>
+            <RateForm
+              {...place}
+              criteria={selection.criteria}
+              scores={Object.fromEntries(own.map((one) => [cellKey(one.concept, one.criterion), one.score]))}
+            />
+          </details>
+        )}
+      </section>
+      <Datum {...{ selection, projectId, leads, titleOf }} />
+      <ClientPicks selection={selection} titleOf={titleOf} />
+      <section className="mb-6">
+        <h2 className="mb-1">Vote of the panel</h2>
+        <Votes selection={selection} titleOf={titleOf} />
+        {open && (
+          <div className="mt-2 no-print">
+            <BallotForm {...place} ranking={selection.ballots.find(({ voter }) => voter === me)?.ranking ?? []} />
+          </div>
+        )}
+      </section>
+    </>
+  );
+}
+
+type Named = { selection: SelectionRecord; titleOf: (id: string) => string };
+
+/** Which single weight would have to move how far for another to win. */
+function Flips({ selection, matrix, titleOf }: Named & { matrix: Matrix }) {
+  const { totals, winner, tied, flips } = matrix.decision!;
+  const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
+  const views = selection.criteria.map((criterion) => {
+    const whole = selection.criteria.reduce((sum, { weight }) => sum + weight, 0);
+    const lines = linesOf(selection, matrix, criterion.id);
+    const flip = flips.find((one) => one.criterion === criterion.id);
+    const line = lines.find(({ id }) => id === winner)!;
+    return {
+      criterion: criterion.name,
+      weight: criterion.weight / whole,
+      lines: totals.map(({ id }) => ({ title: titleOf(id), ...lines.find((one) => one.id === id)! })),
+      crossing: flip
+        ? {
+            weight: flip.newWeight,
+            total: line.at0 + flip.newWeight * (line.at1 - line.at0),
+            title: `${titleOf(flip.newWinner)} level`,
+          }
+        : null,
+    };
+  });
+  const closest = [...flips].sort((a, b) => Math.abs(a.newWeight - a.weight) - Math.abs(b.newWeight - b.weight))[0];
+  const name = (id: string) => selection.criteria.find((one) => one.id === id)!.name;
+  return (
+    <div className="mt-4">
+      <h3 className="mb-1">What would make another one win</h3>
+      <p className="mb-1">
+        {tied.length > 0 ? (
+          <>Level at the top: {tied.map(titleOf).join(' and ')}.</>
+        ) : closest ? (
+          <>
+            <b>{titleOf(winner)}</b> leads. The least that turns it: if the weight of <b>{name(closest.criterion)}</b>{' '}
+            went from {percent(closest.weight)} to {percent(closest.newWeight)}, {titleOf(closest.newWinner)} would draw
+            level.
+          </>
+        ) : (
+          <>
+            <b>{titleOf(winner)}</b> leads, and no single weight could change that.
+          </>
+        )}
+      </p>
+      <table className="max-w-3xl mb-3">
+        <thead>
+          <tr>
+            <th>Criterion</th>
+            <th className="right">Weight now</th>
+            <th className="right">Would have to be</th>
+            <th className="right">Moves by</th>
+            <th>Then level</th>
+          </tr>
+        </thead>
+        <tbody>
+          {selection.criteria.map(({ id }) => {
+            const flip = flips.find((one) => one.criterion === id);
+            const now = views.find(({ criterion }) => criterion === name(id))!.weight;
+            return (
+              <tr key={id}>
+                <td>{name(id)}</td>
+                <td className="num right">{percent(now)}</td>
+                <td className="num right">{flip ? percent(flip.newWeight) : '–'}</td>
+                <td className="num right">
+                  {flip ? `${flip.newWeight >= now ? '+' : '−'}${percent(Math.abs(flip.newWeight - now))}` : ''}
+                </td>
+                <td className={flip ? '' : 'faint'}>
+                  {flip ? titleOf(flip.newWinner) : 'no weight changes the winner'}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <FlipChart views={views} />
+    </div>
+  );
+}
+
+function Datum({ selection, projectId, leads, titleOf }: Named & { projectId: string; leads: boolean }) {
+  const { datumId } = selection;
+  const rows = datumOf(selection);
+  if (!datumId) return null;
+  return (
+    <section className="mb-6">
+      <h2 className="mb-1">Against the datum, {titleOf(datumId)}</h2>
+      {rows ? (
+        <table className="max-w-3xl">
+          <thead>
+            <tr>
+              <th>Concept</th>
+              <th className="right">Better</th>
+              <th className="right">Worse</th>
+              <th className="right">Same</th>
+              <th className="right">Net</th>
+              <th className="right">Weighted net</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.id}>
+                <td>{titleOf(row.id)}</td>
+                <td className="num right">{row.plus}</td>
+                <td className="num right">{row.minus}</td>
+                <td className="num right">{row.same}</td>
+                <td className="num right">{row.net}</td>
+                <td className="num right">{row.weightedNet}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <p className="faint">Not every concept is compared with it yet.</p>
+      )}
+      {leads && selection.state === 'open' && (
+        <details className="mt-2 no-print" open={!rows}>
+          <summary className="cursor-pointer font-medium">Compare</summary>
+          <MarkForm
+            projectId={projectId}
+            selectionId={selection.id}
+            criteria={selection.criteria}
+            concepts={selection.concepts.filter(({ id }) => id !== datumId)}
+            marks={Object.fromEntries(selection.marks.map((one) => [cellKey(one.concept, one.criterion), one.mark]))}
+            datum={titleOf(datumId)}
+          />
+        </details>
+      )}
+    </section>
+  );
+}
+
+function ClientPicks({ selection, titleOf }: Named) {
+  return (
+    <section className="mb-6">
+      <h2 className="mb-1">
+        Client’s choice, up to {selection.picks} of {selection.concepts.length}
+      </h2>
+      {selection.choice ? (
+        <ul>
+          {selection.choice.picks.map(({ conceptId, reason }) => (
+            <li key={conceptId} className="border-b border-hair py-1">
+              <b>{titleOf(conceptId)}</b>: “{reason}” <span className="faint">{selection.choice!.by}</span>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="faint">Not chosen yet. The client chooses by the link made on the brief.</p>
+      )}
+    </section>
+  );
+}
+
+function Votes({ selection, titleOf }: Named) {
+  const votes = votesOf(selection);
+  if (!votes) return <p className="faint">No ballot yet.</p>;
+  const points = (method: keyof typeof votes, id: string) =>
+    votes[method].order.find((one) => one.id === id)!.points.toLocaleString('en', { maximumFractionDigits: 1 });
+  return (
+    <>
+      <p className="faint mb-1">{plural(selection.ballots.length, 'ballot')}.</p>
+      <table className="max-w-3xl">
+        <thead>
+          <tr>
+            <th>Concept</th>
+            <th className="right">Approvals</th>
+            <th className="right">Borda points</th>
+            <th className="right">Contests won</th>
+          </tr>
+        </thead>
+        <tbody>
+          {votes.borda.order.map(({ id }) => (
+            <tr key={id}>
+              <td>{titleOf(id)}</td>
+              {(['approval', 'borda', 'condorcet'] as const).map((method) => (
+                <td key={method} className={`num right ${votes[method].winner === id ? 'font-semibold' : ''}`}>
+                  {points(method, id)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
