@@ -78,6 +78,7 @@ create table concept_comment (
   by_link text not null default '',
   text long_text not null check (text ~ '\S'),
   made_at timestamptz not null,
+  created_at timestamptz not null default clock_timestamp(),
   foreign key (project_id, concept_id) references concept (project_id, id) on delete cascade
 );
 create index concept_comment_concept on concept_comment (concept_id);

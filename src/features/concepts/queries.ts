@@ -13,5 +13,5 @@ export async function listComments(projectId: string, conceptId: string): Promis
   return pool()<Comment[]>`
     select o.id, coalesce(a.name, o.by_link) as by, o.author_id is null as by_client, o.text, o.made_at
     from concept_comment o left join account a on a.id = o.author_id
-    where o.project_id = ${projectId} and o.concept_id = ${conceptId} order by o.made_at, o.id`;
+    where o.project_id = ${projectId} and o.concept_id = ${conceptId} order by o.made_at, o.created_at, o.id`;
 }
