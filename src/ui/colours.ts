@@ -1,19 +1,22 @@
-/** Tag colours of teams, distinguishable on paper and slate; a team keeps its number, the name stands beside it. */
-export const TAG_COLOURS = [
-  '#3b4a57',
-  '#8a6d3b',
-  '#2c5a78',
-  '#9a7b1e',
-  '#5b4b8a',
-  '#a3242b',
-  '#3f6b3a',
-  '#7a3d63',
-  '#1f7a74',
-  '#b5562b',
-  '#6b6f72',
-  '#4f7fb0',
+/**
+ * Tag colours of teams, by name. Any two differ clearly to the usual eye and to one without red or green receptors, on paper and
+ * on slate (colours.test.ts works it out); a team keeps its number, and its name stands beside the tag.
+ */
+export const TAGS = [
+  ['#305048', 'pine'],
+  ['#66401a', 'bark'],
+  ['#70a6db', 'sky'],
+  ['#6d8722', 'olive'],
+  ['#6d2287', 'plum'],
+  ['#9c5e8d', 'heather'],
+  ['#4e835b', 'fern'],
+  ['#7070db', 'bellflower'],
+  ['#8fbcb1', 'mist'],
+  ['#32c87d', 'jade'],
+  ['#7dc832', 'lime'],
+  ['#3232c8', 'ink blue'],
 ] as const;
 
 export function tagColour(index: number): string {
-  return TAG_COLOURS[index % TAG_COLOURS.length]!;
+  return TAGS[index % TAGS.length]![0];
 }

@@ -3,7 +3,7 @@
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform, type Work } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
-import { TAG_COLOURS } from '@/ui/colours';
+import { TAGS } from '@/ui/colours';
 import { read } from '@/ui/forms/schema';
 import type { Proposal, ProposedTeam } from './queries';
 import {
@@ -159,7 +159,7 @@ async function findOrMake({ tx, projectId }: Work, sectionId: string, proposed: 
     ({ teamId, name }) =>
       here.find((team) => team.id === teamId) ?? here.find((team) => team.name.toLowerCase() === name.toLowerCase()),
   );
-  const free = TAG_COLOURS.map((_, i) => i).sort((a, b) => uses(existing, a) - uses(existing, b) || a - b);
+  const free = TAGS.map((_, i) => i).sort((a, b) => uses(existing, a) - uses(existing, b) || a - b);
   const missing = proposed.filter((_, i) => !known[i]).map(({ name }) => name);
   const foreign = existing.find(
     (team) => team.sectionId !== sectionId && missing.some((name) => name.toLowerCase() === team.name.toLowerCase()),

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { TAG_COLOURS } from '@/ui/colours';
+import { TAGS } from '@/ui/colours';
 import { Check, Choice, Rows, Text } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { PictureField } from '@/ui/forms/PictureField';
@@ -11,22 +11,7 @@ import { toast } from '@/ui/toast';
 import { saveRoles, saveTeam, setRole } from './actions';
 import { rolesSchema, teamSchema } from './schema';
 
-const COLOURS = [
-  'slate grey',
-  'sand',
-  'steel blue',
-  'mustard',
-  'violet',
-  'red',
-  'green',
-  'plum',
-  'teal',
-  'orange',
-  'grey',
-  'sky blue',
-];
-
-/** A team's name and tag colour; the colours can be told apart without seeing red and green, and the name stands beside. */
+/** A team's name and the colour of its tag. */
 export function TeamForm({
   projectId,
   id,
@@ -54,7 +39,7 @@ export function TeamForm({
       <Choice
         name="colour"
         label="Tag"
-        options={TAG_COLOURS.map((_, i) => [String(i), COLOURS[i]!] as const)}
+        options={TAGS.map(([, name], i) => [String(i), name] as const)}
         className="w-36"
       />
     </RecordForm>

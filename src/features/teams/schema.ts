@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { TAG_COLOURS } from '@/ui/colours';
+import { TAGS } from '@/ui/colours';
 import { id, line, optionalId, place } from '@/ui/forms/schema';
 
 export const rosterSchema = yup.object({
@@ -29,7 +29,7 @@ export const teamSchema = yup.object({
     .number()
     .integer()
     .min(0)
-    .max(TAG_COLOURS.length - 1, 'Choose a colour of the list.')
+    .max(TAGS.length - 1, 'Choose a colour of the list.')
     .required(),
 });
 export const rolesSchema = yup.object({
