@@ -1,0 +1,81 @@
+import { form } from '@/core/teams';
+import { formingOf, inPlaces, moved, standingOf, withLocks, type Given } from './board';
+
+const person = (id: string, more: object = {}) => ({
+  id,
+  name: id.toUpperCase(),
+  concept: null,
+  wants: [],
+  roles: [],
+  ...more,
+});
+const given = (more: Partial<Given> = {}): Given => ({
+  people: ['a', 'b', 'c', 'd'].map((id) => person(id)),
+  ...{ sizes: { min: 2, max: 2 }, apart: [], together: [], rolesNeeded: [], groups: {} },
+  weights: { concept: 1, wants: 1, roles: 1 },
+  ...more,
+});
+
+test('locked members stay in their team, and teams with locked members stay apart', () => {
+  const people = [person('a', { wants: ['c'] }), person('b'), person('c', { wants: ['a'] }), person('d')];
+  const forming = formingOf(given({ people }), false);
+  expect(form({ ...forming, seed: '1' }).teams).toEqual([
+    ['a', 'c'],
+    ['b', 'd'],
+  ]);
+  const locked = withLocks(
+    forming,
+    [
+      ['a', 'b'],
+      ['c', 'd'],
+    ],
+    new Set(['a', 'c']),
+  );
+  for (const team of form({ ...locked, seed: '1' }).teams) expect(team).not.toEqual(expect.arrayContaining(['a', 'c']));
+  const whole = withLocks(
+    forming,
+    [
+      ['a', 'b'],
+      ['c', 'd'],
+    ],
+    new Set(['a', 'b']),
+  );
+  expect(form({ ...whole, seed: '1' }).teams).toContainEqual(['a', 'b']);
+});
+
+test('similar ideas count as one only when that is asked for; a wish for somebody who left is passed over', () => {
+  const people = [
+    person('a', { concept: 'sled', wants: ['gone'] }),
+    person('b', { concept: 'sledge' }),
+    person('c'),
+    person('d'),
+  ];
+  const one = given({ people, groups: { sled: 'sled', sledge: 'sled' } });
+  const cost = (grouped: boolean) => {
+    const found = standingOf(formingOf(one, grouped), [
+      ['a', 'b'],
+      ['c', 'd'],
+    ]);
+    return typeof found === 'string' ? found : found.cost;
+  };
+  expect([cost(false), cost(true)]).toEqual([1, 0]);
+});
+
+test('a found arrangement goes into the teams that most of its members are in already', () => {
+  const before = [['a', 'b', 'c'], ['d', 'e', 'f'], []];
+  expect(
+    inPlaces(before, [
+      ['d', 'e', 'a'],
+      ['b', 'c', 'f'],
+    ]),
+  ).toEqual([['b', 'c', 'f'], ['d', 'e', 'a'], []]);
+  expect(inPlaces([['a']], [['b'], ['a']])).toEqual([['a'], ['b']]);
+});
+
+test('a person moved leaves the old team; what makes no sense is said in words', () => {
+  expect(moved([['a', 'b'], ['c']], 'a', 1)).toEqual([['b'], ['c', 'a']]);
+  const forming = formingOf(given(), false);
+  expect(standingOf(forming, [['a', 'b', 'c', 'd']])).toMatchObject({ broken: [{ rule: 'size' }] });
+  expect(standingOf(forming, [['a', 'b']])).toMatch(/in no team/);
+  expect(standingOf({ ...forming, sizes: { min: 3, max: 3 } }, [['a', 'b', 'c', 'd']])).toMatch(/size/i);
+});
