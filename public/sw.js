@@ -7,7 +7,7 @@ const PATIENCE = 4000;
 const FRESH = 10 * 60_000;
 const MOST_PARTS = 400;
 const FIELD =
-  /^\/(outbox|judge(\/[0-9a-f-]{36})?|projects\/[0-9a-f-]{36}(\/(bench\/enter|bench\/trials\/[0-9a-f-]{36}|builds(\/[0-9a-z-]+)?|schedule\/progress|interview(\/notes)?))?|client)$/;
+  /^\/(outbox|judge(\/[0-9a-f-]{36})?|projects\/[0-9a-f-]{36}(\/(bench\/enter|bench\/trials\/[0-9a-f-]{36}|builds(\/[0-9a-z-]+)?|schedule\/progress|concepts\/new|interview(\/notes)?))?|client)$/;
 const PART = /(?:\/_next\/)?static\/(?:chunks|css|media)\/[\w.~%/-]+/g;
 
 self.addEventListener('install', (event) => event.waitUntil(self.skipWaiting()));
@@ -142,15 +142,17 @@ async function notKept() {
           ? 'Builds'
           : path.endsWith('/schedule/progress')
             ? 'Progress, to hand in'
-            : path === '/outbox'
-              ? 'Entries of this device'
-              : path === '/judge'
-                ? 'Judging'
-                : path === '/client'
-                  ? 'Brief and questions'
-                  : path.endsWith('/interview/notes')
-                    ? 'Interview'
-                    : null;
+            : path.endsWith('/concepts/new')
+              ? 'A concept of your own'
+              : path === '/outbox'
+                ? 'Entries of this device'
+                : path === '/judge'
+                  ? 'Judging'
+                  : path === '/client'
+                    ? 'Brief and questions'
+                    : path.endsWith('/interview/notes')
+                      ? 'Interview'
+                      : null;
   const links = paths
     .filter((url) => name(url.pathname))
     .map((url) => `<li><a href="${url.pathname}${url.search.replaceAll('&', '&amp;')}">${name(url.pathname)}</a></li>`);

@@ -29,7 +29,7 @@ function groups({ counts, seat }: Frame): [string, Entry[]][] {
     [
       'Make',
       [
-        ['concepts', 'Concepts'],
+        ['concepts', 'Concepts', some(counts.concepts)],
         ['teams', 'Teams', some(counts.students)],
         ['builds', 'Builds', some(counts.iterations)],
         ['bench', 'Bench', some(counts.runs)],

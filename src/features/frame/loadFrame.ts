@@ -44,8 +44,12 @@ export interface Counts {
   events: number;
   actions: number;
   students: number;
+  /** All for the instructor, the own ones for a student. */
+  concepts: number;
   /** Visits to the client that are planned or running. */
   openVisits: number;
+  /** Whether concepts are handed in at present: 1, or 0. */
+  openRounds: number;
 }
 
 /** What every sheet of a project shows around its content: five queries, one more with gates, whatever the size of the class. */
@@ -80,19 +84,20 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
       id,
       name: shortName(name),
     })),
-    fieldPages: fieldPages(seat, clock, counts.openVisits > 0),
+    fieldPages: fieldPages(seat, clock, counts),
     counts,
     change,
   };
 });
 
 /** The pages of the field for this person; a student's lie in the own section by themselves. */
-function fieldPages(seat: Seat, clock: Section | null, visit: boolean): string[] {
+function fieldPages(seat: Seat, clock: Section | null, { openVisits, openRounds }: Counts): string[] {
   const home = `/projects/${seat.project.id}`;
   const entry = seat.role === 'instructor' && clock ? [`${home}/bench/enter?section=${clock.id}`] : [];
   const builds = seat.role === 'student' ? [`${home}/builds/new`, `${home}/schedule/progress`] : [];
-  const interview = visit ? [`${home}/interview`, `${home}/interview/notes`] : [];
-  return [home, `${home}/bench/enter`, ...entry, `${home}/builds`, ...builds, ...interview];
+  const interview = openVisits > 0 ? [`${home}/interview`, `${home}/interview/notes`] : [];
+  const concepts = seat.role === 'student' && openRounds > 0 ? [`${home}/concepts/new`] : [];
+  return [home, `${home}/bench/enter`, ...entry, `${home}/builds`, ...builds, ...interview, ...concepts];
 }
 
 /** Reads the choice of section and team from the address. */
@@ -152,6 +157,7 @@ async function postsOf(
 async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
   const sql = pool();
   const mine = seat.role === 'student' ? sql`and team_id = ${seat.teamId}` : sql``;
+  const own = seat.role === 'student' ? sql`and author_id = ${seat.actor.id}` : sql``;
   const [row] = await sql<[Counts]>`
     select (select count(*) from requirement where project_id = ${projectId} and state <> 'withdrawn') as requirements,
       (select count(*) from iteration where project_id = ${projectId} ${mine}) as iterations,
@@ -159,6 +165,8 @@ async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
       (select count(*) from event where project_id = ${projectId}) as events,
       (select count(*) from action where project_id = ${projectId} and state = 'open' ${mine}) as actions,
       (select count(*) from enrolment where project_id = ${projectId} and left_on is null) as students,
+      (select count(*) from concept where project_id = ${projectId} and removed_at is null ${own}) as concepts,
+      (select count(*) from concept_round where section_id = ${seat.sectionId} and released_at is null) as open_rounds,
       (select count(*) from visit where project_id = ${projectId} and state <> 'held') as open_visits`;
   return row;
 }
