@@ -12,6 +12,7 @@ import {
 } from '@/features/concepts/actions';
 import { recordClientComment, recordComment, recordConcept } from '@/features/concepts/commands';
 import { listComments } from '@/features/concepts/queries';
+import { removePicture } from '@/features/pictures/actions';
 import { keepPicture } from '@/features/pictures/commands';
 import {
   castBallot,
@@ -140,6 +141,11 @@ describe('own ideas first', () => {
     expect((await sharp(kept.bytes).metadata()).exif).toBeUndefined();
     await as('Finn');
     expect(await keep(withPlace)).toMatchObject({ denied: true });
+    await release('5', true);
+    await as('Hana');
+    expect(refused(await keep(withPlace))['']).toMatch(/stay as they were/);
+    expect(refused(await removePicture({ projectId: p.id, id, version: 1 }))['']).toMatch(/stay as they were/);
+    await release('5', false);
   });
 
   test('how many are wanted can be set once by two at once', async () => {
@@ -255,6 +261,8 @@ describe('selection', () => {
         })),
       }),
     );
+    const again = { projectId: p.id, selectionId, marks: [] }; // seen before these marks
+    expect(refused(await markAgainstDatum(again))['']).toMatch(/compared them meanwhile/);
     for (const [who, first] of [
       ['Ilse', 0],
       ['Sam', 0],

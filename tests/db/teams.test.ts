@@ -21,6 +21,8 @@ import { enterJoint, movePart, saveJoint, savePart } from '@/features/parts/acti
 import { listJoints, listParts, metOf } from '@/features/parts/queries';
 import { partForm } from '@/features/parts/toForm';
 import { saveRoles, saveTeam, setRole } from '@/features/teams/actions';
+import { rolesSeen } from '@/features/teams/schema';
+import { listRoles } from '@/server/records/roles';
 import { draw } from '@/core/teams';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
@@ -158,10 +160,25 @@ describe('forming teams', () => {
   });
 
   test('roles, tags and names', async () => {
-    done(await saveRoles({ projectId: p.id, roles: [{ name: 'navigator', answerableFor: 'the log', needed: true }] }));
-    expect(refused(await saveRoles({ projectId: p.id, roles: [{ name: 'a' }, { name: 'a' }] })).roles).toMatch(
-      /same name/,
+    const seen = rolesSeen(await listRoles(p.id));
+    done(
+      await saveRoles({
+        projectId: p.id,
+        seen,
+        roles: [{ name: 'navigator', answerableFor: 'the log', needed: true }],
+      }),
     );
+    expect(
+      refused(
+        await saveRoles({
+          projectId: p.id,
+          seen: rolesSeen(await listRoles(p.id)),
+          roles: [{ name: 'a' }, { name: 'a' }],
+        }),
+      ).roles,
+    ).toMatch(/same name/);
+    // Somebody who saw the roles as they were does not write over these.
+    expect(refused(await saveRoles({ projectId: p.id, seen, roles: [] }))['']).toMatch(/meanwhile/);
     done(await setRole({ projectId: p.id, accountId: person.get('Sam'), role: 'navigator' }));
     expect(
       refused(await saveTeam({ projectId: p.id, id: p.teams.Marl, version: 1, name: 'Slate', colour: 3 })).name,

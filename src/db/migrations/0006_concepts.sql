@@ -115,7 +115,7 @@ create table selection_criterion (
   anchors text not null default '' check (char_length(anchors) <= 400),
   position int not null,
   unique (selection_id, id),
-  constraint selection_criterion_name_key unique (selection_id, name),
+  constraint selection_criterion_name_key unique (selection_id, name) deferrable initially deferred,
   foreign key (project_id, selection_id) references selection (project_id, id) on delete cascade,
   foreign key (project_id, requirement_id) references requirement (project_id, id)
 );

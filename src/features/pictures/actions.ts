@@ -6,6 +6,7 @@ import type { Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
 import { picturedTarget } from '@/server/records/targets';
 import { id, place } from '@/ui/forms/schema';
+import { mustBeOpen } from './commands';
 import { findPicture } from './queries';
 
 const removeSchema = yup.object({ ...place, id: id('The picture'), version: yup.number().integer().required() });
@@ -21,6 +22,9 @@ export async function removePicture(input: unknown): Promise<Outcome> {
         return picture && picturedTarget(sql, { ...picture }, projectId);
       },
       run: async ({ tx, projectId }, { id, version }) => {
+        const [of] = await tx<{ conceptId: string }[]>`
+          select object_id as concept_id from attachment where id = ${id} and project_id = ${projectId} and object_kind = 'concept'`;
+        if (of) await mustBeOpen(tx, of.conceptId);
         const removed = await tx`
           update attachment set removed_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
         await orConflict(removed, tx, id, async () => {

@@ -94,8 +94,9 @@ export function MarkForm({
   criteria,
   concepts,
   marks,
+  seen,
   datum,
-}: Grid & { marks: Record<string, number>; datum: string }) {
+}: Grid & { marks: Record<string, number>; seen: string; datum: string }) {
   return (
     <RecordForm
       key={selectionId}
@@ -104,7 +105,7 @@ export function MarkForm({
       values={{
         marks: cellsOf(concepts, criteria, (key) => ({ mark: marks[key] === undefined ? '' : String(marks[key]) })),
       }}
-      fixed={{ projectId, selectionId }}
+      fixed={{ projectId, selectionId, seen }}
       submit={markAgainstDatum}
       label="Keep the marks"
     >

@@ -5,6 +5,7 @@ import { cellKey, datumOf, linesOf, matrixOf, sideBySide, votesOf, type Matrix }
 import type { SelectionRecord } from './queries';
 import { BallotForm, MarkForm, RateForm } from './RateForm';
 import { Schools } from './Schools';
+import { marksSeen } from './toForm';
 
 interface Props {
   selection: SelectionRecord;
@@ -194,6 +195,7 @@ function Datum({ selection, projectId, leads, titleOf }: Named & { projectId: st
             criteria={selection.criteria}
             concepts={selection.concepts.filter(({ id }) => id !== datumId)}
             marks={Object.fromEntries(selection.marks.map((one) => [cellKey(one.concept, one.criterion), one.mark]))}
+            seen={marksSeen(selection.marks)}
             datum={titleOf(datumId)}
           />
         </details>

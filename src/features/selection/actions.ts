@@ -8,7 +8,7 @@ import { perform, type Work } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { ballotSchema, closeSchema, markSchema, rateSchema, selectionSchema } from './schema';
-import { selectionForm } from './toForm';
+import { marksSeen, selectionForm } from './toForm';
 
 /** A selection stands in a section, and is open to it once the section's concepts are released. */
 async function selectionTarget(
@@ -37,7 +37,6 @@ export async function saveSelection(input: unknown): Promise<Outcome<{ id: strin
         const selectionId = await saveRow(work, 'selection', { id, version }, values, (row: Row) => selectionForm(row));
         const kept = criteria.flatMap((one) => one.id ?? []);
         await tx`delete from selection_criterion where selection_id = ${selectionId} and not id = any(${kept})`;
-        await tx`update selection_criterion set name = name || ' ' || id where selection_id = ${selectionId}`; // names may change places
         for (const [position, one] of criteria.entries()) {
           const row = {
             name: one.name,
@@ -113,9 +112,16 @@ export async function markAgainstDatum(input: unknown): Promise<Outcome> {
     {
       door: 'markAgainstDatum',
       schema: markSchema,
-      run: async (work, { selectionId, marks }) => {
+      run: async (work, { selectionId, marks, seen }) => {
         const { tx, projectId } = work;
         const standing = await standingIn(work, selectionId, marks);
+        const now = await tx<{ concept: string; criterion: string; mark: number }[]>`
+          select concept_id as concept, criterion_id as criterion, mark from selection_mark where selection_id = ${selectionId}`;
+        if (seen !== marksSeen(now))
+          throw new FieldError(
+            '',
+            'Somebody else has compared them meanwhile. Reload to see it; what you typed stays.',
+          );
         await tx`delete from selection_mark where selection_id = ${selectionId} and project_id = ${projectId}`;
         const rows = standing
           .filter(({ mark }) => mark !== '')
@@ -166,7 +172,7 @@ async function standingIn<T extends { conceptId: string; criterionId?: string }>
   const [selection] = await tx<{ state: string; criteria: string[]; concepts: string[] }[]>`
     select s.state, array(select id from selection_criterion where selection_id = s.id) as criteria,
       array(select concept_id from selection_entry where selection_id = s.id) as concepts
-    from selection s where s.id = ${selectionId} and s.project_id = ${projectId} for share`;
+    from selection s where s.id = ${selectionId} and s.project_id = ${projectId} for update`;
   if (!selection) throw new FieldError('', 'This selection was removed meanwhile.');
   if (selection.state === 'closed') throw new FieldError('', 'This selection is closed; nothing is added any more.');
   const standing = given.filter(

@@ -48,6 +48,8 @@ export const rateSchema = yup.object({
 export const markSchema = yup.object({
   ...place,
   selectionId: id('The selection'),
+  /** The marks that were shown. */
+  seen: yup.string().default(''),
   marks: yup
     .array(
       yup.object({

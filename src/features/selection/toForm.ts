@@ -24,3 +24,11 @@ export function criteriaFrom(requirements: Requirement[]) {
           : `1 likely breaks ${limitText(one)}, 3 at the limit, 5 far inside it`,
     }));
 }
+
+/** What the marks are, as a text that changes when any of them does: a form says which it has seen. */
+export function marksSeen(marks: readonly { concept: string; criterion: string; mark: number }[]): string {
+  return marks
+    .map(({ concept, criterion, mark }) => `${concept} ${criterion} ${mark}`)
+    .sort()
+    .join('\n');
+}

@@ -9,7 +9,7 @@ import { PictureField } from '@/ui/forms/PictureField';
 import { attempt, reasonOf, RecordForm } from '@/ui/forms/RecordForm';
 import { toast } from '@/ui/toast';
 import { saveRoles, saveTeam, setRole } from './actions';
-import { rolesSchema, teamSchema } from './schema';
+import { rolesSchema, rolesSeen, teamSchema } from './schema';
 
 /** A team's name and the colour of its tag. */
 export function TeamForm({
@@ -101,7 +101,7 @@ export function RolesForm({
       id={`roles-${projectId}`}
       schema={rolesSchema}
       values={{ roles }}
-      fixed={{ projectId }}
+      fixed={{ projectId, seen: rolesSeen(roles) }}
       submit={saveRoles}
       label="Save the roles"
     >

@@ -11,7 +11,16 @@ import { saveRow } from '@/server/saveRow';
 import { noteAct } from '@/server/write';
 import { endSessionsOf } from './devices';
 import { readRoster, type Roster, type RosterRow } from './roster';
-import { moveSchema, resetSchema, roleSchema, rolesSchema, rosterSchema, slipsSchema, teamSchema } from './schema';
+import {
+  moveSchema,
+  resetSchema,
+  roleSchema,
+  rolesSchema,
+  rolesSeen,
+  rosterSchema,
+  slipsSchema,
+  teamSchema,
+} from './schema';
 import { makeSlipsFor, type Slip } from './slips';
 
 export interface NewAccount {
@@ -120,8 +129,15 @@ export async function saveRoles(input: unknown): Promise<Outcome> {
     {
       door: 'saveRoles',
       schema: rolesSchema,
-      run: async ({ tx, projectId }, { roles }) => {
+      run: async ({ tx, projectId }, { roles, seen }) => {
         await tx`select 1 from project where id = ${projectId} for update`;
+        const now = await tx<{ name: string; answerableFor: string; needed: boolean }[]>`
+          select name, answerable_for, needed from team_role where project_id = ${projectId}`;
+        if (seen !== rolesSeen(now))
+          throw new FieldError(
+            '',
+            'Somebody else has changed the roles meanwhile. Reload to see it; what you typed stays.',
+          );
         await tx`delete from team_role where project_id = ${projectId}`;
         const rows = roles.map((role) => ({ projectId, ...role }));
         if (rows.length > 0) await tx`insert into team_role ${tx(rows)}`;

@@ -34,6 +34,8 @@ export const teamSchema = yup.object({
 });
 export const rolesSchema = yup.object({
   ...place,
+  /** The roles that were shown, as rolesSeen puts them. */
+  seen: yup.string().default(''),
   roles: yup
     .array(
       yup.object({
@@ -50,3 +52,11 @@ export const roleSchema = yup.object({
   accountId: id('The student'),
   role: yup.string().trim().default('').max(80, 'A role may have at most 80 characters.'),
 });
+
+/** What the roles are, as a text that changes when any of them does: a form says which it has seen. */
+export function rolesSeen(roles: readonly { name: string; answerableFor: string; needed: boolean }[]): string {
+  return roles
+    .map(({ name, answerableFor, needed }) => JSON.stringify([name, answerableFor, needed]))
+    .sort()
+    .join('\n');
+}
