@@ -38,7 +38,7 @@ async function student(browser: Browser, login: string, password: string): Promi
 }
 
 test('from what the client said to one list, and a change that turns a verdict', async ({ browser, watch }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const page = await enter(browser, 'instructor');
   watch(page);
   const people: Record<string, Page> = {};

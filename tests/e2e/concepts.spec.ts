@@ -32,7 +32,7 @@ function fresh(): Buffer {
 }
 
 test('from eight own ideas to who builds what', async ({ browser, watch }) => {
-  test.setTimeout(420_000);
+  test.setTimeout(600_000);
   const page = await enter(browser, 'instructor');
   watch(page);
   const made = await page.request.post('/api/v1/bundles', {

@@ -39,7 +39,7 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
   browser,
   watch,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(360_000);
   const desk = await enter(browser, 'instructor');
   watch(desk);
   const home = await demoHome(desk);

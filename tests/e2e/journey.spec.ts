@@ -21,7 +21,7 @@ async function person(browser: Browser, path: string, options = {}): Promise<Pag
 }
 
 test('an instructor, students, judges and a client follow one project all the way', async ({ browser, watch }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const page = await person(browser, '/setup');
   watch(page);
   const accounts: Record<string, string> = {};

@@ -152,7 +152,7 @@ for (const [role, part, of] of LOOKS) {
     browser,
     watch,
   }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(480_000);
     const phone =
       role === 'student' || role === 'judge' || role === 'substitute' ? { viewport: { width: 390, height: 844 } } : {};
     const page = await enter(browser, role, { reducedMotion: 'reduce', ...phone });
@@ -167,7 +167,7 @@ for (const [role, part, of] of LOOKS) {
 }
 
 test('a cold load of any page transfers at most 250 kB of script, compressed', async ({ browser }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(600_000);
   const page = await enter(browser, 'instructor');
   const all = [...(await addresses(page, 'instructor')), '/sign-in'];
   const state = await page.context().storageState();
@@ -201,6 +201,7 @@ test('a cold load of any page transfers at most 250 kB of script, compressed', a
 });
 
 test('nothing is fetched from anywhere else, and no page scrolls sideways', async ({ browser }) => {
+  test.setTimeout(480_000);
   const page = await enter(browser, 'instructor');
   const { origin } = new URL(page.url());
   const foreign: string[] = [];

@@ -6,6 +6,9 @@ import postgres from 'postgres';
 import { ACTIONS, may, ROUTES, type Door, type Permission, type Role } from '@/server/policy';
 import { enter, expect, test, world } from './world';
 
+// Every door is tried by everybody, and there are many.
+test.describe.configure({ timeout: 300_000 });
+
 // The doors of the app are read from what the production build serves, not from our own list.
 const built = <T>(file: string) => JSON.parse(readFileSync(path.join(process.cwd(), '.next', file), 'utf8')) as T;
 const paths = Object.values(built<Record<string, string>>('app-path-routes-manifest.json'));

@@ -29,7 +29,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
   browser,
   watch,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const page = await enter(browser, 'instructor');
   watch(page);
   let home = '';

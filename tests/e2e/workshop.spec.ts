@@ -39,7 +39,7 @@ function workshop(): Buffer {
 }
 
 test('from a gate that refuses to a run sheet that is followed', async ({ browser, watch }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const page = await enter(browser, 'instructor');
   watch(page);
   const made = await page.request.post('/api/v1/bundles', {
