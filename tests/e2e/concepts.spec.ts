@@ -19,15 +19,16 @@ const sketch = () =>
     .toBuffer();
 
 /** The rules of the demo project with a section of eight students that has neither concepts nor teams. */
-function fresh(): Buffer {
+function fresh(more: { title?: string; people?: Bundle['people']; roles?: Bundle['roles'] } = {}): Buffer {
   const demo = JSON.parse(readFileSync('demo/gully-courier.json', 'utf8')) as Bundle;
   const bundle = toTemplate(demo);
-  bundle.project.title = 'Courier from ideas';
+  bundle.project.title = more.title ?? 'Courier from ideas';
   bundle.project.pinnedNow = demo.project.pinnedNow;
   bundle.sections = demo.sections.filter(({ name }) => name === '2');
   bundle.people = demo.people
     .filter(({ section, name }) => section === '2' && NAMES.includes(name.split(' ')[0]!))
     .map((one) => ({ ...one, team: null, role: '' }));
+  Object.assign(bundle, { people: more.people ?? bundle.people, roles: more.roles ?? bundle.roles });
   return Buffer.from(zipSync({ 'project.json': strToU8(JSON.stringify(bundle)) }));
 }
 
@@ -288,6 +289,53 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
     await said(/needs an announced seed/, stranger);
   });
   await sql.end();
+});
+
+test('teams for 120 students are searched for beside the page, with progress, and the search can be stopped', async ({
+  browser,
+  watch,
+}) => {
+  test.setTimeout(240_000);
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  const people = Array.from({ length: 120 }, (_, i) => ({
+    ...{ name: `Student Number${i}`, studentNumber: `big-${i}`, section: '2', team: null, role: '', leftOn: null },
+  }));
+  const made = await page.request.post('/api/v1/bundles', {
+    data: fresh({ title: 'A large class', people, roles: [] }),
+    headers: { origin: world().demo.origin, 'content-type': 'application/zip' },
+  });
+  const id = ((await made.json()) as { result: { id: string } }).result.id;
+  // Everybody wishes for two others, in a ring.
+  const sql = postgres(world().demo.url, { max: 1, onnotice: () => {} });
+  await sql.begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    await tx`
+      insert into preference (project_id, account_id, wants)
+      select ${id}, account_id, array[lead(account_id, 1, first) over w, lag(account_id, 7, first) over w] from (
+        select account_id, (select min(account_id::text)::uuid from enrolment where project_id = ${id}) as first
+        from enrolment where project_id = ${id} and account_id::text > (select min(account_id::text) from enrolment where project_id = ${id})) e
+      window w as (order by account_id)`;
+  });
+  await sql.end();
+  await page.goto(`/projects/${id}/teams/forming`);
+  await expect(page.getByText('119 of 120 have said')).toBeVisible();
+  const cost = page.getByText(/^Cost /);
+  const before = await cost.textContent();
+  await page.getByRole('button', { name: 'Form teams' }).click();
+  const progress = page.getByRole('progressbar', { name: 'Search for teams' });
+  await expect.poll(async () => Number(await progress.getAttribute('value'))).toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(progress).toHaveCount(0);
+  await page.waitForTimeout(1500);
+  expect(await cost.textContent()).toBe(before); // stopping leaves everything as it was
+  await page.getByRole('button', { name: 'Form teams' }).click();
+  // In teams of three or four these are 30 to 40.
+  const teams = page.getByRole('textbox', { name: /^Name of team / });
+  await expect.poll(() => teams.count(), { timeout: 60_000 }).toBeGreaterThanOrEqual(30);
+  expect(await teams.count()).toBeLessThanOrEqual(40);
+  expect(await cost.textContent()).not.toBe(before);
+  await expect(page.getByText('Wrong size')).toHaveCount(0);
 });
 
 /** Makes a link for the client, and gives its path. */

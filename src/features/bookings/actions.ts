@@ -2,10 +2,10 @@
 
 import type { Sql } from '@/db/connection';
 import { isId, type Target } from '@/server/access';
-import { FieldError, type Outcome } from '@/server/outcome';
+import type { Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
 import { ofTeam } from '@/server/records/targets';
-import { saveRow } from '@/server/saveRow';
+import { removeRow, saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { ask, book, cancel, end, give, standing, start } from './commands';
 import {
@@ -56,10 +56,7 @@ export async function removeResource(input: unknown): Promise<Outcome> {
     {
       door: 'removeResource',
       schema: removeResourceSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`delete from resource where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This machine was removed already.');
-      },
+      run: (work, { id }) => removeRow(work, 'resource', id, 'This machine'),
     },
     input,
   );

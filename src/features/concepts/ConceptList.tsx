@@ -35,7 +35,7 @@ export function ConceptList({
         {concepts.map((one) => (
           <tr key={one.id}>
             {sketched && (
-              <td className="!py-1">
+              <td className="!py-1 !align-top">
                 {one.pictures[0] && (
                   // eslint-disable-next-line @next/next/no-img-element -- private pictures, sized once when they came in
                   <img

@@ -3,7 +3,6 @@ import { allowedSide } from '@/server/records/requirements';
 import { measured } from '@/ui/format';
 import { Plumb, VERDICT_TONE } from '@/ui/glyphs/Plumb';
 import { limitText } from '@/ui/limit';
-import { convert, convertInterval } from '@/core/units';
 import type { Expected, Feasibility } from './feasible';
 
 const WORDS = {
@@ -44,11 +43,7 @@ export function FeasibilityTable({
   );
 }
 
-function Row({ row: { requirement, claim, verdict }, href }: { row: Expected; href: string }) {
-  const unit = requirement.unit;
-  const value =
-    claim!.value === null || !unit ? null : convert({ value: claim!.value, from: claim!.unit!, to: unit }).value;
-  const off = convertedInterval(claim!.uncertainty, claim!.unit, unit);
+function Row({ row: { requirement, claim, verdict, value, uncertainty }, href }: { row: Expected; href: string }) {
   return (
     <tr>
       <td className="num whitespace-nowrap">
@@ -62,11 +57,17 @@ function Row({ row: { requirement, claim, verdict }, href }: { row: Expected; hr
       </td>
       <td className="num right whitespace-nowrap">{limitText(requirement)}</td>
       <td className="num right whitespace-nowrap">
-        {claim!.answer !== null ? (claim!.answer ? 'yes' : 'no') : value === null ? '–' : measured(value, off, unit)}
+        {claim!.answer !== null
+          ? claim!.answer
+            ? 'yes'
+            : 'no'
+          : value === null
+            ? '–'
+            : measured(value, uncertainty, requirement.unit)}
       </td>
       <td className="!py-0">
         {verdict && value !== null && (
-          <Plumb verdict={verdict} value={value} uncertainty={off} {...allowedSide(requirement)} />
+          <Plumb verdict={verdict} value={value} uncertainty={uncertainty} {...allowedSide(requirement)} />
         )}
       </td>
       <td className={verdict ? `font-medium ${VERDICT_TONE[verdict]}` : 'faint'}>
@@ -74,8 +75,4 @@ function Row({ row: { requirement, claim, verdict }, href }: { row: Expected; hr
       </td>
     </tr>
   );
-}
-
-function convertedInterval(value: number | null, from: string | null, to: string | null): number {
-  return value === null || !from || !to ? 0 : convertInterval({ value, from, to }).value;
 }

@@ -2,7 +2,7 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { momentOf, orConflict, perform, type Work } from '@/server/perform';
-import { conceptTarget, type Claim } from '@/server/records/concepts';
+import { conceptTarget, mustNotBeReleased, type Claim } from '@/server/records/concepts';
 import { readRequirements } from '@/server/records/requirements';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { feasibilityOf } from './feasible';
@@ -25,6 +25,7 @@ export async function removeConcept(input: unknown): Promise<Outcome> {
       schema: removeConceptSchema,
       target: (sql, { id }, projectId) => conceptTarget(sql, id, projectId),
       run: async ({ tx, projectId }, { id }) => {
+        await mustNotBeReleased(tx, id);
         const gone = await tx`
           update concept set removed_at = now() where id = ${id} and project_id = ${projectId} and removed_at is null
             and fate = 'open' returning 1`;

@@ -3,7 +3,7 @@ import type { Dimension } from '@/core/units';
 import { readMeasured } from '@/server/measure';
 import { FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
-import { conceptTarget } from '@/server/records/concepts';
+import { conceptTarget, mustNotBeReleased } from '@/server/records/concepts';
 import { readOptional } from '@/ui/forms/schema';
 import { commentSchema, conceptSchema } from './schema';
 
@@ -23,17 +23,14 @@ export const recordConcept: Command<Input, { id: string }> = {
     const { tx, projectId, seat } = work;
     const { id, version, title, risks, takesOver } = input;
     const values = { title, risks, takesOver, steps: tx.json(input.steps.map(({ text }) => text)) };
-    const [known] = await tx<{ version: number; removed: boolean; released: boolean; fate: string }[]>`
-      select c.version, c.removed_at is not null as removed, r.released_at is not null as released, c.fate
-      from concept c left join concept_round r on r.section_id = c.section_id where c.id = ${id} and c.project_id = ${projectId}`;
+    const [known] = await tx`select 1 from concept where id = ${id} and project_id = ${projectId}`;
     if (known && version === null) return { id };
     if (!known) {
       if (!seat.sectionId) throw new FieldError('', 'You are in no section of this project.');
       const handedInAt = momentOf(work);
       await tx`insert into concept ${tx({ id, projectId, sectionId: seat.sectionId, authorId: seat.actor.id, handedInAt, ...values })}`;
     } else {
-      if (known.released)
-        throw new FieldError('', 'The concepts are released; from now on it stays as it was handed in.');
+      await mustNotBeReleased(tx, id);
       const written = await tx`
         update concept set ${tx(values)} where id = ${id} and project_id = ${projectId} and removed_at is null
           and version = ${version} returning 1`;

@@ -1,6 +1,7 @@
-import { judge, type Verdict } from '@/core/requirements';
+import { judge, type Measured, type Verdict } from '@/core/requirements';
 import type { Claim, Concept } from '@/server/records/concepts';
 import { agreedOn, limitOf, type Requirement } from '@/server/records/requirements';
+import { inUnit } from '@/server/records/verdicts';
 
 /** What a concept's own numbers say about one requirement. */
 export interface Expected {
@@ -8,7 +9,9 @@ export interface Expected {
   claim: Claim | null;
   /** null for a wish, which has no limit. */
   verdict: Verdict | null;
-  margin: number | null;
+  /** In the limit's unit, with the author's uncertainty. */
+  value: number | null;
+  uncertainty: number;
 }
 export interface Feasibility {
   rows: Expected[];
@@ -27,17 +30,17 @@ export function feasibilityOf(
 ): Feasibility {
   const rows = agreedOn(requirements).map((requirement): Expected => {
     const claim = concept.claims.find((one) => one.requirementId === requirement.id) ?? null;
-    const limit = limitOf(requirement);
-    if (!limit) return { requirement, claim, verdict: null, margin: null };
-    const value = claim?.answer ?? claim?.value ?? null;
-    const measured =
-      value === null
+    const said = claim?.answer ?? claim?.value ?? null;
+    const measured: Measured =
+      said === null
         ? null
-        : typeof value === 'boolean'
-          ? { value }
-          : { value, unit: claim!.unit!, expandedUncertainty: claim!.uncertainty ?? 0 };
-    const { verdict, margin } = judge({ limit, measured, decision: requirement.decision });
-    return { requirement, claim, verdict, margin };
+        : typeof said === 'boolean'
+          ? { value: said }
+          : { value: said, unit: claim!.unit!, expandedUncertainty: claim!.uncertainty ?? 0 };
+    const { value, uncertainty } = inUnit(measured, requirement.unit);
+    const limit = limitOf(requirement);
+    const verdict = limit && judge({ limit, measured, decision: requirement.decision }).verdict;
+    return { requirement, claim, verdict, value, uncertainty };
   });
   const musts = rows.filter(({ requirement, verdict }) => requirement.priority === 'must' && verdict !== null);
   const broken = musts.filter(({ verdict }) => verdict === 'fails');

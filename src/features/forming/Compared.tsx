@@ -2,10 +2,11 @@
 
 import type { Forming } from '@/core/teams';
 import { standingOf } from './board';
+import type { ProposedTeam } from './queries';
 
 interface Arrangement {
   name: string;
-  teams: string[][];
+  teams: ProposedTeam[];
 }
 
 /** Two arrangements side by side: what each leaves unmet, and for whom it makes a difference. */

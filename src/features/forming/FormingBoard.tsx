@@ -3,36 +3,30 @@
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { CoreError } from '@/core/teams';
 import { attempt, reasonOf } from '@/ui/forms/RecordForm';
 import { plural } from '@/ui/format';
 import { toast } from '@/ui/toast';
 import { saveProposal } from './actions';
-import { formingOf, inPlaces, moved, standingOf, withLocks, type Given } from './board';
+import { formingOf, inPlaces, moved, seated, standingOf, withLocks, type Given } from './board';
 import { Compared } from './Compared';
-import type { Proposal } from './queries';
+import type { Proposal, ProposedTeam } from './queries';
 import { Proposals } from './Proposals';
 import { TeamColumn } from './TeamColumn';
 import { useForming } from '@/ui/useForming';
 
-interface Place {
-  teamId: string | null;
-  name: string;
-}
 interface Props {
   projectId: string;
   sectionId: string;
   given: Given;
   /** The teams there are; more are added as they are needed. */
-  teams: (Place & { members: string[] })[];
+  teams: ProposedTeam[];
   proposals: Proposal[];
 }
 
 /** Forms teams, shows what is met and unmet, lets people be moved by hand, and keeps proposals. */
 export function FormingBoard({ projectId, sectionId, given, teams: existing, proposals }: Props) {
   const router = useRouter();
-  const [places, setPlaces] = useState<Place[]>(() => existing.map(({ teamId, name }) => ({ teamId, name })));
-  const [teams, setTeams] = useState<string[][]>(() => seated(existing, given));
+  const [teams, setTeams] = useState(() => seated(existing, given));
   const [locked, setLocked] = useState<ReadonlySet<string>>(new Set());
   const [seed, setSeed] = useState('1');
   const [grouped, setGrouped] = useState(false);
@@ -46,11 +40,6 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
   const standing = useMemo(() => standingOf(forming, teams), [forming, teams]);
   const nameOf = (id: string) => given.people.find((one) => one.id === id)?.name ?? 'somebody who left';
 
-  const show = (found: string[][]) => {
-    const next = inPlaces(teams, found);
-    setPlaces(named(places, next.length));
-    setTeams(next);
-  };
   const search = async (further: boolean) => {
     setProblem(null);
     try {
@@ -58,19 +47,17 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
       const found = await run({
         ...input,
         seed,
-        ...(further ? { start: teams, budgetSteps: 4000 * given.people.length } : {}),
+        ...(further ? { start: teams.map(({ members }) => members), budgetSteps: 4000 * given.people.length } : {}),
       });
-      show(found.teams);
+      setTeams(inPlaces(teams, found.teams));
       if (further) setSeed(String(Number(seed) + 1 || `${seed}+`));
     } catch (error) {
-      setProblem(error instanceof CoreError || error instanceof Error ? inNames(error.message, given) : String(error));
+      setProblem(inNames((error as Error).message, given));
     }
   };
   const move = (id: string, to: number) => {
     if (to < 0 || to > teams.length || locked.has(id)) return;
-    const room = to === teams.length ? [...teams, []] : teams;
-    setPlaces(named(places, room.length));
-    setTeams(moved(room, id, to));
+    setTeams(moved(teams, id, to));
   };
   const drop = ({ active, over }: DragEndEvent) => over && move(String(active.id), Number(over.id));
   const lock = (id: string) => {
@@ -80,7 +67,6 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
   };
   const open = (proposal: Proposal) => {
     const here = new Set(given.people.map(({ id }) => id));
-    setPlaces(proposal.teams.map(({ teamId, name: own }) => ({ teamId, name: own })));
     setTeams(seated(proposal.teams, given));
     setLocked(new Set(proposal.locked.filter((id) => here.has(id))));
     setSeed(proposal.seed || '1');
@@ -88,7 +74,7 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
     setKept({ id: proposal.id, version: proposal.version });
   };
   const keep = async (asNew: boolean) => {
-    const rows = teams.map((members, i) => ({ ...places[i]!, members })).filter(({ members }) => members.length > 0);
+    const rows = teams.filter(({ members }) => members.length > 0);
     const target = asNew ? { id: null, version: null } : (kept ?? { id: null, version: null });
     const outcome = await attempt(() =>
       saveProposal({ projectId, sectionId, ...target, name, teams: rows, locked: [...locked], seed }),
@@ -98,6 +84,7 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
     toast.success('Kept. Students see nothing of it.');
     router.refresh();
   };
+  const compared = proposals.find(({ id }) => id === other);
   const whole = typeof standing !== 'string';
   const sound = whole && standing.broken.length === 0;
   return (
@@ -146,14 +133,13 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
       </p>
       <DndContext id={`forming-${sectionId}`} sensors={sensors} onDragEnd={drop}>
         <div className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-3">
-          {[...teams, []].map((members, i) => (
+          {[...teams, null].map((team, i) => (
             <TeamColumn
               key={i}
               index={i}
-              name={places[i]?.name ?? ''}
-              rename={(text) => setPlaces(places.map((one, at) => (at === i ? { ...one, name: text } : one)))}
-              people={members.flatMap((id) => given.people.filter((one) => one.id === id))}
-              teammates={members}
+              name={team?.name ?? null}
+              rename={(text) => setTeams(teams.map((one, at) => (at === i ? { ...one, name: text } : one)))}
+              people={(team?.members ?? []).flatMap((id) => given.people.filter((one) => one.id === id))}
               nameOf={nameOf}
               unmet={whole ? standing.unmet : []}
               locked={locked}
@@ -185,14 +171,11 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
         open={open}
         compare={(id) => setOther(other === id ? '' : id)}
       />
-      {other && proposals.some(({ id }) => id === other) && (
+      {compared && (
         <Compared
           forming={forming}
-          shown={{ name: name || 'Shown', teams }}
-          other={{
-            name: proposals.find(({ id }) => id === other)!.name,
-            teams: seated(proposals.find(({ id }) => id === other)!.teams, given),
-          }}
+          shown={{ name: 'What is shown', teams }}
+          other={{ name: compared.name, teams: seated(compared.teams, given) }}
           nameOf={nameOf}
         />
       )}
@@ -201,20 +184,6 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
       )}
     </section>
   );
-}
-
-/** Everybody has a seat: who is in no team stands in one of their own at the end; who left the class is gone. */
-function seated(teams: readonly { members: readonly string[] }[], { people }: Given): string[][] {
-  const known = teams.map(({ members }) => members.filter((id) => people.some((one) => one.id === id)));
-  const free = people.filter(({ id }) => !known.some((team) => team.includes(id))).map(({ id }) => id);
-  return free.length > 0 ? [...known, free] : known;
-}
-
-function named(places: readonly Place[], count: number): Place[] {
-  const taken = new Set(places.map(({ name }) => name));
-  const next = [...places];
-  for (let n = 1; next.length < count; n++) if (!taken.has(`Team ${n}`)) next.push({ teamId: null, name: `Team ${n}` });
-  return next;
 }
 
 /** The core speaks of ids; people read names. */

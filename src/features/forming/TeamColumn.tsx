@@ -6,11 +6,10 @@ import type { Person } from './board';
 
 interface Props {
   index: number;
-  name: string;
+  /** null for a further team, which there is once somebody is in it. */
+  name: string | null;
   rename: (name: string) => void;
   people: Person[];
-  /** The ids of all in this team. */
-  teammates: string[];
   nameOf: (id: string) => string;
   unmet: Unmet[];
   locked: ReadonlySet<string>;
@@ -19,16 +18,18 @@ interface Props {
 }
 
 /** One team of a proposal, where names are dropped. The last one is empty: dropping there makes a team. */
-export function TeamColumn({ index, name, rename, people, unmet, teammates, ...person }: Props) {
+export function TeamColumn({ index, name, rename, people, unmet, ...person }: Props) {
   const { setNodeRef, isOver } = useDroppable({ id: String(index) });
-  const roles = unmet.filter(({ kind, ids }) => kind === 'roles' && ids.length > 0 && teammates.includes(ids[0]!));
+  const roles = unmet.filter(
+    ({ kind, ids }) => kind === 'roles' && ids.length > 0 && people.some(({ id }) => id === ids[0]),
+  );
   return (
     <section
       ref={setNodeRef}
-      aria-label={name || 'A further team'}
-      className={`border p-2 min-h-28 ${people.length === 0 && !name ? 'border-dashed border-rule' : 'border-rule'} ${isOver ? 'bg-paper border-ink' : ''}`}
+      aria-label={name ?? 'A further team'}
+      className={`border p-2 min-h-28 ${name === null ? 'border-dashed border-rule' : 'border-rule'} ${isOver ? 'bg-paper border-ink' : ''}`}
     >
-      {name || people.length > 0 ? (
+      {name !== null ? (
         <input
           aria-label={`Name of team ${index + 1}`}
           className="!border-0 !bg-transparent font-cond font-semibold !min-h-7 !p-0 mb-1"

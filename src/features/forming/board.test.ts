@@ -1,5 +1,5 @@
 import { form } from '@/core/teams';
-import { formingOf, inPlaces, moved, standingOf, withLocks, type Given } from './board';
+import { formingOf, inPlaces, moved, seated, standingOf, withLocks, type Given } from './board';
 
 const person = (id: string, more: object = {}) => ({
   id,
@@ -16,6 +16,10 @@ const given = (more: Partial<Given> = {}): Given => ({
   ...more,
 });
 
+const teams = (...members: string[][]) =>
+  members.map((ids, i) => ({ teamId: null, name: `Team ${i + 1}`, members: ids }));
+const ids = (list: { members: string[] }[]) => list.map(({ members }) => members);
+
 test('locked members stay in their team, and teams with locked members stay apart', () => {
   const people = [person('a', { wants: ['c'] }), person('b'), person('c', { wants: ['a'] }), person('d')];
   const forming = formingOf(given({ people }), false);
@@ -23,23 +27,9 @@ test('locked members stay in their team, and teams with locked members stay apar
     ['a', 'c'],
     ['b', 'd'],
   ]);
-  const locked = withLocks(
-    forming,
-    [
-      ['a', 'b'],
-      ['c', 'd'],
-    ],
-    new Set(['a', 'c']),
-  );
+  const locked = withLocks(forming, teams(['a', 'b'], ['c', 'd']), new Set(['a', 'c']));
   for (const team of form({ ...locked, seed: '1' }).teams) expect(team).not.toEqual(expect.arrayContaining(['a', 'c']));
-  const whole = withLocks(
-    forming,
-    [
-      ['a', 'b'],
-      ['c', 'd'],
-    ],
-    new Set(['a', 'b']),
-  );
+  const whole = withLocks(forming, teams(['a', 'b'], ['c', 'd']), new Set(['a', 'b']));
   expect(form({ ...whole, seed: '1' }).teams).toContainEqual(['a', 'b']);
 });
 
@@ -52,30 +42,34 @@ test('similar ideas count as one only when that is asked for; a wish for somebod
   ];
   const one = given({ people, groups: { sled: 'sled', sledge: 'sled' } });
   const cost = (grouped: boolean) => {
-    const found = standingOf(formingOf(one, grouped), [
-      ['a', 'b'],
-      ['c', 'd'],
-    ]);
+    const found = standingOf(formingOf(one, grouped), teams(['a', 'b'], ['c', 'd']));
     return typeof found === 'string' ? found : found.cost;
   };
   expect([cost(false), cost(true)]).toEqual([1, 0]);
 });
 
 test('a found arrangement goes into the teams that most of its members are in already', () => {
-  const before = [['a', 'b', 'c'], ['d', 'e', 'f'], []];
-  expect(
-    inPlaces(before, [
-      ['d', 'e', 'a'],
-      ['b', 'c', 'f'],
-    ]),
-  ).toEqual([['b', 'c', 'f'], ['d', 'e', 'a'], []]);
-  expect(inPlaces([['a']], [['b'], ['a']])).toEqual([['a'], ['b']]);
+  const before = teams(['a', 'b', 'c'], ['d', 'e', 'f'], []);
+  const found = inPlaces(before, [
+    ['d', 'e', 'a'],
+    ['b', 'c', 'f'],
+  ]);
+  expect(ids(found)).toEqual([['b', 'c', 'f'], ['d', 'e', 'a'], []]);
+  expect(inPlaces(teams(['a']), [['b'], ['a']])).toEqual(teams(['a'], ['b']));
 });
 
-test('a person moved leaves the old team; what makes no sense is said in words', () => {
-  expect(moved([['a', 'b'], ['c']], 'a', 1)).toEqual([['b'], ['c', 'a']]);
+test('who is in no team stands in one more under a free name, and who left is gone', () => {
+  expect(seated([{ teamId: 'x', name: 'Team 1', members: ['a', 'gone'] }], given())).toEqual([
+    { teamId: 'x', name: 'Team 1', members: ['a'] },
+    { teamId: null, name: 'Team 2', members: ['b', 'c', 'd'] },
+  ]);
+});
+
+test('a person moved leaves the old team, behind the last one for a new one; what makes no sense is said in words', () => {
+  expect(ids(moved(teams(['a', 'b'], ['c']), 'a', 1))).toEqual([['b'], ['c', 'a']]);
+  expect(moved(teams(['a', 'b']), 'b', 1)).toEqual(teams(['a'], ['b']));
   const forming = formingOf(given(), false);
-  expect(standingOf(forming, [['a', 'b', 'c', 'd']])).toMatchObject({ broken: [{ rule: 'size' }] });
-  expect(standingOf(forming, [['a', 'b']])).toMatch(/in no team/);
-  expect(standingOf({ ...forming, sizes: { min: 3, max: 3 } }, [['a', 'b', 'c', 'd']])).toMatch(/size/i);
+  expect(standingOf(forming, teams(['a', 'b', 'c', 'd']))).toMatchObject({ broken: [{ rule: 'size' }] });
+  expect(standingOf(forming, teams(['a', 'b']))).toMatch(/in no team/);
+  expect(standingOf({ ...forming, sizes: { min: 3, max: 3 } }, teams(['a', 'b', 'c', 'd']))).toMatch(/size/i);
 });

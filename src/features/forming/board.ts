@@ -1,4 +1,5 @@
 import { assess, CoreError, type Formed, type Forming } from '@/core/teams';
+import type { ProposedTeam } from './queries';
 
 /** A student as the board shows one. */
 export interface Person {
@@ -42,12 +43,8 @@ export function formingOf(given: Given, grouped: boolean): Forming {
 }
 
 /** The same with what is locked: locked members of a team stay together, those of different teams apart. */
-export function withLocks(
-  forming: Forming,
-  teams: readonly (readonly string[])[],
-  locked: ReadonlySet<string>,
-): Forming {
-  const held = teams.map((team) => team.filter((id) => locked.has(id))).filter((team) => team.length > 0);
+export function withLocks(forming: Forming, teams: readonly ProposedTeam[], locked: ReadonlySet<string>): Forming {
+  const held = teams.map(({ members }) => members.filter((id) => locked.has(id))).filter((team) => team.length > 0);
   const together = held.flatMap((team) => team.slice(1).map((id): [string, string] => [team[0]!, id]));
   const apart = held.flatMap((team, i) => held.slice(i + 1).map((other): [string, string] => [team[0]!, other[0]!]));
   return {
@@ -58,36 +55,60 @@ export function withLocks(
 }
 
 /** What an arrangement costs and leaves unmet; a sentence when it can't be said. */
-export function standingOf(forming: Forming, teams: readonly (readonly string[])[]): Standing | string {
+export function standingOf(forming: Forming, teams: readonly ProposedTeam[]): Standing | string {
   try {
-    return assess({ ...forming, teams });
+    return assess({ ...forming, teams: teams.map(({ members }) => members) });
   } catch (error) {
     if (error instanceof CoreError) return error.message;
     throw error;
   }
 }
 
+/**
+ * The teams of an arrangement for whoever is in the section: who left is gone, and who is in no team stands in one more.
+ */
+export function seated(teams: readonly ProposedTeam[], { people }: Given): ProposedTeam[] {
+  const known = teams.map((team) => ({
+    ...team,
+    members: team.members.filter((id) => people.some((one) => one.id === id)),
+  }));
+  const free = people.filter(({ id }) => !known.some(({ members }) => members.includes(id))).map(({ id }) => id);
+  return free.length > 0 ? [...known, newTeam(known, free)] : known;
+}
+
 /** Puts a found arrangement into the teams there are, so that most people stay where they are and names keep their meaning. */
-export function inPlaces(before: readonly (readonly string[])[], found: readonly (readonly string[])[]): string[][] {
+export function inPlaces(before: readonly ProposedTeam[], found: readonly (readonly string[])[]): ProposedTeam[] {
   const left = [...found];
-  const placed = before.map((team) => {
+  const take = (members: readonly string[]) => {
+    left.splice(left.indexOf(members), 1);
+    return [...members];
+  };
+  const kept = before.map(({ members }) => {
     const best = left.reduce<readonly string[] | null>(
-      (most, one) => (shared(one, team) > (most ? shared(most, team) : 0) ? one : most),
+      (most, one) => (shared(one, members) > (most ? shared(most, members) : 0) ? one : most),
       null,
     );
-    if (best) left.splice(left.indexOf(best), 1);
-    return best;
+    return best && take(best);
   });
-  const filled = placed.map((team) => [...(team ?? left.shift() ?? [])]);
-  return [...filled, ...left.map((team) => [...team])];
+  const filled = before.map((team, i) => ({ ...team, members: kept[i] ?? (left[0] ? take(left[0]) : []) }));
+  return left.reduce((teams, members) => [...teams, newTeam(teams, members)], filled);
 }
 
 const shared = (a: readonly string[], b: readonly string[]) => a.filter((id) => b.includes(id)).length;
 
-/** Moves one person to another team. */
-export function moved(teams: readonly (readonly string[])[], id: string, to: number): string[][] {
-  return teams.map((team, i) => {
-    const rest = team.filter((one) => one !== id);
-    return i === to ? [...rest, id] : rest;
+/** Moves one person to another team; to the one behind the last makes a team. */
+export function moved(teams: readonly ProposedTeam[], id: string, to: number): ProposedTeam[] {
+  const room = to === teams.length ? [...teams, newTeam(teams, [])] : teams;
+  return room.map((team, i) => {
+    const rest = team.members.filter((one) => one !== id);
+    return { ...team, members: i === to ? [...rest, id] : rest };
   });
+}
+
+/** A further team under a name that is free. */
+function newTeam(teams: readonly ProposedTeam[], members: readonly string[]): ProposedTeam {
+  const names = new Set(teams.map(({ name }) => name));
+  let n = 1;
+  while (names.has(`Team ${n}`)) n++;
+  return { teamId: null, name: `Team ${n}`, members: [...members] };
 }

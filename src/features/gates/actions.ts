@@ -8,7 +8,7 @@ import { orConflict, perform, type Work } from '@/server/perform';
 import { meetingsOf, readSections } from '@/server/records/classes';
 import { readGates } from '@/server/records/gates';
 import { ofTeam } from '@/server/records/targets';
-import { saveRow } from '@/server/saveRow';
+import { removeRow, saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import {
   decideGateSchema,
@@ -58,8 +58,7 @@ export async function removeGate(input: unknown): Promise<Outcome> {
       schema: removeGateSchema,
       run: async ({ tx, projectId }, { id }) => {
         await dropConditions(tx, projectId, { gateId: id! });
-        const gone = await tx`delete from gate where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This gate was removed already.');
+        await removeRow({ tx, projectId }, 'gate', id!, 'This gate');
       },
     },
     input,

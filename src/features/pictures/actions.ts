@@ -4,9 +4,9 @@ import * as yup from 'yup';
 import { isId } from '@/server/access';
 import type { Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
+import { mustNotBeReleased } from '@/server/records/concepts';
 import { picturedTarget } from '@/server/records/targets';
 import { id, place } from '@/ui/forms/schema';
-import { mustBeOpen } from './commands';
 import { findPicture } from './queries';
 
 const removeSchema = yup.object({ ...place, id: id('The picture'), version: yup.number().integer().required() });
@@ -24,7 +24,7 @@ export async function removePicture(input: unknown): Promise<Outcome> {
       run: async ({ tx, projectId }, { id, version }) => {
         const [of] = await tx<{ conceptId: string }[]>`
           select object_id as concept_id from attachment where id = ${id} and project_id = ${projectId} and object_kind = 'concept'`;
-        if (of) await mustBeOpen(tx, of.conceptId);
+        if (of) await mustNotBeReleased(tx, of.conceptId);
         const removed = await tx`
           update attachment set removed_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
         await orConflict(removed, tx, id, async () => {

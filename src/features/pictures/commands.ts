@@ -1,8 +1,8 @@
 import * as yup from 'yup';
-import type { Tx } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import type { Command } from '@/server/perform';
 import { renewPicture } from '@/server/pictures';
+import { mustNotBeReleased } from '@/server/records/concepts';
 import { PICTURED, picturedTarget } from '@/server/records/targets';
 import { id, place } from '@/ui/forms/schema';
 
@@ -30,7 +30,7 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
     schema: pictureSchema as Command<yup.InferType<typeof pictureSchema>, never>['schema'],
     target: picturedTarget,
     run: async ({ tx, projectId, age }, { id, objectKind, objectId }) => {
-      if (objectKind === 'concept') await mustBeOpen(tx, objectId);
+      if (objectKind === 'concept') await mustNotBeReleased(tx, objectId);
       const [known] = await tx`select 1 from attachment where id = ${id} and project_id = ${projectId}`;
       if (known) return { id };
       const [room] = await tx<[{ here: number; all: number; teamId: string }]>`
@@ -48,12 +48,4 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
       return { id };
     },
   };
-}
-
-/** A concept stays as it was handed in once it is released, its sketches too. */
-export async function mustBeOpen(tx: Tx, conceptId: string): Promise<void> {
-  const [released] = await tx`
-    select 1 from concept c join concept_round r on r.section_id = c.section_id
-    where c.id = ${conceptId} and r.released_at is not null`;
-  if (released) throw new FieldError('', 'The concepts are released; its pictures stay as they were handed in.');
 }

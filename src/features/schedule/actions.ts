@@ -3,7 +3,7 @@
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform, type Work } from '@/server/perform';
 import { mustBeEnrolled } from '@/server/records/enrolled';
-import { saveRow } from '@/server/saveRow';
+import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
 import type { Operation } from './changes';
 import { carryOut, mustHaveAnOrder, undo } from './changePlan';
@@ -70,8 +70,7 @@ export async function removeStage(input: unknown): Promise<Outcome> {
           throw new FieldError('', `${names} ${come} after this stage; let ${them} come after another one first.`);
         }
         await tx`delete from hand_in where stage_id = ${id} and project_id = ${projectId} and state = 'open' and note = ''`;
-        const gone = await tx`delete from stage where id = ${id} and project_id = ${projectId} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This stage was removed already.');
+        await removeRow({ tx, projectId }, 'stage', id, 'This stage');
       },
     },
     input,

@@ -1,11 +1,11 @@
 import type { Matrix } from './outcome';
-import { cellKey } from './outcome';
+import { cellKey, sharesOf } from './outcome';
 import type { SelectionRecord } from './queries';
 
 /** Concepts down, criteria across: the mean of all raters, and where they differ most. */
 export function MatrixTable({ selection, matrix }: { selection: SelectionRecord; matrix: Matrix }) {
   const { criteria, concepts } = selection;
-  const whole = criteria.reduce((sum, one) => sum + one.weight, 0);
+  const shares = sharesOf(selection);
   const totals = new Map(matrix.decision?.totals.map(({ id, total }) => [id, total]));
   const order = matrix.decision
     ? matrix.decision.totals.map(({ id }) => concepts.find((one) => one.id === id)!)
@@ -16,10 +16,10 @@ export function MatrixTable({ selection, matrix }: { selection: SelectionRecord;
         <thead>
           <tr>
             <th className="min-w-44">Concept</th>
-            {criteria.map((one) => (
+            {criteria.map((one, i) => (
               <th key={one.id} className="right max-w-36" title={one.anchors}>
                 {one.name}
-                <span className="block num faint">{((100 * one.weight) / whole).toFixed(0)} %</span>
+                <span className="block num faint">{(100 * shares[i]!).toFixed(0)} %</span>
               </th>
             ))}
             <th className="right">Total of 5</th>

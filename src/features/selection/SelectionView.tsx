@@ -1,7 +1,7 @@
 import { plural } from '@/ui/format';
 import { FlipChart } from './FlipChart';
 import { MatrixTable } from './MatrixTable';
-import { cellKey, datumOf, linesOf, matrixOf, sideBySide, votesOf, type Matrix } from './outcome';
+import { cellKey, datumOf, matrixOf, sideBySide, votesOf, weightViews, type Matrix } from './outcome';
 import type { SelectionRecord } from './queries';
 import { BallotForm, MarkForm, RateForm } from './RateForm';
 import { Schools } from './Schools';
@@ -74,30 +74,16 @@ export function SelectionView({ selection, me, projectId, leads }: Props) {
 
 type Named = { selection: SelectionRecord; titleOf: (id: string) => string };
 
+const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
+
 /** Which single weight would have to move how far for another to win. */
 function Flips({ selection, matrix, titleOf }: Named & { matrix: Matrix }) {
-  const { totals, winner, tied, flips } = matrix.decision!;
-  const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
-  const views = selection.criteria.map((criterion) => {
-    const whole = selection.criteria.reduce((sum, { weight }) => sum + weight, 0);
-    const lines = linesOf(selection, matrix, criterion.id);
-    const flip = flips.find((one) => one.criterion === criterion.id);
-    const line = lines.find(({ id }) => id === winner)!;
-    return {
-      criterion: criterion.name,
-      weight: criterion.weight / whole,
-      lines: totals.map(({ id }) => ({ title: titleOf(id), ...lines.find((one) => one.id === id)! })),
-      crossing: flip
-        ? {
-            weight: flip.newWeight,
-            total: line.at0 + flip.newWeight * (line.at1 - line.at0),
-            title: `${titleOf(flip.newWinner)} level`,
-          }
-        : null,
-    };
-  });
-  const closest = [...flips].sort((a, b) => Math.abs(a.newWeight - a.weight) - Math.abs(b.newWeight - b.weight))[0];
-  const name = (id: string) => selection.criteria.find((one) => one.id === id)!.name;
+  const { winner, tied } = matrix.decision!;
+  const views = weightViews(selection, matrix);
+  const moves = views.flatMap(({ crossing, ...view }) => (crossing ? [{ ...view, crossing }] : []));
+  const [closest] = moves.sort(
+    (a, b) => Math.abs(a.crossing.weight - a.weight) - Math.abs(b.crossing.weight - b.weight),
+  );
   return (
     <div className="mt-4">
       <h3 className="mb-1">What would make another one win</h3>
@@ -106,9 +92,9 @@ function Flips({ selection, matrix, titleOf }: Named & { matrix: Matrix }) {
           <>Level at the top: {tied.map(titleOf).join(' and ')}.</>
         ) : closest ? (
           <>
-            <b>{titleOf(winner)}</b> leads. The least that turns it: if the weight of <b>{name(closest.criterion)}</b>{' '}
-            went from {percent(closest.weight)} to {percent(closest.newWeight)}, {titleOf(closest.newWinner)} would draw
-            level.
+            <b>{titleOf(winner)}</b> leads. The least that turns it: if the weight of <b>{closest.criterion}</b> went
+            from {percent(closest.weight)} to {percent(closest.crossing.weight)}, {titleOf(closest.crossing.id)} would
+            draw level.
           </>
         ) : (
           <>
@@ -127,26 +113,28 @@ function Flips({ selection, matrix, titleOf }: Named & { matrix: Matrix }) {
           </tr>
         </thead>
         <tbody>
-          {selection.criteria.map(({ id }) => {
-            const flip = flips.find((one) => one.criterion === id);
-            const now = views.find(({ criterion }) => criterion === name(id))!.weight;
-            return (
-              <tr key={id}>
-                <td>{name(id)}</td>
-                <td className="num right">{percent(now)}</td>
-                <td className="num right">{flip ? percent(flip.newWeight) : '–'}</td>
-                <td className="num right">
-                  {flip ? `${flip.newWeight >= now ? '+' : '−'}${percent(Math.abs(flip.newWeight - now))}` : ''}
-                </td>
-                <td className={flip ? '' : 'faint'}>
-                  {flip ? titleOf(flip.newWinner) : 'no weight changes the winner'}
-                </td>
-              </tr>
-            );
-          })}
+          {views.map(({ criterion, weight, crossing }) => (
+            <tr key={criterion}>
+              <td>{criterion}</td>
+              <td className="num right">{percent(weight)}</td>
+              <td className="num right">{crossing ? percent(crossing.weight) : '–'}</td>
+              <td className="num right">
+                {crossing && `${crossing.weight >= weight ? '+' : '−'}${percent(Math.abs(crossing.weight - weight))}`}
+              </td>
+              <td className={crossing ? '' : 'faint'}>
+                {crossing ? titleOf(crossing.id) : 'no weight changes the winner'}
+              </td>
+            </tr>
+          ))}
         </tbody>
       </table>
-      <FlipChart views={views} />
+      <FlipChart
+        views={views.map(({ lines, crossing, ...view }) => ({
+          ...view,
+          lines: lines.map((line) => ({ ...line, title: titleOf(line.id) })),
+          crossing: crossing && { ...crossing, title: `${titleOf(crossing.id)} level` },
+        }))}
+      />
     </div>
   );
 }

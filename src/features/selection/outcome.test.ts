@@ -1,4 +1,4 @@
-import { datumOf, linesOf, matrixOf, sideBySide, votesOf } from './outcome';
+import { datumOf, matrixOf, sideBySide, votesOf, weightViews } from './outcome';
 import type { SelectionRecord } from './queries';
 
 const CELLS = { sled: [5, 1], twin: [4, 4], bowl: [1, 5] };
@@ -34,20 +34,21 @@ test('nothing is decided while a cell is empty, and it says which', () => {
 test('the lines of the chart end at the scores of the criterion alone, and cross where the flip says', () => {
   const one = selection();
   const matrix = matrixOf(one);
-  const lines = linesOf(one, matrix, 'mass');
-  expect(lines.find(({ id }) => id === 'sled')).toEqual({ id: 'sled', at0: 1, at1: 5 });
-  const flip = matrix.decision!.flips.find(({ criterion }) => criterion === 'mass')!;
-  const at = (id: string) => {
-    const { at0, at1 } = lines.find((line) => line.id === id)!;
-    return at0 + flip.newWeight * (at1 - at0);
-  };
-  expect(at(flip.newWinner)).toBeCloseTo(at(matrix.decision!.winner), 12);
+  const [mass, level] = weightViews(one, matrix);
+  expect([mass!.weight, level!.weight]).toEqual([0.75, 0.25]);
+  expect(mass!.lines.find(({ id }) => id === 'sled')).toEqual({ id: 'sled', at0: 1, at1: 5 });
+  const { crossing } = mass!;
+  const { at0, at1 } = mass!.lines.find(({ id }) => id === crossing!.id)!;
+  expect(at0 + crossing!.weight * (at1 - at0)).toBeCloseTo(crossing!.total, 12);
+  expect(weightViews(one, matrixOf({ ...one, scores: [] }))).toEqual([]);
 });
 
-test('a criterion that has all the weight is drawn level from end to end', () => {
+test('a criterion that has all the weight is drawn level from end to end, and has no crossing', () => {
   const one = selection();
   const alone = { ...one, criteria: one.criteria.map((each) => ({ ...each, weight: each.id === 'mass' ? 1 : 0 })) };
-  expect(linesOf(alone, matrixOf(alone), 'mass').every(({ at0, at1 }) => at0 === at1)).toBe(true);
+  const [mass] = weightViews(alone, matrixOf(alone));
+  expect(mass!.lines.every(({ at0, at1 }) => at0 === at1)).toBe(true);
+  expect(mass!.crossing).toBeNull();
 });
 
 test('where nothing beats the datum, the datum is first', () => {

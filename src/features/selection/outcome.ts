@@ -47,37 +47,58 @@ export function matrixOf({ criteria, concepts, scores }: SelectionRecord): Matri
   const decision =
     missing.length > 0 || concepts.length === 0
       ? null
-      : decide({
-          criteria,
-          concepts: concepts.map(({ id }) => ({
-            id,
-            scores: Object.fromEntries(criteria.map((one) => [one.id, cells.get(cellKey(id, one.id))!.mean])),
-          })),
-        });
+      : decide({ criteria, concepts: scoredOf(criteria, concepts, cells) });
   return { cells, decision, missing, raters: new Set(scores.map(({ rater }) => rater)).size };
 }
 
-/** The totals when one criterion has none of the weight, and when it has all: between them they are straight lines. */
-export function linesOf(
-  selection: SelectionRecord,
-  { cells }: Matrix,
-  criterion: string,
-): { id: string; at0: number; at1: number }[] {
-  const { criteria, concepts } = selection;
-  const totals = (weightOf: (id: string, weight: number) => number) =>
-    new Map(
-      decide({
-        criteria: criteria.map(({ id, weight }) => ({ id, weight: weightOf(id, weight) })),
-        concepts: concepts.map(({ id }) => ({
-          id,
-          scores: Object.fromEntries(criteria.map((one) => [one.id, cells.get(cellKey(id, one.id))!.mean])),
-        })),
-      }).totals.map(({ id, total }) => [id, total]),
-    );
-  const all = totals((id) => (id === criterion ? 1 : 0));
-  const rest = criteria.some(({ id, weight }) => id !== criterion && weight > 0);
-  const none = rest ? totals((id, weight) => (id === criterion ? 0 : weight)) : all;
-  return concepts.map(({ id }) => ({ id, at0: none.get(id)!, at1: all.get(id)! }));
+/** One criterion: its share of the weight, how the totals run over it, and where another draws level with the winner. */
+export interface WeightView {
+  criterion: string;
+  /** Share of 1. */
+  weight: number;
+  /** Totals with none of the weight and with all of it, best at present first: between them they are straight lines. */
+  lines: { id: string; at0: number; at1: number }[];
+  /** null where no weight changes the winner. */
+  crossing: { weight: number; total: number; id: string } | null;
+}
+
+/** The share of the whole weight that each criterion has. */
+export function sharesOf({ criteria }: Pick<SelectionRecord, 'criteria'>): number[] {
+  const whole = criteria.reduce((sum, { weight }) => sum + weight, 0);
+  return criteria.map(({ weight }) => weight / whole);
+}
+
+/** What a decided matrix would say under other weights, criterion by criterion. */
+export function weightViews({ criteria, concepts }: SelectionRecord, { cells, decision }: Matrix): WeightView[] {
+  if (!decision) return [];
+  const scored = scoredOf(criteria, concepts, cells);
+  const totals = (weights: readonly { id: string; weight: number }[]) =>
+    new Map(decide({ criteria: weights, concepts: scored }).totals.map(({ id, total }) => [id, total]));
+  const shares = sharesOf({ criteria });
+  return criteria.map(({ id, name }, i) => {
+    const rest = criteria.filter((one) => one.id !== id);
+    const at1 = totals([{ id, weight: 1 }]);
+    const at0 = rest.some(({ weight }) => weight > 0) ? totals(rest) : at1;
+    const lines = decision.totals.map((one) => ({ id: one.id, at0: at0.get(one.id)!, at1: at1.get(one.id)! }));
+    const flip = decision.flips.find((one) => one.criterion === id);
+    const led = lines.find((line) => line.id === decision.winner)!;
+    const crossing = flip && {
+      ...{ weight: flip.newWeight, id: flip.newWinner },
+      total: led.at0 + flip.newWeight * (led.at1 - led.at0),
+    };
+    return { criterion: name, weight: shares[i]!, lines, crossing: crossing ?? null };
+  });
+}
+
+function scoredOf(
+  criteria: SelectionRecord['criteria'],
+  concepts: SelectionRecord['concepts'],
+  cells: Matrix['cells'],
+) {
+  return concepts.map(({ id }) => ({
+    id,
+    scores: Object.fromEntries(criteria.map((one) => [one.id, cells.get(cellKey(id, one.id))!.mean])),
+  }));
 }
 
 /** The comparison against the datum, once every mark is there. */

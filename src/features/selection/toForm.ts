@@ -1,5 +1,6 @@
 import type { Row } from 'postgres';
 import { agreedOn, type Requirement } from '@/server/records/requirements';
+import { seenAs } from '@/ui/forms/seen';
 import { limitText } from '@/ui/limit';
 import type { SelectionRecord } from './queries';
 
@@ -25,10 +26,6 @@ export function criteriaFrom(requirements: Requirement[]) {
     }));
 }
 
-/** What the marks are, as a text that changes when any of them does: a form says which it has seen. */
-export function marksSeen(marks: readonly { concept: string; criterion: string; mark: number }[]): string {
-  return marks
-    .map(({ concept, criterion, mark }) => `${concept} ${criterion} ${mark}`)
-    .sort()
-    .join('\n');
-}
+/** The marks against the datum as a form has seen them. */
+export const marksSeen = (marks: SelectionRecord['marks']) =>
+  seenAs(marks.map(({ concept, criterion, mark }) => [concept, criterion, mark]));

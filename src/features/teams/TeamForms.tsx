@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { Outcome } from '@/server/outcome';
 import { TAGS } from '@/ui/colours';
 import { Check, Choice, Rows, Text } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
@@ -69,9 +70,12 @@ export function LogoField({
       madeAt: String(Date.now()),
       sentAt: String(Date.now()),
     });
-    const answer = await fetch(`/api/v1/pictures?${query}`, { method: 'POST', body: picture! });
-    if (answer.ok) toast.success(`The logo of ${team} is kept.`);
-    else toast.error(((await answer.json()) as { message: string }).message);
+    const outcome = await attempt(async () => {
+      const answer = await fetch(`/api/v1/pictures?${query}`, { method: 'POST', body: picture! });
+      return (await answer.json()) as Outcome;
+    });
+    if (!outcome.ok) return void toast.error(reasonOf(outcome));
+    toast.success(`The logo of ${team} is kept.`);
     setPictures([]);
     router.refresh();
   };

@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { TAGS } from '@/ui/colours';
 import { id, line, optionalId, place } from '@/ui/forms/schema';
+import { seenAs } from '@/ui/forms/seen';
 
 export const rosterSchema = yup.object({
   ...place,
@@ -53,10 +54,6 @@ export const roleSchema = yup.object({
   role: yup.string().trim().default('').max(80, 'A role may have at most 80 characters.'),
 });
 
-/** What the roles are, as a text that changes when any of them does: a form says which it has seen. */
-export function rolesSeen(roles: readonly { name: string; answerableFor: string; needed: boolean }[]): string {
-  return roles
-    .map(({ name, answerableFor, needed }) => JSON.stringify([name, answerableFor, needed]))
-    .sort()
-    .join('\n');
-}
+/** The roles as a form has seen them. */
+export const rolesSeen = (roles: readonly { name: string; answerableFor: string; needed: boolean }[]) =>
+  seenAs(roles.map(({ name, answerableFor, needed }) => [name, answerableFor, needed]));

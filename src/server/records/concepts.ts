@@ -1,5 +1,6 @@
 import type { PendingQuery, Row } from 'postgres';
-import { pool, type Sql } from '@/db/connection';
+import { pool, type Sql, type Tx } from '@/db/connection';
+import { FieldError } from '../outcome';
 import { isId, type Seat, type Target } from '../access';
 
 /** What a concept says of one requirement: how it answers it, and the number its author expects. */
@@ -101,6 +102,14 @@ export async function conceptTarget(sql: Sql, id: unknown, projectId: string): P
     select c.author_id, c.section_id, r.released_at is not null as released from concept c
     left join concept_round r on r.section_id = c.section_id where c.id = ${id} and c.project_id = ${projectId}`;
   return row ?? null;
+}
+
+/** A concept and its sketches stay as they were handed in once its section sees them. @throws FieldError then. */
+export async function mustNotBeReleased(tx: Tx, conceptId: string): Promise<void> {
+  const [released] = await tx`
+    select 1 from concept c join concept_round r on r.section_id = c.section_id
+    where c.id = ${conceptId} and r.released_at is not null`;
+  if (released) throw new FieldError('', 'The concepts are released; from now on yours stays as it was handed in.');
 }
 
 /** What is open about concepts, wishes and charters, counted for Today. */

@@ -109,7 +109,8 @@ function runs(requirement: Requirement, iteration: Iteration, { events, protocol
   return null;
 }
 
-function inUnit(measured: Measured, unit: string | null) {
+/** A measured value with its uncertainty in a limit's unit. */
+export function inUnit(measured: Measured, unit: string | null) {
   if (measured === null) return { value: null, answer: null, uncertainty: 0 };
   if (typeof measured.value === 'boolean') return { value: null, answer: measured.value, uncertainty: 0 };
   const from = measured.unit!;

@@ -46,6 +46,9 @@ export default async function TeamsPage(props: SheetProps) {
       {sections.map((section) => (
         <section key={section.id} className="mb-5">
           <h3 className="mb-1">Section {section.name}</h3>
+          {!teams.some((team) => team.sectionId === section.id) && (
+            <p className="faint">No team has been formed yet.</p>
+          )}
           <table>
             <thead>
               <tr>
