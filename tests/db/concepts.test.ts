@@ -12,6 +12,7 @@ import {
 } from '@/features/concepts/actions';
 import { recordClientComment, recordComment, recordConcept } from '@/features/concepts/commands';
 import { listComments } from '@/features/concepts/queries';
+import { search } from '@/features/find/search';
 import { removePicture } from '@/features/pictures/actions';
 import { keepPicture } from '@/features/pictures/commands';
 import {
@@ -106,10 +107,26 @@ describe('own ideas first', () => {
     await release('5', true);
     await as('Malik');
     expect(refused(await perform(recordConcept, { ...mine, version: 2 }))['']).toMatch(/released/);
+    expect(refused(await removeConcept({ projectId: p.id, id: mine.id }))['']).toMatch(/released/);
     await release('5', false);
     await as('Malik');
     done(await removeConcept({ projectId: p.id, id: mine.id }));
     expect(await seen()).toEqual([]);
+  });
+
+  test('the search finds a concept for whoever may see it, and for nobody else', async () => {
+    const found = async (name: string | null) => {
+      await (name ? as(name) : asPerson(p.instructorId));
+      return (await search(await seat(), 'gimbal')).map(({ title }) => title);
+    };
+    expect(await found('Emil')).toEqual(['Gimbal basket']); // its author
+    expect(await found('Rosa')).toEqual([]); // of the same team
+    expect(await found('Nour')).toEqual([]);
+    expect(await found(null)).toEqual(['Gimbal basket']);
+    await release('5', true);
+    expect(await found('Rosa')).toEqual(['Gimbal basket']);
+    expect(await found('Nour')).toEqual([]); // of another section
+    await release('5', false);
   });
 
   test('without a step, with a number of another kind, or an uncertainty of nothing: said at its place', async () => {
@@ -143,8 +160,8 @@ describe('own ideas first', () => {
     expect(await keep(withPlace)).toMatchObject({ denied: true });
     await release('5', true);
     await as('Hana');
-    expect(refused(await keep(withPlace))['']).toMatch(/stay as they were/);
-    expect(refused(await removePicture({ projectId: p.id, id, version: 1 }))['']).toMatch(/stay as they were/);
+    expect(refused(await keep(withPlace))['']).toMatch(/stays as it was/);
+    expect(refused(await removePicture({ projectId: p.id, id, version: 1 }))['']).toMatch(/stays as it was/);
     await release('5', false);
   });
 

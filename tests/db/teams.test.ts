@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { pool } from '@/db/connection';
 import { aboutPerson } from '@/features/data/about';
+import { erasePeople } from '@/features/data/erase';
 import { writeBundle } from '@/features/bundle/write';
 import { agreeToCharter, saveCharter } from '@/features/charters/actions';
 import { listCharters } from '@/features/charters/queries';
@@ -329,3 +330,22 @@ function sources() {
     .filter((file) => /\.tsx?$/.test(file))
     .map((file) => ({ file: path.join('src', file), text: readFileSync(path.join('src', file), 'utf8') }));
 }
+
+describe('erasing', () => {
+  test('leaves no wish and no pair; the parts and concepts that were made stay, without the name', async () => {
+    const id = person.get('Anouk')!;
+    await bySystem(async (tx) => {
+      await tx`insert into preference (project_id, account_id) values (${p.id}, ${id})`;
+      await tx`insert into keep_pair (project_id, kind, one_id, other_id) values (${p.id}, 'apart', ${id}, ${person.get('Bea')!})`;
+      await erasePeople(tx, [id]);
+    });
+    const [left] = await pool()<[Record<string, number>]>`
+      select (select count(*)::int from preference where account_id = ${id}) as wishes,
+        (select count(*)::int from keep_pair where ${id} in (one_id, other_id)) as pairs,
+        (select count(*)::int from concept where author_id = ${id} and project_id = ${p.id}) as concepts,
+        (select count(*)::int from part where owner_id = ${id} and project_id = ${p.id}) as parts`;
+    expect(left).toEqual({ wishes: 0, pairs: 0, concepts: 1, parts: 1 });
+    const seat = (await findSeat(pool(), await signedIn(), p.id))!;
+    expect(JSON.stringify(await writeBundle(seat.project))).not.toMatch(/Fairley/);
+  });
+});
