@@ -3,9 +3,9 @@ import boundaries from 'eslint-plugin-boundaries';
 import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
-// Arrows run one way: app → features → (server, db, ui) → core. A feature never reaches into another's inside; the
+// Arrows run one way: app → features → domain → (server, db) → core, and ui → core. A feature never reaches into another's inside; the
 // frame is what all of them stand in.
-const FOLDERS = ['app', 'core', 'db', 'server', 'ui', 'workers'];
+const FOLDERS = ['app', 'core', 'db', 'domain', 'server', 'ui', 'workers'];
 
 export default ts.config(
   { ignores: ['.next/', 'node_modules/', 'next-env.d.ts', '.ironstone/', 'playwright-report/', 'test-results/'] },
@@ -36,19 +36,23 @@ export default ts.config(
             { from: { element: { type: 'core' } }, allow: { to: { element: { type: 'core' } } } },
             { from: { element: { type: 'db' } }, allow: { to: { element: { type: ['db', 'core'] } } } },
             { from: { element: { type: 'server' } }, allow: { to: { element: { type: ['server', 'db', 'core'] } } } },
+            {
+              from: { element: { type: 'domain' } },
+              allow: { to: { element: { type: ['domain', 'server', 'db', 'core'] } } },
+            },
             { from: { element: { type: 'workers' } }, allow: { to: { element: { type: ['workers', 'core'] } } } },
             { from: { element: { type: 'ui' } }, allow: { to: { element: { type: ['ui', 'workers', 'core'] } } } },
             {
               from: { element: { type: 'ui' } },
-              allow: { to: { element: { type: 'server' } }, dependency: { kind: 'type' } },
+              allow: { to: { element: { type: ['domain', 'server'] } }, dependency: { kind: 'type' } },
             },
             {
               from: { element: { type: 'frame' } },
-              allow: { to: { element: { type: ['frame', 'server', 'db', 'ui', 'core'] } } },
+              allow: { to: { element: { type: ['frame', 'domain', 'server', 'db', 'ui', 'workers', 'core'] } } },
             },
             {
               from: { element: { type: 'feature' } },
-              allow: { to: { element: { type: ['frame', 'server', 'db', 'ui', 'core'] } } },
+              allow: { to: { element: { type: ['frame', 'domain', 'server', 'db', 'ui', 'workers', 'core'] } } },
             },
             {
               from: { element: { type: 'feature' } },
@@ -58,7 +62,7 @@ export default ts.config(
             },
             {
               from: { element: { type: 'app' } },
-              allow: { to: { element: { type: ['app', 'frame', 'feature', 'server', 'ui', 'core', 'db'] } } },
+              allow: { to: { element: { type: ['app', 'frame', 'feature', 'domain', 'server', 'ui', 'core', 'db'] } } },
             },
           ],
         },

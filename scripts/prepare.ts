@@ -10,7 +10,7 @@ import { bringIn } from '@/features/bundle/bringIn';
 import { pack, unpack } from '@/features/bundle/read';
 import type { Bundle } from '@/features/bundle/format';
 import { makeLink, type LinkWanted } from '@/features/links/commands';
-import { endOfLink } from '@/features/links/endOfLink';
+import { endOfLink } from '@/domain/links/endOfLink';
 import { hashPassword, newPassword, newToken, tokenHash } from '@/server/secrets';
 import type postgres from 'postgres';
 

@@ -7,14 +7,26 @@ import path from 'node:path';
 import * as bench from '@/core/bench';
 import * as calendar from '@/core/calendar';
 import * as concepts from '@/core/concepts';
+import * as plan from '@/core/plan';
 import * as ranking from '@/core/ranking';
 import * as requirements from '@/core/requirements';
 import * as scoring from '@/core/scoring';
+import * as sessions from '@/core/sessions';
 import * as teams from '@/core/teams';
 import { CoreError } from '@/core/units';
 import * as units from '@/core/units';
 
-const subjects: Record<string, object> = { bench, calendar, concepts, ranking, requirements, scoring, teams, units };
+// The contract names the plan and the test day after the calendar they stand on.
+const subjects: Record<string, object> = {
+  bench,
+  calendar: { ...calendar, ...plan, ...sessions },
+  concepts,
+  ranking,
+  requirements,
+  scoring,
+  teams,
+  units,
+};
 
 interface Case {
   name: string;

@@ -3,8 +3,6 @@ import { inZone, isTimeZone, projectNow } from './clock';
 import { loginFor } from './logins';
 import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './policy';
 import { refuseForeign } from './api';
-import { readMeasured } from './measure';
-import { FieldError } from './outcome';
 
 describe('policy', () => {
   const ROLES: Role[] = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'];
@@ -145,30 +143,4 @@ describe('foreign writes', () => {
   ])('%p is refused', (headers) =>
     expect(refuseForeign(request(headers as unknown as Record<string, string>))?.status).toBe(403),
   );
-});
-
-describe('measured values', () => {
-  test('are kept as entered, with their SI value', () => {
-    const notes: string[] = [];
-    expect(readMeasured('', '12,5', 'cm', 'length', notes)).toEqual({ value: 12.5, unit: 'cm', valueSi: 0.125 });
-    expect(notes).toHaveLength(1);
-    expect(readMeasured('', '-4', 'degC', 'temperature', []).valueSi).toBeCloseTo(269.15, 9);
-    expect(readMeasured('', '-0.4', 'm', 'length', [], true).value).toBe(-0.4);
-  });
-  test.each<[string, string, 'mass' | 'length', string]>([
-    ['-1', 'g', 'mass', 'm.value'],
-    ['-1', 'm', 'length', 'm.value'],
-    ['1e400', 'g', 'mass', 'm.value'],
-    ['5', 'mm', 'mass', 'm.unit'],
-    ['5', '', 'mass', 'm.unit'],
-  ])('%s %s of %s is refused at %s', (text, unit, dimension, path) => {
-    try {
-      readMeasured('m', text, unit, dimension, []);
-    } catch (error) {
-      expect(error).toBeInstanceOf(FieldError);
-      expect((error as FieldError).path).toBe(path);
-      return;
-    }
-    throw new Error('was accepted');
-  });
 });

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { plural } from './format';
+import { plural } from '@/core/format';
 
 interface Props {
   label: string;

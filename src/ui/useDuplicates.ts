@@ -14,7 +14,7 @@ interface Given {
 }
 
 const JOB: Job<DuplicatesWorker, Given, Pair[]> = {
-  open: () => new Worker(new URL('../workers/duplicates.worker.ts', import.meta.url)),
+  open: () => new Worker(new URL('@/workers/duplicates.worker.ts', import.meta.url)),
   ask: async (worker, given) => (await worker.duplicates(given)).pairs,
   otherwise: () => [],
 };

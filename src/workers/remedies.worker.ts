@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { remedies } from '@/core/calendar';
+import { remedies } from '@/core/plan';
 
 /** Searches what can be done about a plan that does not fit, beside the page. */
 const api = { remedies };

@@ -1,4 +1,4 @@
-import { forecast, type Progress } from '@/core/calendar';
+import { forecast, type Progress } from '@/core/plan';
 import { simulateClass, type SimulatedClass } from './classSimulator';
 import { randomFrom } from './random';
 

@@ -3,7 +3,7 @@ import { changePassword, setUp, signIn } from '@/features/accounts/actions';
 import { importRoster, moveMember, previewRoster, resetPassword } from '@/features/teams/actions';
 import { findSeat } from '@/server/access';
 import { findLink, findSession, SESSION_COOKIE } from '@/server/actor';
-import { listStudents } from '@/server/records/classes';
+import { listStudents } from '@/domain/classes/read';
 import { hashPassword, newPassword, newToken, passwordFits, tokenHash } from '@/server/secrets';
 import { signOut } from '@/server/sessions';
 import { makeLink } from '@/features/links/commands';

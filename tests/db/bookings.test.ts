@@ -9,8 +9,8 @@ import {
   saveResource,
   startUse,
 } from '@/features/bookings/actions';
-import { heldBookings } from '@/features/bookings/held';
-import { isPlaced, turnsOf, usedBy } from '@/features/bookings/plan';
+import { heldBookings } from '@/domain/bookings/held';
+import { isPlaced, turnsOf, usedBy } from '@/domain/bookings/plan';
 import { NEW_RESOURCE, resourceForm } from '@/features/bookings/toForm';
 import { decideGate } from '@/features/gates/actions';
 import { recordTrial } from '@/features/bench/commands';
@@ -23,16 +23,16 @@ import {
   removeSession,
   saveSession,
 } from '@/features/sessions/actions';
-import { followOf, planOf } from '@/features/sessions/plan';
+import { followOf, planOf } from '@/domain/sessions/plan';
 import { sessionForm } from '@/features/sessions/toForm';
 import { draw } from '@/core/teams';
 import { randomUUID } from 'node:crypto';
 import { perform } from '@/server/perform';
-import { readPaces } from '@/server/plan/readPaces';
-import { readBookings, readResources } from '@/server/records/bookings';
-import { listStudents, readSections, readTeams } from '@/server/records/classes';
-import { readSafety } from '@/server/records/safety';
-import { readSessions } from '@/server/records/sessions';
+import { readPaces } from '@/domain/plan/readPaces';
+import { readBookings, readResources } from '@/domain/bookings/read';
+import { listStudents, readSections, readTeams } from '@/domain/classes/read';
+import { readSafety } from '@/domain/safety/read';
+import { readSessions } from '@/domain/sessions/read';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();

@@ -2,19 +2,19 @@ import { readdirSync } from 'node:fs';
 import { pool } from '@/db/connection';
 import { markBriefRead, publishBrief, saveBrief } from '@/features/brief/actions';
 import { briefDifference } from '@/features/brief/difference';
-import { countReaders, readByPerson } from '@/features/brief/queries';
+import { countReaders, readByPerson } from '@/domain/brief/readers';
 import { briefForm } from '@/features/brief/toForm';
-import { briefItems } from '@/features/brief/today';
+import { briefItems } from '@/domain/brief/today';
 import { createProject, removeTemplate, saveTemplate } from '@/features/bundle/actions';
 import { emptyBundle } from '@/features/bundle/format';
 import { pack, unpack } from '@/features/bundle/read';
 import { listTemplates, readTemplate, toTemplate } from '@/features/bundle/templates';
 import { saveProfile } from '@/features/projects/actions';
 import { todayItems } from '@/app/projects/[project]/today';
-import { listTeams } from '@/server/records/classes';
-import { listBriefVersions, readBrief, toBriefParts, type BriefParts } from '@/server/records/brief';
-import { listRequirements } from '@/server/records/requirements';
-import { readToday, type TodayGiven } from '@/server/today';
+import { listTeams } from '@/domain/classes/read';
+import { listBriefVersions, readBrief, toBriefParts, type BriefParts } from '@/domain/brief/read';
+import { listRequirements } from '@/domain/requirements/read';
+import { readToday, type TodayGiven } from '@/domain/today';
 import {
   asPerson,
   bySystem,

@@ -11,8 +11,8 @@ import {
   saveRound,
 } from '@/features/concepts/actions';
 import { recordClientComment, recordComment, recordConcept } from '@/features/concepts/commands';
-import { listComments } from '@/features/concepts/queries';
-import { search } from '@/features/find/search';
+import { listComments } from '@/domain/concepts/comments';
+import { search } from '@/domain/find';
 import { removePicture } from '@/features/pictures/actions';
 import { keepPicture } from '@/features/pictures/commands';
 import {
@@ -23,12 +23,12 @@ import {
   saveSelection,
 } from '@/features/selection/actions';
 import { recordClientChoice } from '@/features/selection/commands';
-import { matrixOf, sideBySide } from '@/features/selection/outcome';
-import { listSelections } from '@/features/selection/queries';
+import { matrixOf, sideBySide } from '@/domain/selection/judge';
+import { listSelections } from '@/domain/selection/read';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import { perform } from '@/server/perform';
-import { listConcepts } from '@/server/records/concepts';
+import { listConcepts } from '@/domain/concepts/read';
 import { asLink, asPerson, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();

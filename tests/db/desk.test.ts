@@ -18,12 +18,12 @@ import { publishStandings, removeComponent, saveComponent } from '@/features/sta
 import { importRoster } from '@/features/teams/actions';
 import { findSeat, type Seat } from '@/server/access';
 import { perform } from '@/server/perform';
-import { listSections, meetingsOf } from '@/server/records/classes';
-import { listLatestIterations } from '@/server/records/iterations';
-import { listRequirements } from '@/server/records/requirements';
-import { loadStandings } from '@/server/records/standings';
-import { listEvents, listLatestRuns, listProtocols } from '@/server/records/trials';
-import { verdictsFor } from '@/server/records/verdicts';
+import { listSections, meetingsOf } from '@/domain/classes/read';
+import { listLatestIterations } from '@/domain/builds/read';
+import { listRequirements } from '@/domain/requirements/read';
+import { loadStandings } from '@/domain/standings/judge';
+import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
+import { verdictsFor } from '@/domain/requirements/judge';
 import { asLink, asPerson, done, makeAccount, ownDatabase, refused } from './database';
 
 ownDatabase();

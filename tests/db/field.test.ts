@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { POST as postTrial } from '@/app/api/v1/trials/route';
 import { signInBySlip } from '@/features/accounts/actions';
-import { findSlip } from '@/features/accounts/slip';
+import { findSlip } from '@/domain/people/slip';
 import { endSessions, makeSlips } from '@/features/teams/actions';
-import { listDevices } from '@/features/teams/devices';
+import { listDevices } from '@/domain/people/devices';
 import { outageOf } from '@/db/outage';
 import { pool } from '@/db/connection';
 import { listSharing, signedIn } from '@/server/actor';

@@ -24,14 +24,14 @@ import {
   takeBackSignOff,
   takeFromLibrary,
 } from '@/features/safety/actions';
-import { LIBRARY } from '@/features/safety/library';
+import { LIBRARY } from '@/domain/safety/library';
 import { hazardForm, NEW_HAZARD } from '@/features/safety/toForm';
-import { aboutPerson } from '@/features/data/about';
+import { aboutPerson } from '@/domain/people/about';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import { perform } from '@/server/perform';
-import { judgeGates, readFound, readGates, type TeamGate } from '@/server/records/gates';
-import { readSafety } from '@/server/records/safety';
+import { judgeGates, readFound, readGates, type TeamGate } from '@/domain/gates/read';
+import { readSafety } from '@/domain/safety/read';
 import { asPerson, bySystem, demoProject, done, makeAccount, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();

@@ -1,5 +1,5 @@
 import { pool } from '@/db/connection';
-import { differences, listChanges, listChoices, listNames } from '@/features/history/queries';
+import { differences, listChanges, listChoices, listNames } from '@/domain/history/read';
 import { bySystem, demoProject, ownDatabase, type DemoProject } from './database';
 
 ownDatabase();

@@ -9,7 +9,7 @@ import {
   splitQuestion,
 } from '@/features/interview/actions';
 import { recordClientAnswer, recordNote, recordQuestion } from '@/features/interview/commands';
-import { listNotes, listQuestions, listVisits } from '@/features/interview/queries';
+import { listNotes, listQuestions, listVisits } from '@/domain/interview/read';
 import { findSeat, type Seat } from '@/server/access';
 import type { Actor } from '@/server/actor';
 import type { Outcome } from '@/server/outcome';

@@ -12,16 +12,16 @@ import {
 } from '@/features/requirements/actions';
 import { saveBudget } from '@/features/budgets/actions';
 import { removeResearch, saveResearch } from '@/features/research/actions';
-import { COLUMNS } from '@/features/requirements/columns';
-import { loadCompliance } from '@/features/requirements/loadCompliance';
-import { changeItems, requirementItems } from '@/features/requirements/today';
+import { COLUMNS } from '@/domain/requirements/columns';
+import { loadCompliance } from '@/domain/requirements/compliance';
+import { changeItems, requirementItems } from '@/domain/requirements/today';
 import { requirementForm, sourceForm } from '@/features/requirements/toForm';
 import { asMarkdown, asRows } from '@/features/requirements/written';
 import { findSeat, type Seat } from '@/server/access';
 import { csv } from '@/core/csv';
-import { listTeams } from '@/server/records/classes';
-import { listBudgets, listChanges, listRequirements, type Requirement } from '@/server/records/requirements';
-import { readToday, type TodayGiven } from '@/server/today';
+import { listTeams } from '@/domain/classes/read';
+import { listBudgets, listChanges, listRequirements, type Requirement } from '@/domain/requirements/read';
+import { readToday, type TodayGiven } from '@/domain/today';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
 
 ownDatabase();

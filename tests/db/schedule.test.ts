@@ -3,7 +3,7 @@ import { pool } from '@/db/connection';
 import { addSchoolDay, importDaysOff, removeSchoolDay, saveNoClass, saveSection } from '@/features/calendar/actions';
 import { sectionForm } from '@/features/calendar/toForm';
 import { emptyBundle } from '@/features/bundle/format';
-import { pacesOf } from '@/server/plan/pace';
+import { pacesOf } from '@/domain/plan/pace';
 import {
   changePlan,
   decideHandIn,
@@ -14,15 +14,15 @@ import {
   undoPlanChange,
 } from '@/features/schedule/actions';
 import { recordHandIn } from '@/features/schedule/commands';
-import { calendarOf } from '@/features/schedule/feed';
-import { readLesson } from '@/features/schedule/lesson';
+import { calendarOf } from '@/domain/plan/feed';
+import { readLesson } from '@/domain/plan/lesson';
 import { STAGE_PLANS } from '@/features/schedule/stagePlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
 import { perform } from '@/server/perform';
-import { readBookings, readResources } from '@/server/records/bookings';
-import { listTeams, meetingsOf, readSections, readTeams, type Section } from '@/server/records/classes';
-import { readStages, type Stage } from '@/server/records/stages';
-import { readToday } from '@/server/today';
+import { readBookings, readResources } from '@/domain/bookings/read';
+import { listTeams, meetingsOf, readSections, readTeams, type Section } from '@/domain/classes/read';
+import { readStages, type Stage } from '@/domain/plan/read';
+import { readToday } from '@/domain/today';
 import { asPerson, demoBundle, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
 
 ownDatabase();

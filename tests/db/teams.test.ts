@@ -1,13 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { pool } from '@/db/connection';
-import { aboutPerson } from '@/features/data/about';
-import { erasePeople } from '@/features/data/erase';
+import { aboutPerson } from '@/domain/people/about';
+import { erasePeople } from '@/domain/people/erase';
 import { writeBundle } from '@/features/bundle/write';
 import { agreeToCharter, saveCharter } from '@/features/charters/actions';
-import { listCharters } from '@/features/charters/queries';
+import { listCharters } from '@/domain/charters/read';
 import { callSeed, makeDraw } from '@/features/draws/actions';
-import { findPublicDrawing, listDrawings, orderOf } from '@/features/draws/queries';
+import { findPublicDrawing, listDrawings, orderOf } from '@/domain/draws/read';
 import {
   adoptProposal,
   removeKeepPair,
@@ -16,14 +16,14 @@ import {
   savePreference,
   saveProposal,
 } from '@/features/forming/actions';
-import { listKeepPairs, listProposals } from '@/features/forming/queries';
+import { listKeepPairs, listProposals } from '@/domain/forming/read';
 import { NEW_FORMING, formingForm } from '@/features/forming/toForm';
 import { enterJoint, movePart, saveJoint, savePart } from '@/features/parts/actions';
-import { listJoints, listParts, metOf } from '@/features/parts/queries';
+import { listJoints, listParts, metOf } from '@/domain/parts/read';
 import { partForm } from '@/features/parts/toForm';
 import { saveRoles, saveTeam, setRole } from '@/features/teams/actions';
 import { rolesSeen } from '@/features/teams/schema';
-import { listRoles } from '@/server/records/roles';
+import { listRoles } from '@/domain/teams/roles';
 import { draw } from '@/core/teams';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';

@@ -1,9 +1,9 @@
 import { BoardPlaces } from '@/features/links/BoardPlaces';
-import { boardRows } from '@/features/links/board';
+import { boardRows } from '@/domain/links/board';
 import { enterByLink } from '@/server/access';
 import { projectNow } from '@/server/clock';
-import { listSections, meetingsOf } from '@/server/records/classes';
-import { weekday } from '@/ui/format';
+import { listSections, meetingsOf } from '@/domain/classes/read';
+import { weekday } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default async function BoardPage() {

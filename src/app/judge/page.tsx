@@ -1,7 +1,7 @@
 import { enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
-import { listTeams } from '@/server/records/classes';
-import { listRubrics, listScores } from '@/server/records/rubrics';
+import { listTeams } from '@/domain/classes/read';
+import { listRubrics, listScores } from '@/domain/grades/read';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { tagColour } from '@/ui/colours';

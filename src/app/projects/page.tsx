@@ -2,9 +2,9 @@ import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { AccountMenu } from '@/features/frame/AccountMenu';
 import { ImportForm } from '@/features/bundle/ImportForm';
-import { listProjects } from '@/features/projects/queries';
+import { listProjects } from '@/domain/projects/read';
 import { signedIn } from '@/server/actor';
-import { day, plural } from '@/ui/format';
+import { day, plural } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
 import { Nothing } from '@/ui/sheet/Sheet';
 

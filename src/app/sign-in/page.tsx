@@ -2,7 +2,7 @@ import { redirect } from 'next/navigation';
 import { pool } from '@/db/connection';
 import { SignInForm } from '@/features/accounts/forms';
 import { signedIn } from '@/server/actor';
-import { shortName } from '@/ui/format';
+import { shortName } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default async function SignInPage({

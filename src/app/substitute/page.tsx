@@ -1,11 +1,11 @@
 import { endOf } from '@/core/calendar';
 import { meetsNext } from '@/features/frame';
-import { readLesson } from '@/features/schedule/lesson';
+import { readLesson } from '@/domain/plan/lesson';
 import { LessonSheet } from '@/features/schedule/LessonSheet';
 import { enterByLink } from '@/server/access';
 import { projectNow } from '@/server/clock';
-import { listSections } from '@/server/records/classes';
-import { moment, weekday } from '@/ui/format';
+import { listSections } from '@/domain/classes/read';
+import { moment, weekday } from '@/core/format';
 import { PrintButton } from '@/ui/PrintButton';
 import { Plain } from '@/ui/sheet/Plain';
 

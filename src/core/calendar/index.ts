@@ -1,11 +1,2 @@
 export { endOf, meetings, type Meeting, type NoClass, type Pattern } from './meetings';
 export { dateOf, dayNumber, weekdayOf, weekOf, WEEKDAYS, type Weekday } from './days';
-export { backPlan, type BackPlan, type Planned } from './backPlan';
-export { layOut, type Held, type Placed } from './layOut';
-export { inOrder, longestChain, type Stage } from './order';
-export type { Meets } from './axis';
-export { apply, remedies, type Flexible, type Line, type Remedy, type Spare, type Way } from './remedies';
-export { forecast, type Forecast, type Progress } from './forecast';
-export { testDay, type Run, type Session, type TestDay } from './testDay';
-export { waysToFit, type WayToFit } from './waysToFit';
-export { follow, type Followed, type Following, type Mark } from './follow';

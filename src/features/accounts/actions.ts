@@ -9,7 +9,7 @@ import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
 import { mayTry, succeeded } from './attempts';
 import { passwordSchema, setUpSchema, signInSchema, slipSchema } from './schema';
-import { useUpSlip } from './slip';
+import { useUpSlip } from '@/domain/people/slip';
 
 /** Signs a person in. A wrong name and a wrong password get the same answer after the same work. */
 export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>> {

@@ -1,10 +1,10 @@
 import Link from 'next/link';
-import type { Team } from '@/server/records/classes';
-import type { EventRecord, Protocol, Trial } from '@/server/records/trials';
+import type { Team } from '@/domain/classes/read';
+import type { EventRecord, Protocol, Trial } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
-import { quantity } from '@/ui/format';
+import { quantity } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
-import { offProtocol } from './offProtocol';
+import { offProtocol } from '@/domain/bench/offProtocol';
 
 interface Props {
   runs: Trial[];

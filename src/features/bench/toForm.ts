@@ -1,4 +1,4 @@
-import type { Condition } from '@/server/records/trials';
+import type { Condition } from '@/domain/bench/read';
 
 /** A stored instrument as its form shows it. */
 export function instrumentForm(row: Record<string, unknown>): Record<string, unknown> {

@@ -1,15 +1,15 @@
 import Link from 'next/link';
 import { timeOf, type Turn } from '@/core/bookings';
 import { SUPERVISION_WORDS } from '@/core/safety';
-import type { Booking, Resource } from '@/server/records/bookings';
-import type { Team } from '@/server/records/classes';
+import type { Booking, Resource } from '@/domain/bookings/read';
+import type { Team } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
-import { moment, plural, shortName, weekday } from '@/ui/format';
+import { moment, plural, shortName, weekday } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { cancelBooking, endUse, giveNext, startUse } from './actions';
-import type { MeetingSlots, Placed } from './plan';
-import { endsAt, slackWords, turnWords } from './words';
+import type { MeetingSlots, Placed } from '@/domain/bookings/plan';
+import { endsAt, slackWords, turnWords } from '@/domain/bookings/words';
 
 interface Props {
   projectId: string;

@@ -4,7 +4,7 @@ import type { Sql } from '@/db/connection';
 import { isId, type Target } from '@/server/access';
 import type { Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
-import { ofTeam } from '@/server/records/targets';
+import { ofTeam } from '@/domain/builds/targets';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { ask, book, cancel, end, give, standing, start } from './commands';

@@ -1,17 +1,17 @@
 import type { InferType } from 'yup';
 import { minutesOf, overlap, spanOf, timeOf } from '@/core/bookings';
 import { asksAdult } from '@/core/safety';
-import { mustNotBeHeld, readGuarding, readMembers, sentence, type Hold } from '@/server/holds';
+import { mustNotBeHeld, readGuarding, readMembers, sentence, type Hold } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { momentOf, type Work } from '@/server/perform';
-import { readPaces } from '@/server/plan/readPaces';
-import { readBookings, readResources, type Booking, type Resource } from '@/server/records/bookings';
-import { meetingsOf, readSections, readTeams, type Section, type Team } from '@/server/records/classes';
-import { hazardsOf, readSafety } from '@/server/records/safety';
-import { readSessions, type SessionSpan } from '@/server/records/sessions';
+import { readPaces } from '@/domain/plan/readPaces';
+import { readBookings, readResources, type Booking, type Resource } from '@/domain/bookings/read';
+import { meetingsOf, readSections, readTeams, type Section, type Team } from '@/domain/classes/read';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
+import { readSessions, type SessionSpan } from '@/domain/sessions/read';
 import { read } from '@/ui/forms/schema';
-import { slotHolds, holdsOfUse, type Rules } from './held';
-import { outside, slotsIn, stationFor, turnsOf } from './plan';
+import { slotHolds, holdsOfUse, type Rules } from '@/domain/bookings/held';
+import { outside, slotsIn, stationFor, turnsOf } from '@/domain/bookings/plan';
 import type { askSchema, bookSchema, giveSchema } from './schema';
 
 type Ask = InferType<typeof askSchema>;

@@ -1,4 +1,4 @@
-import type { Closure } from '@/server/records/bookings';
+import type { Closure } from '@/domain/bookings/read';
 
 /** A stored machine as its form shows it. */
 export function resourceForm(row: Record<string, unknown>): Record<string, unknown> {

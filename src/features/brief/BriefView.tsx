@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import type { BriefContent } from '@/server/records/brief';
-import type { Hazard } from '@/server/records/safety';
-import { day } from '@/ui/format';
+import type { BriefContent } from '@/domain/brief/read';
+import type { Hazard } from '@/domain/safety/read';
+import { day } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { teamSize, TEXTS } from './parts';
 

@@ -3,8 +3,8 @@
 import { json, type Tx } from '@/db/connection';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
-import { toBriefParts, type BriefContent } from '@/server/records/brief';
-import { listRequirements } from '@/server/records/requirements';
+import { toBriefParts, type BriefContent } from '@/domain/brief/read';
+import { listRequirements } from '@/domain/requirements/read';
 import { cleanRichText } from '@/server/richText';
 import { readOptional } from '@/ui/forms/schema';
 import { limitsByRule } from './limits';

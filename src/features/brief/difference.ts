@@ -1,5 +1,5 @@
 import { diffLines, diffWords } from 'diff';
-import type { BriefContent } from '@/server/records/brief';
+import type { BriefContent } from '@/domain/brief/read';
 import { asTexts } from './parts';
 
 export interface Piece {

@@ -1,6 +1,6 @@
-import { inForce, type Requirement } from '@/server/records/requirements';
-import type { BriefContent } from '@/server/records/brief';
-import { limitText } from '@/ui/limit';
+import { inForce, type Requirement } from '@/domain/requirements/read';
+import type { BriefContent } from '@/domain/brief/read';
+import { limitText } from '@/core/format';
 
 /** The limits that the rules give: requirements in force with a rule as a source, so that they are written only once. */
 export function limitsByRule(requirements: Requirement[]): BriefContent['limits'] {

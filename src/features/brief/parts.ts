@@ -1,4 +1,4 @@
-import type { BriefContent } from '@/server/records/brief';
+import type { BriefContent } from '@/domain/brief/read';
 
 /** The parts of a brief that are running text, with what they are called. */
 export const TEXTS = [

@@ -1,4 +1,4 @@
-import type { BriefParts } from '@/server/records/brief';
+import type { BriefParts } from '@/domain/brief/read';
 
 /** A brief as its form shows it: numbers as text, simple lists a line each. */
 export function briefForm(parts: BriefParts): Record<string, unknown> {

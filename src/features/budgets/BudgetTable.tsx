@@ -1,5 +1,5 @@
 import type { Budget } from '@/core/requirements';
-import { column, number, quantity } from '@/ui/format';
+import { column, number, quantity } from '@/core/format';
 
 /** The parts of a limit, what they add up to, and what remains. */
 export function BudgetTable({ budget, limit }: { budget: Budget; limit: number }) {

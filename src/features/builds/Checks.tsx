@@ -1,6 +1,6 @@
-import type { Iteration } from '@/server/records/iterations';
+import type { Iteration } from '@/domain/builds/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, shortName } from '@/ui/format';
+import { day, shortName } from '@/core/format';
 import { checkIteration, takeBackCheck } from './actions';
 
 /** Who has checked an iteration; whoever did not make it can. */

@@ -1,8 +1,8 @@
 import Link from 'next/link';
-import type { Team } from '@/server/records/classes';
-import type { Iteration } from '@/server/records/iterations';
+import type { Team } from '@/domain/classes/read';
+import type { Iteration } from '@/domain/builds/read';
 import { tagColour } from '@/ui/colours';
-import { column as lineUp, day, unitName } from '@/ui/format';
+import { column as lineUp, day, unitName } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** Iterations team by team, with the figures measured on them in columns. */

@@ -1,9 +1,8 @@
 import Link from 'next/link';
-import { allowedSide, saidFor } from '@/server/records/requirements';
-import type { Verdict } from '@/server/records/verdicts';
-import { day, measured, plural } from '@/ui/format';
-import { Plumb, VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
-import { limitText } from '@/ui/limit';
+import { allowedSide, saidFor } from '@/domain/requirements/read';
+import type { Verdict } from '@/domain/requirements/judge';
+import { Plumb } from '@/ui/glyphs/Plumb';
+import { day, measured, plural, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 
 /** Each requirement against one iteration: the value, how well it is known, the verdict and what it rests on. */
 export function VerdictTable({

@@ -2,7 +2,7 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
-import { iterationTarget } from '@/server/records/targets';
+import { iterationTarget } from '@/domain/builds/targets';
 import { checkSchema, releaseSchema, takeBackCheckSchema } from './schema';
 
 /** Publishes an iteration to the section, or takes it back to its team. */

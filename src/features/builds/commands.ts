@@ -2,11 +2,11 @@ import type { InferType } from 'yup';
 import type { Dimension } from '@/core/units';
 import type { Sql } from '@/db/connection';
 import { isId } from '@/server/access';
-import { readMeasured } from '@/server/measure';
-import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/server/holds';
+import { readMeasured } from '@/domain/bench/measure';
+import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
-import { iterationTarget } from '@/server/records/targets';
+import { iterationTarget } from '@/domain/builds/targets';
 import { iterationSchema } from './schema';
 
 type Input = InferType<typeof iterationSchema>;

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { json, type Tx } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import { cleanRichText } from '@/server/richText';
-import type { BriefParts } from '@/server/records/brief';
+import type { BriefParts } from '@/domain/brief/read';
 import type { Bundle } from './format';
 import { keyed, type Add, type Find } from './keyed';
 

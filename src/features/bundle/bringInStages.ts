@@ -1,4 +1,4 @@
-import { inOrder } from '@/core/calendar';
+import { inOrder } from '@/core/plan';
 import { CoreError } from '@/core/numbers';
 import { FieldError } from '@/server/outcome';
 import type { Bundle } from './format';

@@ -1,7 +1,7 @@
 import type { Pattern } from '@/core/calendar';
 import type { EventRule } from '@/core/scoring';
-import type { BriefParts, BriefVersion } from '@/server/records/brief';
-import type { BudgetPart, Judged, LimitThen } from '@/server/records/requirements';
+import type { BriefParts, BriefVersion } from '@/domain/brief/read';
+import type { BudgetPart, Judged, LimitThen } from '@/domain/requirements/read';
 
 export const FORMAT = 'ironstone-bundle';
 /**

@@ -1,11 +1,11 @@
 import { pool } from '@/db/connection';
 import type { Project } from '@/server/access';
-import { listMembers, listTeams, readSections } from '@/server/records/classes';
-import { listIterations } from '@/server/records/iterations';
-import { listRubrics, listScores } from '@/server/records/rubrics';
-import { readStages } from '@/server/records/stages';
-import { listComponents } from '@/server/records/standings';
-import { listEvents, listProtocols, type Trial } from '@/server/records/trials';
+import { listMembers, listTeams, readSections } from '@/domain/classes/read';
+import { listIterations } from '@/domain/builds/read';
+import { listRubrics, listScores } from '@/domain/grades/read';
+import { readStages } from '@/domain/plan/read';
+import { listComponents } from '@/domain/standings/judge';
+import { listEvents, listProtocols, type Trial } from '@/domain/bench/read';
 import { FORMAT, VERSION, type Bundle } from './format';
 import { writeBrief, writePlan } from './writePlan';
 import { writeConcepts } from './writeConcepts';

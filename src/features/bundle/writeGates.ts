@@ -1,8 +1,8 @@
 import { pool } from '@/db/connection';
-import { readBookings, readResources } from '@/server/records/bookings';
-import { readGates } from '@/server/records/gates';
-import { readSafety } from '@/server/records/safety';
-import { readSessions } from '@/server/records/sessions';
+import { readBookings, readResources } from '@/domain/bookings/read';
+import { readGates } from '@/domain/gates/read';
+import { readSafety } from '@/domain/safety/read';
+import { readSessions } from '@/domain/sessions/read';
 import type { Bundle } from './format';
 
 interface Places {

@@ -1,6 +1,6 @@
 import { pool } from '@/db/connection';
-import { listBriefVersions, readBrief, toBriefParts } from '@/server/records/brief';
-import { listBudgets, listChanges, listRequirements, type Judged } from '@/server/records/requirements';
+import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
+import { listBudgets, listChanges, listRequirements, type Judged } from '@/domain/requirements/read';
 import type { Bundle } from './format';
 
 type Named = (id: string | null) => string | null;

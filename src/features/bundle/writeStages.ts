@@ -1,4 +1,4 @@
-import type { Stage } from '@/server/records/stages';
+import type { Stage } from '@/domain/plan/read';
 import type { Bundle } from './format';
 
 interface Places {

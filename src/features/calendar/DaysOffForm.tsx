@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { attempt, reasonOf } from '@/ui/forms/RecordForm';
-import { plural, weekday } from '@/ui/format';
+import { plural, weekday } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { readDaysOff } from '@/ui/readDaysOff';
 import type { DayOff, DaysOff } from '@/core/calendar/daysOff';

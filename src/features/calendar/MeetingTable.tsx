@@ -1,5 +1,5 @@
 import type { Meeting } from '@/core/calendar';
-import { weekday } from '@/ui/format';
+import { weekday } from '@/core/format';
 
 /** The section's meetings, numbered; those held are faint, today's is marked. */
 export function MeetingTable({

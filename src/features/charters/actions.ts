@@ -2,7 +2,7 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
-import { ofTeam } from '@/server/records/targets';
+import { ofTeam } from '@/domain/builds/targets';
 import { saveRow } from '@/server/saveRow';
 import { agreeSchema, charterSchema } from './schema';
 import { charterForm } from './toForm';

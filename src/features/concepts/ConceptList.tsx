@@ -1,8 +1,8 @@
 import Link from 'next/link';
-import type { Concept } from '@/server/records/concepts';
-import type { Requirement } from '@/server/records/requirements';
-import { shortName } from '@/ui/format';
-import { feasibilityOf } from './feasible';
+import type { Concept } from '@/domain/concepts/read';
+import type { Requirement } from '@/domain/requirements/read';
+import { shortName } from '@/core/format';
+import { feasibilityOf } from '@/domain/concepts/feasible';
 
 export const FATE_WORD = { open: 'open', chosen: 'chosen', left: 'left' } as const;
 const FATE_TONE = { open: 'faint', chosen: 'text-moss font-semibold', left: 'text-faint' } as const;

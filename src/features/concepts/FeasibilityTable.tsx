@@ -1,9 +1,8 @@
 import Link from 'next/link';
-import { allowedSide } from '@/server/records/requirements';
-import { measured } from '@/ui/format';
-import { Plumb, VERDICT_TONE } from '@/ui/glyphs/Plumb';
-import { limitText } from '@/ui/limit';
-import type { Expected, Feasibility } from './feasible';
+import { allowedSide } from '@/domain/requirements/read';
+import { Plumb } from '@/ui/glyphs/Plumb';
+import { measured, VERDICT_TONE, limitText } from '@/core/format';
+import type { Expected, Feasibility } from '@/domain/concepts/feasible';
 
 const WORDS = {
   conforms: 'would conform',

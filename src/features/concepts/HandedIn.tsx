@@ -1,7 +1,7 @@
 import Link from 'next/link';
-import type { Member } from '@/server/records/classes';
-import type { Concept, Round } from '@/server/records/concepts';
-import { day, plural, shortName } from '@/ui/format';
+import type { Member } from '@/domain/classes/read';
+import type { Concept, Round } from '@/domain/concepts/read';
+import { day, plural, shortName } from '@/core/format';
 
 /** Who of a section has handed in, at a glance: one box a student, a filled mark for each concept. */
 export function HandedIn({

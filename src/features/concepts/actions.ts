@@ -2,10 +2,10 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { momentOf, orConflict, perform, type Work } from '@/server/perform';
-import { conceptTarget, mustNotBeReleased, type Claim } from '@/server/records/concepts';
-import { readRequirements } from '@/server/records/requirements';
+import { conceptTarget, mustNotBeReleased, type Claim } from '@/domain/concepts/read';
+import { readRequirements } from '@/domain/requirements/read';
 import { removeRow, saveRow } from '@/server/saveRow';
-import { feasibilityOf } from './feasible';
+import { feasibilityOf } from '@/domain/concepts/feasible';
 import {
   creditSchema,
   decideConceptSchema,

@@ -1,9 +1,9 @@
 import type { InferType } from 'yup';
 import type { Dimension } from '@/core/units';
-import { readMeasured } from '@/server/measure';
+import { readMeasured } from '@/domain/bench/measure';
 import { FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
-import { conceptTarget, mustNotBeReleased } from '@/server/records/concepts';
+import { conceptTarget, mustNotBeReleased } from '@/domain/concepts/read';
 import { readOptional } from '@/ui/forms/schema';
 import { commentSchema, conceptSchema } from './schema';
 

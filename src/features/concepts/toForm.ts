@@ -1,7 +1,7 @@
 import { offeredUnits, type UnitSystem } from '@/core/dimensions';
-import type { Concept, Round } from '@/server/records/concepts';
-import { agreedOn, type Requirement } from '@/server/records/requirements';
-import { limitText } from '@/ui/limit';
+import type { Concept, Round } from '@/domain/concepts/read';
+import { agreedOn, type Requirement } from '@/domain/requirements/read';
+import { limitText } from '@/core/format';
 
 /** What a section asks for, as its form shows it. */
 export function roundForm(row: Record<string, unknown>): Record<string, unknown> {

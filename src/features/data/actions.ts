@@ -3,10 +3,10 @@
 import * as yup from 'yup';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
-import { mustBeEnrolled } from '@/server/records/enrolled';
+import { mustBeEnrolled } from '@/domain/classes/enrolled';
 import { noteAct } from '@/server/write';
 import { id, place } from '@/ui/forms/schema';
-import { erasePeople } from './erase';
+import { erasePeople } from '@/domain/people/erase';
 
 const eraseSchema = yup.object({ ...place, accountId: id('The person') });
 /** How many names the person saw, so that nobody is erased who came later. */

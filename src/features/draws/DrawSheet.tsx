@@ -1,5 +1,5 @@
-import { moment } from '@/ui/format';
-import { orderOf, seedOf, type Drawing } from './queries';
+import { moment } from '@/core/format';
+import { orderOf, seedOf, type Drawing } from '@/domain/draws/read';
 
 /** A draw as it stands: the frozen list, what was called, the order. `local` puts an instant into the project's time. */
 export function DrawSheet({ drawing, local }: { drawing: Drawing; local: (instant: Date) => string }) {

@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import type { Team } from '@/server/records/classes';
-import type { EventResults } from '@/server/records/results';
-import type { Trial } from '@/server/records/trials';
+import type { Team } from '@/domain/classes/read';
+import type { EventResults } from '@/domain/event/judge';
+import type { Trial } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
-import { column } from '@/ui/format';
+import { column } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 interface Props {

@@ -2,7 +2,7 @@
 
 import type { Forming } from '@/core/teams';
 import { standingOf } from './board';
-import type { ProposedTeam } from './queries';
+import type { ProposedTeam } from '@/domain/forming/read';
 
 interface Arrangement {
   name: string;

@@ -4,15 +4,15 @@ import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } f
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { attempt, reasonOf } from '@/ui/forms/RecordForm';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { saveProposal } from './actions';
 import { formingOf, inPlaces, moved, seated, standingOf, withLocks, type Given } from './board';
 import { Compared } from './Compared';
-import type { Proposal, ProposedTeam } from './queries';
+import type { Proposal, ProposedTeam } from '@/domain/forming/read';
 import { Proposals } from './Proposals';
 import { TeamColumn } from './TeamColumn';
-import { useForming } from '@/ui/useForming';
+import { useForming } from './useForming';
 
 interface Props {
   projectId: string;

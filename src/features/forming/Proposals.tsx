@@ -3,7 +3,7 @@
 import { ActButton } from '@/ui/forms/ActButton';
 import { adoptProposal, removeProposal } from './actions';
 import type { Standing } from './board';
-import type { Proposal } from './queries';
+import type { Proposal } from '@/domain/forming/read';
 
 interface Props {
   projectId: string;

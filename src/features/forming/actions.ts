@@ -5,7 +5,7 @@ import { orConflict, perform, type Work } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { TAGS } from '@/ui/colours';
 import { read } from '@/ui/forms/schema';
-import type { Proposal, ProposedTeam } from './queries';
+import type { Proposal, ProposedTeam } from '@/domain/forming/read';
 import {
   formingSchema,
   ofProposalSchema,

@@ -1,5 +1,5 @@
 import { assess, CoreError, type Formed, type Forming } from '@/core/teams';
-import type { ProposedTeam } from './queries';
+import type { ProposedTeam } from '@/domain/forming/read';
 
 /** A student as the board shows one. */
 export interface Person {

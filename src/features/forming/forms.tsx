@@ -4,7 +4,7 @@ import { ActButton } from '@/ui/forms/ActButton';
 import { Check, Choice, Decimal, Several, type Options } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { removeKeepPair, saveForming, saveKeepPair, savePreference } from './actions';
-import type { KeepPair } from './queries';
+import type { KeepPair } from '@/domain/forming/read';
 import { formingSchema, pairSchema, preferenceSchema } from './schema';
 
 /** Sizes, weights, and whether students are asked. */

@@ -1,4 +1,4 @@
-import type { FormingOf } from './queries';
+import type { FormingOf } from '@/domain/forming/read';
 
 export const NEW_FORMING: Omit<FormingOf, 'id' | 'sectionId' | 'version'> = {
   minSize: 3,

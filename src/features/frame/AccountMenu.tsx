@@ -4,7 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useRouter } from 'next/navigation';
 import { handOver, signOut } from '@/server/sessions';
 import { attempt, forgetDrafts } from '@/ui/forms/RecordForm';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { forgetPages } from '@/ui/outbox/offline';
 import { listEntries } from '@/ui/outbox/store';
 import { toast } from '@/ui/toast';

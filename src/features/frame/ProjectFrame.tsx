@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { tagColour } from '@/ui/colours';
-import { moment, plural, shortName } from '@/ui/format';
+import { moment, plural, shortName } from '@/core/format';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';

@@ -4,10 +4,10 @@ import { pool } from '@/db/connection';
 import type { Seat } from '@/server/access';
 import { listSharing } from '@/server/actor';
 import { inZone, projectNow } from '@/server/clock';
-import { flexibles, layOutLine } from '@/server/plan/lines';
-import { listSections, listTeams, meetingsOf, type Section, type Team } from '@/server/records/classes';
-import { listStages } from '@/server/records/stages';
-import { shortName } from '@/ui/format';
+import { flexibles, layOutLine } from '@/domain/plan/lines';
+import { listSections, listTeams, meetingsOf, type Section, type Team } from '@/domain/classes/read';
+import { listStages } from '@/domain/plan/read';
+import { shortName } from '@/core/format';
 
 export type Search = Record<string, string | string[] | undefined>;
 export interface Frame {

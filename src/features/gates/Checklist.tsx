@@ -2,9 +2,9 @@ import Link from 'next/link';
 import type { ItemKind } from '@/core/gates';
 import type { Seat } from '@/server/access';
 import { allowed } from '@/server/access';
-import type { TeamGate } from '@/server/records/gates';
+import type { TeamGate } from '@/domain/gates/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, shortName } from '@/ui/format';
+import { day, shortName } from '@/core/format';
 import { signItem, takeBackSignature } from './actions';
 
 /** The checklist of a gate for one team: what is met and by what evidence, what is missing and who can supply it. */

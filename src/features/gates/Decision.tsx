@@ -1,9 +1,9 @@
 import type { Seat } from '@/server/access';
 import { allowed } from '@/server/access';
-import type { TeamGate } from '@/server/records/gates';
+import type { TeamGate } from '@/domain/gates/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import type { Options } from '@/ui/forms/fields';
-import { day, shortName, weekday } from '@/ui/format';
+import { day, shortName, weekday } from '@/core/format';
 import { settleCondition, takeBackDecision } from './actions';
 import { DecideForm } from './DecideForm';
 

@@ -1,9 +1,9 @@
 import Link from 'next/link';
 import { inShort } from '@/core/gates';
-import type { Team } from '@/server/records/classes';
-import type { Gate, TeamGate } from '@/server/records/gates';
+import type { Team } from '@/domain/classes/read';
+import type { Gate, TeamGate } from '@/domain/gates/read';
 import { tagColour } from '@/ui/colours';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { Post, POST_TONE, POST_WORD } from '@/ui/glyphs/Post';
 import { TeamTag } from '@/ui/sheet/Sheet';
 

@@ -5,9 +5,9 @@ import type { Tx } from '@/db/connection';
 import { isId } from '@/server/access';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform, type Work } from '@/server/perform';
-import { meetingsOf, readSections } from '@/server/records/classes';
-import { readGates } from '@/server/records/gates';
-import { ofTeam } from '@/server/records/targets';
+import { meetingsOf, readSections } from '@/domain/classes/read';
+import { readGates } from '@/domain/gates/read';
+import { ofTeam } from '@/domain/builds/targets';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import {

@@ -1,4 +1,4 @@
-import type { Gate } from '@/server/records/gates';
+import type { Gate } from '@/domain/gates/read';
 
 /** A stored gate as its form shows it. */
 export function gateForm({ name, stageId, guardsBuilding, guardsFinal, items }: Gate): Record<string, unknown> {

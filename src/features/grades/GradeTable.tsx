@@ -1,7 +1,7 @@
-import type { Team } from '@/server/records/classes';
-import type { Grades } from '@/server/records/standings';
+import type { Team } from '@/domain/classes/read';
+import type { Grades } from '@/domain/standings/judge';
 import { tagColour } from '@/ui/colours';
-import { column, fixed } from '@/ui/format';
+import { column, fixed } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** Judges' totals side by side and their mean; a judge who has not finished is marked and not counted. */

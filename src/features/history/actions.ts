@@ -6,8 +6,8 @@ import { FieldError, type Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
 import { noteAct } from '@/server/write';
 import { place } from '@/ui/forms/schema';
-import { planPutBack, type Selection, type Step } from './plan';
-import { readSelection } from './selection';
+import { planPutBack, type Selection, type Step } from '@/domain/history/plan';
+import { readSelection } from '@/domain/history/selection';
 
 const putBackSchema = yup.object({
   ...place,

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { attempt } from '@/ui/forms/RecordForm';
 import { toast } from '@/ui/toast';
 import { saveStatement } from './actions';
-import { withQuery } from '@/ui/withQuery';
+import { withQuery } from '@/core/format';
 
 /** What is selected at present, and the answer it lies in; more than one answer when the selection runs across. */
 interface Selected {

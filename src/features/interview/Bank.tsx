@@ -1,8 +1,8 @@
 import { ActButton } from '@/ui/forms/ActButton';
-import { number, shortName } from '@/ui/format';
+import { number, shortName } from '@/core/format';
 import { arrangeQuestion, splitQuestion } from './actions';
 import { MinutesForm } from './MinutesForm';
-import type { Question } from './queries';
+import type { Question } from '@/domain/interview/read';
 
 interface Props {
   projectId: string;

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { attempt } from '@/ui/forms/RecordForm';
-import { number } from '@/ui/format';
+import { number } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { arrangeQuestion } from './actions';
 

@@ -4,11 +4,11 @@ import { useEffect, useState } from 'react';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { Area } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
-import { shortName } from '@/ui/format';
+import { shortName } from '@/core/format';
 import { ActButton } from '@/ui/forms/ActButton';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { Waiting } from '@/ui/outbox/Waiting';
-import type { Note } from './queries';
+import type { Note } from '@/domain/interview/read';
 import { noteSchema } from './schema';
 
 export interface Asked {

@@ -1,5 +1,5 @@
-import { day } from '@/ui/format';
-import type { Statement } from './queries';
+import { day } from '@/core/format';
+import type { Statement } from '@/domain/interview/read';
 
 /** Kept sentences, each with the requirements made from it; `full` says who said it and when. */
 export function StatementList({

@@ -1,6 +1,5 @@
-import { day } from '@/ui/format';
-import { withQuery } from '@/ui/withQuery';
-import type { Visit } from './queries';
+import { day, withQuery } from '@/core/format';
+import type { Visit } from '@/domain/interview/read';
 
 /** The visits of a project, to change between them; nothing when there is only one. */
 export function VisitTabs({ visits, current, here }: { visits: Visit[]; current: Visit | null; here: string }) {

@@ -1,6 +1,6 @@
-import { shortName } from '@/ui/format';
+import { shortName } from '@/core/format';
 import type { Account } from './Reconcile';
-import type { Note, Question } from './queries';
+import type { Note, Question } from '@/domain/interview/read';
 
 /** What each person noted about a question, and about those merged into it, a person's lines together. */
 export function accountsOf(questionId: string, questions: Question[], notes: Note[]): Account[] {

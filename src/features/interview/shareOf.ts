@@ -1,4 +1,4 @@
-import type { Question } from './queries';
+import type { Question } from '@/domain/interview/read';
 
 /** Minutes for a question without its own: an equal share, in half minutes, of what the others leave of the visit. */
 export function shareOf(minutes: number, questions: Pick<Question, 'mergedInto' | 'hidden' | 'minutes'>[]): number {

@@ -3,7 +3,7 @@
 import { useCallback, useState } from 'react';
 import { tagColour } from '@/ui/colours';
 import { useLive } from '@/ui/live/useLive';
-import type { BoardRow } from './board';
+import type { BoardRow } from '@/domain/links/board';
 
 /** The published places, as they are now: a board needs no hand to follow. */
 export function BoardPlaces({ rows }: { rows: BoardRow[] }) {

@@ -1,8 +1,8 @@
 import { ActButton } from '@/ui/forms/ActButton';
-import { number } from '@/ui/format';
+import { number } from '@/core/format';
 import { removeJoint } from './actions';
 import { SideForm } from './forms';
-import { metOf, type Joint, type PartRecord } from './queries';
+import { metOf, type Joint, type PartRecord } from '@/domain/parts/read';
 
 interface Props {
   projectId: string;

@@ -1,8 +1,8 @@
 import { PART_STATES, scale, type Turn } from '@/core/builds';
 import { ActButton } from '@/ui/forms/ActButton';
-import { number, plural } from '@/ui/format';
+import { number, plural } from '@/core/format';
 import { movePart } from './actions';
-import type { BuildScale, PartRecord } from './queries';
+import type { BuildScale, PartRecord } from '@/domain/parts/read';
 
 interface Props {
   projectId: string;

@@ -5,7 +5,7 @@ import type * as Builds from '@/core/builds';
 import { CoreError, readNumber } from '@/core/numbers';
 import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { number } from '@/ui/format';
+import { number } from '@/core/format';
 import { enterJoint, saveJoint, savePart, saveScale } from './actions';
 import { enterJointSchema, jointSchema, LENGTHS, partSchema, scaleSchema } from './schema';
 

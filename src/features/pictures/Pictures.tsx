@@ -1,6 +1,6 @@
 import { ActButton } from '@/ui/forms/ActButton';
 import { removePicture } from './actions';
-import type { Picture } from './queries';
+import type { Picture } from '@/domain/pictures/read';
 
 /** The pictures of one thing; each opens in full size. */
 export function Pictures({

@@ -4,10 +4,10 @@ import * as yup from 'yup';
 import { isId } from '@/server/access';
 import type { Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
-import { mustNotBeReleased } from '@/server/records/concepts';
-import { picturedTarget } from '@/server/records/targets';
+import { mustNotBeReleased } from '@/domain/concepts/read';
+import { picturedTarget } from '@/domain/builds/targets';
 import { id, place } from '@/ui/forms/schema';
-import { findPicture } from './queries';
+import { findPicture } from '@/domain/pictures/read';
 
 const removeSchema = yup.object({ ...place, id: id('The picture'), version: yup.number().integer().required() });
 

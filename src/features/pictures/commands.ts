@@ -2,8 +2,8 @@ import * as yup from 'yup';
 import { FieldError } from '@/server/outcome';
 import type { Command } from '@/server/perform';
 import { renewPicture } from '@/server/pictures';
-import { mustNotBeReleased } from '@/server/records/concepts';
-import { PICTURED, picturedTarget } from '@/server/records/targets';
+import { mustNotBeReleased } from '@/domain/concepts/read';
+import { PICTURED, picturedTarget } from '@/domain/builds/targets';
 import { id, place } from '@/ui/forms/schema';
 
 export const MOST_BYTES = 10 * 1024 * 1024;

@@ -1,15 +1,15 @@
 import { allowed, type Seat } from '@/server/access';
-import type { Team } from '@/server/records/classes';
-import type { Iteration } from '@/server/records/iterations';
-import type { Change, Requirement } from '@/server/records/requirements';
-import type { Sources } from '@/server/records/verdicts';
+import type { Team } from '@/domain/classes/read';
+import type { Iteration } from '@/domain/builds/read';
+import type { Change, Requirement } from '@/domain/requirements/read';
+import type { Sources } from '@/domain/requirements/judge';
 import { tagColour } from '@/ui/colours';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day } from '@/ui/format';
+import { day } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { dealWithChange } from './actions';
-import { flipsOf } from './flips';
-import { TONE, WORD } from './turned';
+import { flipsOf } from '@/domain/requirements/flips';
+import { TONE, WORD } from '@/domain/requirements/turned';
 import { ChangeText } from './RequirementList';
 
 interface Props {

@@ -1,13 +1,12 @@
 import type { ReactNode } from 'react';
 import Link from 'next/link';
-import { allowedSide, type Requirement } from '@/server/records/requirements';
-import type { Verdict } from '@/server/records/verdicts';
+import { allowedSide, type Requirement } from '@/domain/requirements/read';
+import type { Verdict } from '@/domain/requirements/judge';
 import { tagColour } from '@/ui/colours';
-import { measured, number, plural } from '@/ui/format';
-import { Plumb, VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
-import { limitText } from '@/ui/limit';
-import { relativeMargin, type Column } from './loadCompliance';
-import { settles } from './settles';
+import { Plumb } from '@/ui/glyphs/Plumb';
+import { measured, number, plural, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
+import { relativeMargin, type Column } from '@/domain/requirements/compliance';
+import { settles } from '@/domain/requirements/settles';
 
 interface Props {
   columns: Column[];

@@ -3,11 +3,11 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { attempt } from '@/ui/forms/RecordForm';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { PastePreview } from '@/ui/PastePreview';
 import { toast } from '@/ui/toast';
 import { importRequirements, previewRequirements } from './actions';
-import { COLUMNS } from './columns';
+import { COLUMNS } from '@/domain/requirements/columns';
 import type { ReadRow } from './readList';
 
 /** Paste a list or choose a file, look at what it says row by row, confirm. Nothing is written before. */

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { Remark } from '@/core/requirements';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { useDuplicates, type Said } from '@/ui/useDuplicates';
 
 const HEADS: Record<Remark['kind'], string> = {

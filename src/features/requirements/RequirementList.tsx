@@ -1,7 +1,6 @@
 import Link from 'next/link';
-import type { LimitThen, Requirement, Source } from '@/server/records/requirements';
-import { day, number, shortName } from '@/ui/format';
-import { limitText } from '@/ui/limit';
+import type { LimitThen, Requirement, Source } from '@/domain/requirements/read';
+import { day, number, shortName, limitText } from '@/core/format';
 
 const KIND = {
   client: 'client',

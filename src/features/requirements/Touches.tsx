@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { attempt } from '@/ui/forms/RecordForm';
 import { previewChange } from './actions';
-import { TONE, WORD, type Flip } from './turned';
+import { TONE, WORD, type Flip } from '@/domain/requirements/turned';
 
 const FIELDS = ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'decision', 'state'];
 

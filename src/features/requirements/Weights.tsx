@@ -3,10 +3,10 @@
 import { useFormContext, useWatch } from 'react-hook-form';
 import { priorities, type Priorities } from '@/core/concepts';
 import { readNumber } from '@/core/numbers';
-import type { Judged } from '@/server/records/requirements';
+import type { Judged } from '@/domain/requirements/read';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { Decimal } from '@/ui/forms/fields';
-import { number } from '@/ui/format';
+import { number } from '@/core/format';
 import { saveWeights } from './actions';
 import { weightsSchema } from './schema';
 

@@ -1,5 +1,5 @@
 import { FieldError } from '@/server/outcome';
-import type { Kind, LimitParts } from '@/server/records/requirements';
+import type { Kind, LimitParts } from '@/domain/requirements/read';
 import { read, readOptional } from '@/ui/forms/schema';
 
 interface Typed {

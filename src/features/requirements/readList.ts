@@ -3,7 +3,7 @@ import { ValidationError } from 'yup';
 import { CoreError } from '@/core/numbers';
 import { checkDimension, DIMENSION_NAMES, type Dimension } from '@/core/units';
 import { FieldError } from '@/server/outcome';
-import { COLUMNS, type ColumnName } from './columns';
+import { COLUMNS, type ColumnName } from '@/domain/requirements/columns';
 import { readLimit } from './readLimit';
 import { requirementSchema } from './schema';
 

@@ -5,7 +5,7 @@ import { allowed } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
-import type { LimitParts, LimitThen } from '@/server/records/requirements';
+import type { LimitParts, LimitThen } from '@/domain/requirements/read';
 import { readLimit } from './readLimit';
 import type { requirementSchema } from './schema';
 import { requirementForm } from './toForm';

@@ -1,4 +1,4 @@
-import type { Source } from '@/server/records/requirements';
+import type { Source } from '@/domain/requirements/read';
 
 const TEXTS = [
   'code',

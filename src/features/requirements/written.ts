@@ -1,7 +1,6 @@
-import type { Requirement, Source } from '@/server/records/requirements';
-import { number } from '@/ui/format';
-import { limitText } from '@/ui/limit';
-import { COLUMNS } from './columns';
+import type { Requirement, Source } from '@/domain/requirements/read';
+import { number, limitText } from '@/core/format';
+import { COLUMNS } from '@/domain/requirements/columns';
 
 /** A source in words, as lists carry it. */
 function sourceText({ kind, sentence, saidBy, researchTitle, note }: Source): string {

@@ -1,5 +1,5 @@
-import type { Team } from '@/server/records/classes';
-import { readBy, type Hazard, type Safety } from '@/server/records/safety';
+import type { Team } from '@/domain/classes/read';
+import { readBy, type Hazard, type Safety } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { acknowledgeHazard, removeHazard } from './actions';
 import { HazardForm, type Named } from './HazardForm';

@@ -1,8 +1,8 @@
-import type { Member, Team } from '@/server/records/classes';
-import type { Safety, SignedOff } from '@/server/records/safety';
+import type { Member, Team } from '@/domain/classes/read';
+import type { Safety, SignedOff } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
-import { day, shortName } from '@/ui/format';
+import { day, shortName } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { takeBackSignOff } from './actions';
 

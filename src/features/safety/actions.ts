@@ -2,9 +2,9 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform, type Work } from '@/server/perform';
-import { ofTeam } from '@/server/records/targets';
+import { ofTeam } from '@/domain/builds/targets';
 import { removeRow, saveRow } from '@/server/saveRow';
-import { LIBRARY } from './library';
+import { LIBRARY } from '@/domain/safety/library';
 import {
   acknowledgeSchema,
   hazardSchema,

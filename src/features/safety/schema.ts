@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { SUPERVISION } from '@/core/safety';
 import { date, id, line, place, prose } from '@/ui/forms/schema';
-import { LIBRARY } from './library';
+import { LIBRARY } from '@/domain/safety/library';
 
 const ids = yup.array(yup.string().required()).default([]).max(200, 'At most 200 at once.');
 

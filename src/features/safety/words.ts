@@ -1,5 +1,5 @@
 import { SUPERVISION_WORDS } from '@/core/safety';
-import type { Hazard } from '@/server/records/safety';
+import type { Hazard } from '@/domain/safety/read';
 
 /** What a hazard asks for: "an adult in the room; training signed off; cautions read". */
 export function asksFor({

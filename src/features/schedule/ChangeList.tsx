@@ -1,7 +1,7 @@
 import { ActButton } from '@/ui/forms/ActButton';
-import { moment, shortName } from '@/ui/format';
+import { moment, shortName } from '@/core/format';
 import { undoPlanChange } from './actions';
-import type { ChangeLine } from './queries';
+import type { ChangeLine } from '@/domain/plan/changes';
 
 /** What was changed on the plan; each change is undone as a whole. */
 export function ChangeList({ projectId, changes }: { projectId: string; changes: ChangeLine[] }) {

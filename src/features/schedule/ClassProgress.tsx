@@ -1,11 +1,11 @@
-import type { Team } from '@/server/records/classes';
-import type { Stage } from '@/server/records/stages';
+import type { Team } from '@/domain/classes/read';
+import type { Stage } from '@/domain/plan/read';
 import { tagColour } from '@/ui/colours';
-import { day } from '@/ui/format';
+import { day } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { Decide } from './HandIns';
-import type { TeamPace } from '@/server/plan/pace';
-import { earlyWords, standsAt, stageWords } from './words';
+import type { TeamPace } from '@/domain/plan/pace';
+import { earlyWords, standsAt, stageWords } from '@/domain/plan/words';
 
 interface Props {
   projectId: string;

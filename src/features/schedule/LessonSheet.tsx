@@ -1,11 +1,11 @@
 import { tagColour } from '@/ui/colours';
-import { day, plural, shortName } from '@/ui/format';
+import { day, plural, shortName } from '@/core/format';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { AbsentButton } from './AbsentButton';
-import type { Lesson, LessonTeam } from './lesson';
+import type { Lesson, LessonTeam } from '@/domain/plan/lesson';
 import { runSheet } from './runSheet';
-import { standsAt, stageWords } from './words';
+import { standsAt, stageWords } from '@/domain/plan/words';
 
 interface Props {
   lesson: Lesson;

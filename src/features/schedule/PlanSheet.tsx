@@ -5,11 +5,11 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 import type { Conflict } from '@/server/outcome';
 import { attempt, reasonOf } from '@/ui/forms/RecordForm';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { changePlan } from './actions';
 import { PlanHead, PlanStrip, type PlanStage } from './PlanStrip';
-import { effects, planView, slackWords, type PlanLine } from './planView';
+import { effects, planView, slackWords, type PlanLine } from '@/domain/plan/planView';
 
 interface Props {
   projectId: string;

@@ -2,8 +2,8 @@
 
 import { useDraggable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
-import { day } from '@/ui/format';
-import { placeOf, weekStarts, type PlanLine, type Strip } from './planView';
+import { day } from '@/core/format';
+import { placeOf, weekStarts, type PlanLine, type Strip } from '@/domain/plan/planView';
 
 export interface PlanStage {
   id: string;

@@ -1,7 +1,7 @@
 'use client';
 
-import { weekday } from '@/ui/format';
-import type { Names, Scenario, SectionPlan, TeamPlan } from './whatIf';
+import { weekday } from '@/core/format';
+import type { Names, Scenario, SectionPlan, TeamPlan } from '@/domain/plan/whatIf';
 
 interface FormProps {
   scenario: Scenario;

@@ -1,5 +1,5 @@
 import { ActButton } from '@/ui/forms/ActButton';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { startPlan } from './actions';
 import { STAGE_PLANS } from './stagePlans';
 

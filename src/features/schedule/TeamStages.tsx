@@ -1,12 +1,12 @@
-import type { Team } from '@/server/records/classes';
-import { hazardsOf, type Hazard } from '@/server/records/safety';
-import type { HandIn, Stage } from '@/server/records/stages';
-import { day, plural } from '@/ui/format';
+import type { Team } from '@/domain/classes/read';
+import { hazardsOf, type Hazard } from '@/domain/safety/read';
+import type { HandIn, Stage } from '@/domain/plan/read';
+import { day, plural } from '@/core/format';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Decide, HandInForm, TakeBack } from './HandIns';
-import type { TeamPace } from '@/server/plan/pace';
-import { earlyWords, standsAt, stageWords } from './words';
+import type { TeamPace } from '@/domain/plan/pace';
+import { earlyWords, standsAt, stageWords } from '@/domain/plan/words';
 
 const STATE = { open: 'open', 'handed-in': 'handed in', accepted: 'accepted', returned: 'returned' };
 

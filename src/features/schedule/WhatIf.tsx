@@ -2,11 +2,11 @@
 
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import type { Way } from '@/core/calendar';
+import type { Way } from '@/core/plan';
 import { attempt, reasonOf } from '@/ui/forms/RecordForm';
-import { number, plural } from '@/ui/format';
+import { number, plural } from '@/core/format';
 import { toast } from '@/ui/toast';
-import { useRemedies } from '@/ui/useRemedies';
+import { useRemedies } from './useRemedies';
 import { changePlan } from './actions';
 import { firstLoss, ScenarioForm } from './ScenarioForm';
 import {
@@ -21,7 +21,7 @@ import {
   type Scenario,
   type SectionPlan,
   type TeamPlan,
-} from './whatIf';
+} from '@/domain/plan/whatIf';
 
 interface Props {
   projectId: string;

@@ -2,10 +2,10 @@
 
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform, type Work } from '@/server/perform';
-import { mustBeEnrolled } from '@/server/records/enrolled';
+import { mustBeEnrolled } from '@/domain/classes/enrolled';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
-import type { Operation } from './changes';
+import type { Operation } from '@/domain/plan/operations';
 import { carryOut, mustHaveAnOrder, undo } from './changePlan';
 import { lockHandIn, mustBeFresh, saveHandIn } from './commands';
 import {

@@ -1,8 +1,8 @@
-import { inOrder } from '@/core/calendar';
+import { inOrder } from '@/core/plan';
 import { json, type Tx } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Work } from '@/server/perform';
-import { readStages } from '@/server/records/stages';
+import { readStages } from '@/domain/plan/read';
 import {
   differences,
   operate,
@@ -11,7 +11,7 @@ import {
   type Operation,
   type PlanState,
   type StageState,
-} from './changes';
+} from '@/domain/plan/operations';
 
 export interface PlanChange {
   title: string;

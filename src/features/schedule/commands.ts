@@ -3,8 +3,8 @@ import { dayOfEntry } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import type { Tx } from '@/db/connection';
-import type { HandIn } from '@/server/records/stages';
-import { ofTeam } from '@/server/records/targets';
+import type { HandIn } from '@/domain/plan/read';
+import { ofTeam } from '@/domain/builds/targets';
 import { handInSchema } from './schema';
 
 type HandedIn = InferType<typeof handInSchema>;

@@ -1,6 +1,6 @@
-import type { Matrix } from './outcome';
-import { cellKey, sharesOf } from './outcome';
-import type { SelectionRecord } from './queries';
+import type { Matrix } from '@/domain/selection/judge';
+import { cellKey, sharesOf } from '@/domain/selection/judge';
+import type { SelectionRecord } from '@/domain/selection/read';
 
 /** Concepts down, criteria across: the mean of all raters, and where they differ most. */
 export function MatrixTable({ selection, matrix }: { selection: SelectionRecord; matrix: Matrix }) {

@@ -1,4 +1,4 @@
-import { SCHOOLS, type Says, type School } from './outcome';
+import { SCHOOLS, type Says, type School } from '@/domain/selection/judge';
 
 /** The schools side by side: what each rewards, whom it puts first, and whether they agree. */
 export function Schools({ says, titleOf }: { says: Says[]; titleOf: (id: string) => string }) {

@@ -1,8 +1,8 @@
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { FlipChart } from './FlipChart';
 import { MatrixTable } from './MatrixTable';
-import { cellKey, datumOf, matrixOf, sideBySide, votesOf, weightViews, type Matrix } from './outcome';
-import type { SelectionRecord } from './queries';
+import { cellKey, datumOf, matrixOf, sideBySide, votesOf, weightViews, type Matrix } from '@/domain/selection/judge';
+import type { SelectionRecord } from '@/domain/selection/read';
 import { BallotForm, MarkForm, RateForm } from './RateForm';
 import { Schools } from './Schools';
 import { marksSeen } from './toForm';

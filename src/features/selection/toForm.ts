@@ -1,8 +1,8 @@
 import type { Row } from 'postgres';
-import { agreedOn, type Requirement } from '@/server/records/requirements';
+import { agreedOn, type Requirement } from '@/domain/requirements/read';
 import { seenAs } from '@/ui/forms/seen';
-import { limitText } from '@/ui/limit';
-import type { SelectionRecord } from './queries';
+import { limitText } from '@/core/format';
+import type { SelectionRecord } from '@/domain/selection/read';
 
 /** A stored selection as its form shows it. */
 export function selectionForm(row: Row | SelectionRecord): Record<string, unknown> {

@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import type { Following } from '@/core/calendar';
-import type { Team } from '@/server/records/classes';
-import type { TestSession } from '@/server/records/sessions';
+import type { Following } from '@/core/sessions';
+import type { Team } from '@/domain/classes/read';
+import type { TestSession } from '@/domain/sessions/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { number } from '@/ui/format';
+import { number } from '@/core/format';
 import { endSession, markRun } from './actions';
 import { clockAt } from './RunSheet';
 import { Ticker } from './Ticker';

@@ -1,9 +1,9 @@
 import { timeOf, minutesOf } from '@/core/bookings';
-import type { Followed } from '@/core/calendar';
-import type { Team } from '@/server/records/classes';
-import type { TestSession } from '@/server/records/sessions';
+import type { Followed } from '@/core/sessions';
+import type { Team } from '@/domain/classes/read';
+import type { TestSession } from '@/domain/sessions/read';
 import { tagColour } from '@/ui/colours';
-import { number } from '@/ui/format';
+import { number } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** The clock time of some minutes after a session's start; the half minute is said where it counts. */

@@ -2,12 +2,12 @@
 
 import { overlap, spanOf } from '@/core/bookings';
 import { json } from '@/db/connection';
-import { holdsOfRun, mustNotBeHeld, sentence } from '@/server/holds';
+import { holdsOfRun, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { momentOf, perform, type Work } from '@/server/perform';
-import { readBookings } from '@/server/records/bookings';
-import { readTeams } from '@/server/records/classes';
-import { readSessions, type TestSession } from '@/server/records/sessions';
+import { readBookings } from '@/domain/bookings/read';
+import { readTeams } from '@/domain/classes/read';
+import { readSessions, type TestSession } from '@/domain/sessions/read';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { markSchema, seedSchema, sessionIdSchema, sessionSchema } from './schema';

@@ -1,8 +1,8 @@
 import type { Frame } from '@/features/frame';
-import type { Resource } from '@/server/records/bookings';
-import type { EventRecord } from '@/server/records/trials';
+import type { Resource } from '@/domain/bookings/read';
+import type { EventRecord } from '@/domain/bench/read';
 import { meetsNext } from '@/features/frame';
-import { meetingsOf } from '@/server/records/classes';
+import { meetingsOf } from '@/domain/classes/read';
 import { endOf } from '@/core/calendar';
 
 /** What the form of a session offers. */

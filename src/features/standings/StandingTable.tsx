@@ -1,5 +1,5 @@
 import { tagColour } from '@/ui/colours';
-import { fixed } from '@/ui/format';
+import { fixed } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 export interface StandingRow {

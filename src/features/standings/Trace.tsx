@@ -1,13 +1,11 @@
 import Link from 'next/link';
-import type { Team } from '@/server/records/classes';
-import type { Iteration } from '@/server/records/iterations';
-import { saidFor, type Requirement } from '@/server/records/requirements';
-import type { Standings } from '@/server/records/standings';
-import { evidenceOf, type EventRecord, type Protocol, type Trial } from '@/server/records/trials';
-import { verdictsFor, type Verdict } from '@/server/records/verdicts';
-import { day, measured, number, quantity } from '@/ui/format';
-import { VERDICT_TONE, VERDICT_WORD } from '@/ui/glyphs/Plumb';
-import { limitText } from '@/ui/limit';
+import type { Team } from '@/domain/classes/read';
+import type { Iteration } from '@/domain/builds/read';
+import { saidFor, type Requirement } from '@/domain/requirements/read';
+import type { Standings } from '@/domain/standings/judge';
+import { evidenceOf, type EventRecord, type Protocol, type Trial } from '@/domain/bench/read';
+import { verdictsFor, type Verdict } from '@/domain/requirements/judge';
+import { day, measured, number, quantity, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 
 export interface TraceGiven {
   team: Team;

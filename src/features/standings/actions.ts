@@ -3,8 +3,8 @@
 import { json } from '@/db/connection';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform } from '@/server/perform';
-import { loadStandings } from '@/server/records/standings';
-import { listTeams } from '@/server/records/classes';
+import { loadStandings } from '@/domain/standings/judge';
+import { listTeams } from '@/domain/classes/read';
 import { saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
 import { componentSchema, publishSchema, removeSchema } from './schema';

@@ -2,9 +2,9 @@
 
 import { useState } from 'react';
 import { attempt } from '@/ui/forms/RecordForm';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { makeSlips } from './actions';
-import type { Slip } from './slips';
+import type { Slip } from '@/domain/people/slips';
 
 interface Props {
   projectId: string;

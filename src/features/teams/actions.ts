@@ -6,10 +6,10 @@ import { loginFor } from '@/server/logins';
 import { perform } from '@/server/perform';
 import { hashPassword, newPassword } from '@/server/secrets';
 import { publicOrigin } from '@/server/origin';
-import { mustBeEnrolled } from '@/server/records/enrolled';
+import { mustBeEnrolled } from '@/domain/classes/enrolled';
 import { saveRow } from '@/server/saveRow';
 import { noteAct } from '@/server/write';
-import { endSessionsOf } from './devices';
+import { endSessionsOf } from '@/domain/people/devices';
 import { readRoster, type Roster, type RosterRow } from './roster';
 import {
   moveSchema,
@@ -21,7 +21,7 @@ import {
   slipsSchema,
   teamSchema,
 } from './schema';
-import { makeSlipsFor, type Slip } from './slips';
+import { makeSlipsFor, type Slip } from '@/domain/people/slips';
 
 export interface NewAccount {
   name: string;

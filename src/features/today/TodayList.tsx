@@ -1,5 +1,5 @@
-import type { Team } from '@/server/records/classes';
-import type { TodayItem } from '@/server/today';
+import type { Team } from '@/domain/classes/read';
+import type { TodayItem } from '@/domain/today';
 import { tagColour } from '@/ui/colours';
 import { TeamTag } from '@/ui/sheet/Sheet';
 

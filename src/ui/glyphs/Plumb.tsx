@@ -1,18 +1,5 @@
 import { useId } from 'react';
-
-export type Verdict = 'conforms' | 'fails' | 'inconclusive' | 'not-measured';
-export const VERDICT_WORD: Record<Verdict, string> = {
-  conforms: 'conforms',
-  fails: 'fails',
-  inconclusive: 'inconclusive',
-  'not-measured': 'not measured',
-};
-export const VERDICT_TONE: Record<Verdict, string> = {
-  conforms: 'text-moss',
-  fails: 'text-brick',
-  inconclusive: 'text-ochre',
-  'not-measured': 'text-faint',
-};
+import { VERDICT_WORD, type Verdict } from '@/core/format';
 
 interface Props {
   verdict: Verdict;

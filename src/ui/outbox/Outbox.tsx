@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { abilities, type Ability } from './offline';
 import { blockedBy, type Entry } from './entry';
 import { clockTime, Drop } from './parts';

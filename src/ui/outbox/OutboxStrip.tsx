@@ -2,7 +2,7 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { pagesAreKept } from './offline';
 import { checkLine, sendAll } from './sender';
 import { useLine, useOutbox } from './useOutbox';

@@ -1,5 +1,5 @@
 import { weekOf } from '@/core/calendar';
-import { day } from '../format';
+import { day } from '@/core/format';
 
 interface Props {
   href: string;

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { DrawSheet } from '@/features/draws/DrawSheet';
-import { findPublicDrawing, seedOf } from '@/features/draws/queries';
+import { findPublicDrawing, seedOf } from '@/domain/draws/read';
 import { Repeat } from '@/features/draws/Repeat';
 import { isId } from '@/server/access';
 import { inZone } from '@/server/clock';

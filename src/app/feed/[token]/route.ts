@@ -1,11 +1,11 @@
 import { notFound } from 'next/navigation';
 import { pool } from '@/db/connection';
-import { calendarOf } from '@/features/schedule/feed';
+import { calendarOf } from '@/domain/plan/feed';
 import { findFeed } from '@/server/actor';
 import { slowDown } from '@/server/rate';
-import { readBookings, readResources } from '@/server/records/bookings';
-import { readSections, readTeams } from '@/server/records/classes';
-import { readStages } from '@/server/records/stages';
+import { readBookings, readResources } from '@/domain/bookings/read';
+import { readSections, readTeams } from '@/domain/classes/read';
+import { readStages } from '@/domain/plan/read';
 
 /** The calendar behind a secret link, for programs that subscribe; an ended or unknown link is not found. */
 export async function GET(request: Request, { params }: { params: Promise<{ token: string }> }) {

@@ -3,8 +3,8 @@ import { notFound } from 'next/navigation';
 import { JudgeForm } from '@/features/grades/forms';
 import { enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
-import { listTeams } from '@/server/records/classes';
-import { listRubrics, listScores } from '@/server/records/rubrics';
+import { listTeams } from '@/domain/classes/read';
+import { listRubrics, listScores } from '@/domain/grades/read';
 import { Entering } from '@/ui/outbox/Entering';
 import { Plain } from '@/ui/sheet/Plain';
 

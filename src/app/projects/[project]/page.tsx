@@ -1,15 +1,15 @@
 import Link from 'next/link';
-import { countNames, isDue } from '@/features/data/today';
+import { countNames, isDue } from '@/domain/people/today';
 import { endOf } from '@/core/calendar';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
-import { listBenchmarks } from '@/features/legacy/queries';
-import { listOpenActions } from '@/features/today/queries';
-import { pacesOf } from '@/server/plan/pace';
-import { stageNow } from '@/features/schedule/words';
+import { listBenchmarks } from '@/domain/legacy/read';
+import { listOpenActions } from '@/domain/actions/read';
+import { pacesOf } from '@/domain/plan/pace';
+import { stageNow } from '@/domain/plan/words';
 import { TodayList } from '@/features/today/TodayList';
-import { teamIdsIn } from '@/server/records/classes';
-import { readToday } from '@/server/today';
-import { day, number, weekday } from '@/ui/format';
+import { teamIdsIn } from '@/domain/classes/read';
+import { readToday } from '@/domain/today';
+import { day, number, weekday } from '@/core/format';
 import { todayItems } from './today';
 
 export default async function TodayPage(props: SheetProps) {

@@ -1,17 +1,17 @@
-import { benchItems } from '@/features/bench/today';
-import { bookingItems } from '@/features/bookings/today';
-import { briefItems } from '@/features/brief/today';
-import { buildItems } from '@/features/builds/today';
-import { conceptItems, teamItems } from '@/features/concepts/today';
-import { dataItems } from '@/features/data/today';
-import { eventItems } from '@/features/event/today';
-import { gateItems } from '@/features/gates/today';
-import { gradeItems } from '@/features/grades/today';
-import { changeItems, requirementItems } from '@/features/requirements/today';
-import { safetyItems } from '@/features/safety/today';
-import { scheduleItems } from '@/features/schedule/today';
-import { sessionItems } from '@/features/sessions/today';
-import type { TodayGiven, TodayItem, TodayProvider } from '@/server/today';
+import { benchItems } from '@/domain/bench/today';
+import { bookingItems } from '@/domain/bookings/today';
+import { briefItems } from '@/domain/brief/today';
+import { buildItems } from '@/domain/builds/today';
+import { conceptItems, teamItems } from '@/domain/concepts/today';
+import { dataItems } from '@/domain/people/today';
+import { eventItems } from '@/domain/event/today';
+import { gateItems } from '@/domain/gates/today';
+import { gradeItems } from '@/domain/grades/today';
+import { changeItems, requirementItems } from '@/domain/requirements/today';
+import { safetyItems } from '@/domain/safety/today';
+import { scheduleItems } from '@/domain/plan/today';
+import { sessionItems } from '@/domain/sessions/today';
+import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
 
 /** The registry of Today: each feature hands in its own lines under its sheet; a new one is added here. */
 const PROVIDERS: readonly (readonly [sheet: string, provider: TodayProvider])[] = [

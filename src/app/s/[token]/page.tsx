@@ -1,8 +1,8 @@
 import Link from 'next/link';
 import { SlipForm } from '@/features/accounts/SlipForm';
-import { findSlip } from '@/features/accounts/slip';
+import { findSlip } from '@/domain/people/slip';
 import { signedIn } from '@/server/actor';
-import { shortName } from '@/ui/format';
+import { shortName } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
 
 /** What a slip's code opens. Nothing is used up by looking, as phones look at addresses before their owners do. */

@@ -1,4 +1,4 @@
-import { boardRows } from '@/features/links/board';
+import { boardRows } from '@/domain/links/board';
 import { pool } from '@/db/connection';
 import { allowed, findSeat, type Seat } from '@/server/access';
 import { linkHolder, signedIn } from '@/server/actor';

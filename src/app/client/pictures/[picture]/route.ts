@@ -1,5 +1,5 @@
-import { readPicture } from '@/features/pictures/queries';
-import { pictureBefore } from '@/features/selection/queries';
+import { readPicture } from '@/domain/pictures/read';
+import { pictureBefore } from '@/domain/selection/read';
 import { enterByLink, isId } from '@/server/access';
 import { notFound } from 'next/navigation';
 

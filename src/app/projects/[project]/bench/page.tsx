@@ -1,16 +1,16 @@
 import Link from 'next/link';
 import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
-import { listInstruments } from '@/features/bench/queries';
+import { listInstruments } from '@/domain/bench/instruments';
 import { RunTable } from '@/features/bench/RunTable';
 import { instrumentForm, NEW_INSTRUMENT, NEW_PROTOCOL, protocolForm } from '@/features/bench/toForm';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listParameters } from '@/features/requirements/queries';
+import { listParameters } from '@/domain/requirements/parameters';
 import { allowed } from '@/server/access';
 import { inZone } from '@/server/clock';
-import { teamIdsIn } from '@/server/records/classes';
-import { hazardsOf, listSafety } from '@/server/records/safety';
-import { listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
-import { moment, number } from '@/ui/format';
+import { teamIdsIn } from '@/domain/classes/read';
+import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { listEvents, listNewestRuns, listProtocols } from '@/domain/bench/read';
+import { moment, number } from '@/core/format';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
 

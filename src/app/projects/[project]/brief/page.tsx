@@ -5,20 +5,19 @@ import { briefDifference } from '@/features/brief/difference';
 import { limitsByRule } from '@/features/brief/limits';
 import { markBriefRead } from '@/features/brief/actions';
 import { PublishForm } from '@/features/brief/forms';
-import { countReaders, readByPerson } from '@/features/brief/queries';
+import { countReaders, readByPerson } from '@/domain/brief/readers';
 import { TemplateForm } from '@/features/bundle/TemplateForm';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { LinkPanel } from '@/features/links/LinkPanel';
-import { endOfLink } from '@/features/links/endOfLink';
-import { listLinks } from '@/features/links/queries';
+import { endOfLink } from '@/domain/links/endOfLink';
+import { listLinks } from '@/domain/links/read';
 import { ProjectForm } from '@/features/projects/forms';
-import { listSafety } from '@/server/records/safety';
-import { listBriefVersions, readBrief, toBriefParts } from '@/server/records/brief';
-import { listRequirements } from '@/server/records/requirements';
+import { listSafety } from '@/domain/safety/read';
+import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
+import { listRequirements } from '@/domain/requirements/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { PrintButton } from '@/ui/PrintButton';
-import { day, shortName } from '@/ui/format';
-import { withQuery } from '@/ui/withQuery';
+import { day, shortName, withQuery } from '@/core/format';
 
 export default async function BriefPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief', props);

@@ -2,9 +2,9 @@ import Link from 'next/link';
 import { IterationTable } from '@/features/builds/IterationTable';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed } from '@/server/access';
-import { teamIdsIn } from '@/server/records/classes';
-import { listIterations } from '@/server/records/iterations';
-import { plural } from '@/ui/format';
+import { teamIdsIn } from '@/domain/classes/read';
+import { listIterations } from '@/domain/builds/read';
+import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function BuildsPage(props: SheetProps) {

@@ -5,11 +5,11 @@ import { HandedIn } from '@/features/concepts/HandedIn';
 import { RoundForm } from '@/features/concepts/RoundForm';
 import { NEW_ROUND, roundForm } from '@/features/concepts/toForm';
 import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listStudents } from '@/server/records/classes';
-import { listConcepts, listRounds } from '@/server/records/concepts';
-import { listRequirements } from '@/server/records/requirements';
+import { listStudents } from '@/domain/classes/read';
+import { listConcepts, listRounds } from '@/domain/concepts/read';
+import { listRequirements } from '@/domain/requirements/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, plural } from '@/ui/format';
+import { day, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function ConceptsPage(props: SheetProps) {

@@ -1,9 +1,9 @@
 import { erase, eraseAll } from '@/features/data/actions';
-import { countNames, isDue } from '@/features/data/today';
+import { countNames, isDue } from '@/domain/people/today';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listMembers } from '@/server/records/classes';
+import { listMembers } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, plural } from '@/ui/format';
+import { day, plural } from '@/core/format';
 
 export default async function DataPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/data', props);

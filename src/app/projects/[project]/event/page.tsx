@@ -3,12 +3,12 @@ import { EventForm } from '@/features/event/EventForm';
 import { ResultTable } from '@/features/event/ResultTable';
 import { eventForm, NEW_EVENT } from '@/features/event/rule';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listParameters } from '@/features/requirements/queries';
+import { listParameters } from '@/domain/requirements/parameters';
 import { allowed } from '@/server/access';
-import { factName, factUnit } from '@/server/records/results';
-import { loadEventResults } from '@/server/records/standings';
-import { listAttempts, listProtocols } from '@/server/records/trials';
-import { plural } from '@/ui/format';
+import { factName, factUnit } from '@/domain/event/judge';
+import { loadEventResults } from '@/domain/standings/judge';
+import { listAttempts, listProtocols } from '@/domain/bench/read';
+import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function EventPage(props: SheetProps) {

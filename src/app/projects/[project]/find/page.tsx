@@ -1,7 +1,7 @@
 import Link from 'next/link';
-import { search, type Hit } from '@/features/find/search';
+import { search, type Hit } from '@/domain/find';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
-import { withQuery } from '@/ui/withQuery';
+import { withQuery } from '@/core/format';
 
 export default async function FindPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/find', props);

@@ -2,11 +2,11 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { RubricForm } from '@/features/grades/forms';
 import { GradeTable } from '@/features/grades/GradeTable';
 import { LinkPanel } from '@/features/links/LinkPanel';
-import { endOfLink } from '@/features/links/endOfLink';
-import { listLinks } from '@/features/links/queries';
+import { endOfLink } from '@/domain/links/endOfLink';
+import { listLinks } from '@/domain/links/read';
 import { allowed } from '@/server/access';
-import { gradesOf, listRubrics, listScores } from '@/server/records/rubrics';
-import { number, plural } from '@/ui/format';
+import { gradesOf, listRubrics, listScores } from '@/domain/grades/read';
+import { number, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 const NEW = { name: '', position: '1', criteria: [{ name: '', anchors: '', max: '' }] };

@@ -1,9 +1,9 @@
 import Link from 'next/link';
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
-import { canPutBack } from '@/features/history/plan';
-import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/features/history/queries';
+import { canPutBack } from '@/domain/history/plan';
+import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/domain/history/read';
 import { inZone } from '@/server/clock';
-import { moment } from '@/ui/format';
+import { moment } from '@/core/format';
 
 export default async function HistoryPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/history', props);

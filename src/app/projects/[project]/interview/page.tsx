@@ -4,13 +4,12 @@ import { Alike } from '@/features/interview/Alike';
 import { Bank } from '@/features/interview/Bank';
 import { shareOf } from '@/features/interview/shareOf';
 import { AskForm, VisitForm } from '@/features/interview/forms';
-import { listQuestions, listVisits, visitFor } from '@/features/interview/queries';
+import { listQuestions, listVisits, visitFor } from '@/domain/interview/read';
 import { PrintButton } from '@/ui/PrintButton';
-import { day, plural } from '@/ui/format';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { VisitTabs } from '@/features/interview/VisitTabs';
-import { withQuery } from '@/ui/withQuery';
+import { day, plural, withQuery } from '@/core/format';
 
 export default async function QuestionsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/interview', props);

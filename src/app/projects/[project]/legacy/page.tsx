@@ -1,6 +1,6 @@
 import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listBenchmarks } from '@/features/legacy/queries';
-import { measured } from '@/ui/format';
+import { listBenchmarks } from '@/domain/legacy/read';
+import { measured } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function LegacyPage(props: SheetProps) {

@@ -3,15 +3,14 @@ import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } fr
 import { ChangesPart } from '@/features/requirements/ChangesPart';
 import { Remarks } from '@/features/requirements/Remarks';
 import { RequirementList } from '@/features/requirements/RequirementList';
-import { listMeasured, remarksOn } from '@/features/requirements/checks';
+import { listMeasured, remarksOn } from '@/domain/requirements/checks';
 import { allowed } from '@/server/access';
-import { teamIdsIn } from '@/server/records/classes';
-import { listLatestIterations } from '@/server/records/iterations';
-import { inForce, listBudgets, listChanges, listRequirements } from '@/server/records/requirements';
-import { listEvents, listLatestRuns, listProtocols } from '@/server/records/trials';
-import { plural } from '@/ui/format';
+import { teamIdsIn } from '@/domain/classes/read';
+import { listLatestIterations } from '@/domain/builds/read';
+import { inForce, listBudgets, listChanges, listRequirements } from '@/domain/requirements/read';
+import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { withQuery } from '@/ui/withQuery';
+import { plural, withQuery } from '@/core/format';
 
 export default async function RequirementsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements', props);

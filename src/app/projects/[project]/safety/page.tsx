@@ -2,16 +2,16 @@ import { FIRST } from '@/core/safety';
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { HazardForm, type Named } from '@/features/safety/HazardForm';
 import { HazardList } from '@/features/safety/HazardList';
-import { LIBRARY } from '@/features/safety/library';
+import { LIBRARY } from '@/domain/safety/library';
 import { LibraryForm } from '@/features/safety/LibraryForm';
 import { NEW_HAZARD } from '@/features/safety/toForm';
-import { listResources } from '@/server/records/bookings';
-import { readBrief } from '@/server/records/brief';
-import { listSafety } from '@/server/records/safety';
-import { listStages } from '@/server/records/stages';
-import { listProtocols } from '@/server/records/trials';
+import { listResources } from '@/domain/bookings/read';
+import { readBrief } from '@/domain/brief/read';
+import { listSafety } from '@/domain/safety/read';
+import { listStages } from '@/domain/plan/read';
+import { listProtocols } from '@/domain/bench/read';
 import { PrintButton } from '@/ui/PrintButton';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 
 export default async function SafetyPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety', props);

@@ -2,11 +2,11 @@ import Link from 'next/link';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ChangeList } from '@/features/schedule/ChangeList';
 import { PlanSheet } from '@/features/schedule/PlanSheet';
-import { listPlanChanges } from '@/features/schedule/queries';
-import { planLines } from '@/features/schedule/sectionLine';
+import { listPlanChanges } from '@/domain/plan/changes';
+import { planLines } from '@/domain/plan/sectionLine';
 import { StartPlans } from '@/features/schedule/StartPlans';
-import { listStages } from '@/server/records/stages';
-import { day, plural } from '@/ui/format';
+import { listStages } from '@/domain/plan/read';
+import { day, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function SchedulePage(props: SheetProps) {

@@ -1,17 +1,17 @@
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
-import { endOfLink } from '@/features/links/endOfLink';
+import { endOfLink } from '@/domain/links/endOfLink';
 import { LinkPanel } from '@/features/links/LinkPanel';
-import { listLinks } from '@/features/links/queries';
+import { listLinks } from '@/domain/links/read';
 import { publishStandings, removeComponent } from '@/features/standings/actions';
 import { ComponentForm } from '@/features/standings/forms';
-import { lastPublication } from '@/features/standings/queries';
+import { lastPublication } from '@/domain/standings/publication';
 import { StandingTable } from '@/features/standings/StandingTable';
 import { componentForm } from '@/features/standings/toForm';
 import { enter } from '@/server/access';
 import { inZone } from '@/server/clock';
-import { loadStandings, type ComponentRecord, type Standings } from '@/server/records/standings';
+import { loadStandings, type ComponentRecord, type Standings } from '@/domain/standings/judge';
 import { ActButton } from '@/ui/forms/ActButton';
-import { moment, number, shortName } from '@/ui/format';
+import { moment, number, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function StandingsPage(props: SheetProps) {

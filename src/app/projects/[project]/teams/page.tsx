@@ -1,17 +1,17 @@
 import { PreferenceForm } from '@/features/forming/forms';
-import { findPreference, listForming } from '@/features/forming/queries';
+import { findPreference, listForming } from '@/domain/forming/read';
 import { hrefIn, openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/features/frame';
 import { endSessions, resetPassword } from '@/features/teams/actions';
-import { listDevices, type Devices } from '@/features/teams/devices';
+import { listDevices, type Devices } from '@/domain/people/devices';
 import { MoveMember } from '@/features/teams/MoveMember';
 import { RosterForm } from '@/features/teams/RosterForm';
 import { RolePick, RolesForm, TeamForm } from '@/features/teams/TeamForms';
-import { listMembers, type Member, type Team } from '@/server/records/classes';
-import { listConcepts } from '@/server/records/concepts';
-import { listRoles } from '@/server/records/roles';
+import { listMembers, type Member, type Team } from '@/domain/classes/read';
+import { listConcepts } from '@/domain/concepts/read';
+import { listRoles } from '@/domain/teams/roles';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
-import { day, plural, shortName } from '@/ui/format';
+import { day, plural, shortName } from '@/core/format';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 
 export default async function TeamsPage(props: SheetProps) {

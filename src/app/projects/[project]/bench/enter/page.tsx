@@ -1,21 +1,20 @@
 import { offeredUnits } from '@/core/dimensions';
 import { convert } from '@/core/units';
-import { listRecentRunIds } from '@/features/bench/queries';
+import { listRecentRunIds } from '@/domain/bench/instruments';
 import { TrialEntry } from '@/features/bench/TrialEntry';
 import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import { pool } from '@/db/connection';
-import { safetyHolds, sentence } from '@/server/holds';
-import { listStudents } from '@/server/records/classes';
-import { listLatestIterations } from '@/server/records/iterations';
-import { hazardsOf, listSafety } from '@/server/records/safety';
-import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/server/records/trials';
-import { quantity } from '@/ui/format';
+import { safetyHolds, sentence } from '@/domain/gates/holds';
+import { listStudents } from '@/domain/classes/read';
+import { listLatestIterations } from '@/domain/builds/read';
+import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/domain/bench/read';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
-import { withQuery } from '@/ui/withQuery';
+import { quantity, withQuery } from '@/core/format';
 
 export default async function EnterPage(props: SheetProps) {
   const seat = await findSeat(pool(), await signedIn(), (await props.params).project);

@@ -1,12 +1,12 @@
 import Link from 'next/link';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { newSession, offersOf } from '@/features/sessions/offers';
-import { planOf } from '@/features/sessions/plan';
+import { planOf } from '@/domain/sessions/plan';
 import { SessionForm } from '@/features/sessions/SessionForm';
-import { listResources } from '@/server/records/bookings';
-import { listSessions } from '@/server/records/sessions';
-import { listEvents } from '@/server/records/trials';
-import { number, plural, weekday } from '@/ui/format';
+import { listResources } from '@/domain/bookings/read';
+import { listSessions } from '@/domain/sessions/read';
+import { listEvents } from '@/domain/bench/read';
+import { number, plural, weekday } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function SessionsPage(props: SheetProps) {

@@ -3,8 +3,8 @@ import { Difference } from '@/features/brief/Difference';
 import { briefDifference } from '@/features/brief/difference';
 import { limitsByRule } from '@/features/brief/limits';
 import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listBriefVersions, readBrief, toBriefParts } from '@/server/records/brief';
-import { listRequirements } from '@/server/records/requirements';
+import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
+import { listRequirements } from '@/domain/requirements/read';
 
 export default async function BriefChangesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief/changes', props);

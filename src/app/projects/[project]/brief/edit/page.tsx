@@ -1,7 +1,7 @@
 import { BriefForm } from '@/features/brief/forms';
 import { briefForm } from '@/features/brief/toForm';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { readBrief, toBriefParts } from '@/server/records/brief';
+import { readBrief, toBriefParts } from '@/domain/brief/read';
 
 export default async function EditBriefPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief/edit', props);

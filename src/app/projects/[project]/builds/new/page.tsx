@@ -1,11 +1,11 @@
 import { notFound } from 'next/navigation';
 import { IterationForm } from '@/features/builds/IterationForm';
-import { loadIterationForm } from '@/features/builds/loadForm';
+import { loadIterationForm } from '@/domain/builds/form';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { signedIn } from '@/server/actor';
-import { pacesOf } from '@/server/plan/pace';
-import { listSafety } from '@/server/records/safety';
-import { listStages } from '@/server/records/stages';
+import { pacesOf } from '@/domain/plan/pace';
+import { listSafety } from '@/domain/safety/read';
+import { listStages } from '@/domain/plan/read';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { findSeat } from '@/server/access';
 import { pool } from '@/db/connection';

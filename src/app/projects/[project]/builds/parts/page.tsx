@@ -4,11 +4,11 @@ import { removePart } from '@/features/parts/actions';
 import { Converter, JointForm, PartForm, ScaleForm } from '@/features/parts/forms';
 import { JointTable } from '@/features/parts/JointTable';
 import { PartTable } from '@/features/parts/PartTable';
-import { listJoints, listParts, listScales, metOf } from '@/features/parts/queries';
+import { listJoints, listParts, listScales, metOf } from '@/domain/parts/read';
 import { partForm, scaleForm } from '@/features/parts/toForm';
-import { listMembers } from '@/server/records/classes';
+import { listMembers } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { number, plural, shortName } from '@/ui/format';
+import { number, plural, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function PartsPage(props: SheetProps) {

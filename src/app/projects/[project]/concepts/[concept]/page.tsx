@@ -4,19 +4,19 @@ import { removeConcept } from '@/features/concepts/actions';
 import { CommentForm } from '@/features/concepts/CommentForm';
 import { FATE_WORD } from '@/features/concepts/ConceptList';
 import { CreditForm, ExceptionForm, FateForm, RemoveCredit } from '@/features/concepts/FateForm';
-import { feasibilityOf } from '@/features/concepts/feasible';
+import { feasibilityOf } from '@/domain/concepts/feasible';
 import { FeasibilityTable } from '@/features/concepts/FeasibilityTable';
-import { listComments } from '@/features/concepts/queries';
+import { listComments } from '@/domain/concepts/comments';
 import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { Pictures } from '@/features/pictures/Pictures';
-import { listPictures } from '@/features/pictures/queries';
+import { listPictures } from '@/domain/pictures/read';
 import { pool } from '@/db/connection';
 import { allowed } from '@/server/access';
 import { inZone } from '@/server/clock';
-import { conceptTarget, listConcepts, listRounds } from '@/server/records/concepts';
-import { listRequirements } from '@/server/records/requirements';
+import { conceptTarget, listConcepts, listRounds } from '@/domain/concepts/read';
+import { listRequirements } from '@/domain/requirements/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { moment, shortName } from '@/ui/format';
+import { moment, shortName } from '@/core/format';
 
 export default async function ConceptPage(props: SheetProps<{ concept: string }>) {
   const { project: projectId, concept: id } = await props.params;

@@ -1,7 +1,7 @@
 import { ConceptForm } from '@/features/concepts/ConceptForm';
 import { askedOf, conceptForm } from '@/features/concepts/toForm';
 import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listRequirements } from '@/server/records/requirements';
+import { listRequirements } from '@/domain/requirements/read';
 
 export default async function NewConceptPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/new', props, { fresh: true });

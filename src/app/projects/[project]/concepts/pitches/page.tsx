@@ -3,13 +3,12 @@ import { CommentForm } from '@/features/concepts/CommentForm';
 import { PitchTimer } from '@/features/concepts/PitchTimer';
 import { DrawSheet } from '@/features/draws/DrawSheet';
 import { CallForm, PitchDrawForm } from '@/features/draws/forms';
-import { listDrawings, orderOf } from '@/features/draws/queries';
+import { listDrawings, orderOf } from '@/domain/draws/read';
 import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { inZone } from '@/server/clock';
-import { listConcepts, listRounds } from '@/server/records/concepts';
-import { shortName } from '@/ui/format';
+import { listConcepts, listRounds } from '@/domain/concepts/read';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { withQuery } from '@/ui/withQuery';
+import { shortName, withQuery } from '@/core/format';
 
 export default async function PitchesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/pitches', props);

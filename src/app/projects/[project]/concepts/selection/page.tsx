@@ -1,12 +1,11 @@
 import Link from 'next/link';
 import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { closeSelection } from '@/features/selection/actions';
-import { listSelections } from '@/features/selection/queries';
+import { listSelections } from '@/domain/selection/read';
 import { SelectionView } from '@/features/selection/SelectionView';
 import { ActButton } from '@/ui/forms/ActButton';
-import { plural } from '@/ui/format';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { withQuery } from '@/ui/withQuery';
+import { plural, withQuery } from '@/core/format';
 
 export default async function SelectionPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/selection', props);

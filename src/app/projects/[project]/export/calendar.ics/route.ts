@@ -1,8 +1,8 @@
-import { calendarOf } from '@/features/schedule/feed';
+import { calendarOf } from '@/domain/plan/feed';
 import { downloader, file } from '@/server/download';
-import { listBookings, listResources } from '@/server/records/bookings';
-import { listSections, listTeams } from '@/server/records/classes';
-import { listStages } from '@/server/records/stages';
+import { listBookings, listResources } from '@/domain/bookings/read';
+import { listSections, listTeams } from '@/domain/classes/read';
+import { listStages } from '@/domain/plan/read';
 
 /** The meetings, stages, bookings and event as a calendar file; of one section if the address names it, a student's of the own one and team. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string }> }) {

@@ -1,8 +1,8 @@
-import { COLUMNS } from '@/features/requirements/columns';
+import { COLUMNS } from '@/domain/requirements/columns';
 import { asRows } from '@/features/requirements/written';
 import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
-import { listRequirements } from '@/server/records/requirements';
+import { listRequirements } from '@/domain/requirements/read';
 
 /** The list of requirements, in columns that can be brought in again. */
 export async function GET(_request: Request, { params }: { params: Promise<{ project: string }> }) {

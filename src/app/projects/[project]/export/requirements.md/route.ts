@@ -1,6 +1,6 @@
 import { asMarkdown } from '@/features/requirements/written';
 import { downloader, file } from '@/server/download';
-import { listRequirements } from '@/server/records/requirements';
+import { listRequirements } from '@/domain/requirements/read';
 
 /** The list of requirements as a Markdown table. */
 export async function GET(_request: Request, { params }: { params: Promise<{ project: string }> }) {

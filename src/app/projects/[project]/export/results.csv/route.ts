@@ -1,7 +1,7 @@
 import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
-import { listTeams } from '@/server/records/classes';
-import { loadEventResults } from '@/server/records/standings';
+import { listTeams } from '@/domain/classes/read';
+import { loadEventResults } from '@/domain/standings/judge';
 
 /** Results of every event: counted value, points and place of each team. */
 export async function GET(_request: Request, { params }: { params: Promise<{ project: string }> }) {

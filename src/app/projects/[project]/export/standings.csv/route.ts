@@ -1,7 +1,7 @@
 import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
-import { listStudents, listTeams } from '@/server/records/classes';
-import { loadStandings } from '@/server/records/standings';
+import { listStudents, listTeams } from '@/domain/classes/read';
+import { loadStandings } from '@/domain/standings/judge';
 
 /** The standings, one row a student with the school's student number, for the grade book. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string }> }) {

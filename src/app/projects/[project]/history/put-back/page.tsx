@@ -1,10 +1,10 @@
 import Link from 'next/link';
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
-import { titleOf } from '@/features/history/names';
-import { planPutBack, type Step } from '@/features/history/plan';
+import { titleOf } from '@/domain/history/names';
+import { planPutBack, type Step } from '@/domain/history/plan';
 import { PutBackButton } from '@/features/history/PutBackButton';
-import { listNames, tell } from '@/features/history/queries';
-import { readSelection } from '@/features/history/selection';
+import { listNames, tell } from '@/domain/history/read';
+import { readSelection } from '@/domain/history/selection';
 import { pool } from '@/db/connection';
 import { Nothing } from '@/ui/sheet/Sheet';
 

@@ -5,9 +5,9 @@ import { StatementForm } from '@/features/interview/StatementForm';
 import { StatementList } from '@/features/interview/StatementList';
 import { accountsOf } from '@/features/interview/accounts';
 import { Reconcile } from '@/features/interview/Reconcile';
-import { listNotes, listQuestions, listStatements, listVisits, visitFor } from '@/features/interview/queries';
-import { inForce, listRequirements } from '@/server/records/requirements';
-import { day, plural } from '@/ui/format';
+import { listNotes, listQuestions, listStatements, listVisits, visitFor } from '@/domain/interview/read';
+import { inForce, listRequirements } from '@/domain/requirements/read';
+import { day, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { VisitTabs } from '@/features/interview/VisitTabs';
 

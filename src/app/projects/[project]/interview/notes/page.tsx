@@ -1,8 +1,8 @@
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { shareOf } from '@/features/interview/shareOf';
 import { NoteTaker } from '@/features/interview/NoteTaker';
-import { listNotes, listQuestions, listVisits, visitFor } from '@/features/interview/queries';
-import { day } from '@/ui/format';
+import { listNotes, listQuestions, listVisits, visitFor } from '@/domain/interview/read';
+import { day } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function InterviewPage(props: SheetProps) {

@@ -1,9 +1,9 @@
 import { notFound } from 'next/navigation';
-import { findPicture, readPicture } from '@/features/pictures/queries';
+import { findPicture, readPicture } from '@/domain/pictures/read';
 import { pool } from '@/db/connection';
 import { allowed, findSeat, isId } from '@/server/access';
 import { signedIn } from '@/server/actor';
-import { picturedTarget } from '@/server/records/targets';
+import { picturedTarget } from '@/domain/builds/targets';
 
 /** A picture, or with ?small its thumbnail, for whoever may read what it belongs to. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string; picture: string }> }) {

@@ -3,7 +3,7 @@ import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/fe
 import { BudgetForm } from '@/features/budgets/BudgetForm';
 import { BudgetTable } from '@/features/budgets/BudgetTable';
 import { allowed } from '@/server/access';
-import { inForce, listBudgets, listRequirements } from '@/server/records/requirements';
+import { inForce, listBudgets, listRequirements } from '@/domain/requirements/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 /** What adds up over parts. */

@@ -1,9 +1,9 @@
 import Link from 'next/link';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { ChooseIterations, Compliance, Unsettled } from '@/features/requirements/Compliance';
-import { loadCompliance } from '@/features/requirements/loadCompliance';
+import { loadCompliance } from '@/domain/requirements/compliance';
 import { PrintButton } from '@/ui/PrintButton';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function CompliancePage(props: SheetProps) {

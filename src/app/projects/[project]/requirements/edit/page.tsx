@@ -1,14 +1,14 @@
 import { notFound } from 'next/navigation';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { listStatements } from '@/features/interview/queries';
+import { listStatements } from '@/domain/interview/read';
 import { RequirementForm } from '@/features/requirements/RequirementForm';
-import { listOwners, listParameters } from '@/features/requirements/queries';
+import { listOwners, listParameters } from '@/domain/requirements/parameters';
 import { requirementForm, sourceForm } from '@/features/requirements/toForm';
 import { allowed } from '@/server/access';
-import { inForce, listRequirements } from '@/server/records/requirements';
-import { listResearch } from '@/server/records/research';
-import { listProtocols } from '@/server/records/trials';
-import { shortName } from '@/ui/format';
+import { inForce, listRequirements } from '@/domain/requirements/read';
+import { listResearch } from '@/domain/research/read';
+import { listProtocols } from '@/domain/bench/read';
+import { shortName } from '@/core/format';
 
 export default async function EditRequirementPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/edit', props);

@@ -2,10 +2,10 @@ import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } fr
 import { removeResearch } from '@/features/research/actions';
 import { ResearchForm } from '@/features/research/ResearchForm';
 import { allowed } from '@/server/access';
-import { inForce, listRequirements } from '@/server/records/requirements';
-import { listResearch, type Research } from '@/server/records/research';
+import { inForce, listRequirements } from '@/domain/requirements/read';
+import { listResearch, type Research } from '@/domain/research/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { measured, plural } from '@/ui/format';
+import { measured, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 const KIND = { existing: 'exists', 'last-season': 'last season', reading: 'read' };

@@ -1,7 +1,7 @@
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { WeightsForm } from '@/features/requirements/Weights';
-import { readJudgements } from '@/features/requirements/queries';
-import { inForce, listRequirements } from '@/server/records/requirements';
+import { readJudgements } from '@/domain/requirements/parameters';
+import { inForce, listRequirements } from '@/domain/requirements/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 import Link from 'next/link';
 

@@ -1,8 +1,8 @@
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { IncidentForm } from '@/features/safety/IncidentForm';
-import { listIncidents } from '@/features/safety/queries';
+import { listIncidents } from '@/domain/safety/incidents';
 import { incidentForm } from '@/features/safety/toForm';
-import { day } from '@/ui/format';
+import { day } from '@/core/format';
 
 export default async function IncidentsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety/incidents', props);

@@ -2,9 +2,9 @@ import Link from 'next/link';
 import { hrefIn, openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { SignOffForm } from '@/features/safety/SignOffForm';
 import { SignOffTable } from '@/features/safety/SignOffTable';
-import { listStudents } from '@/server/records/classes';
-import { listSafety } from '@/server/records/safety';
-import { shortName } from '@/ui/format';
+import { listStudents } from '@/domain/classes/read';
+import { listSafety } from '@/domain/safety/read';
+import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function SignOffsPage(props: SheetProps) {

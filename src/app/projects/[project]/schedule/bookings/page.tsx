@@ -1,21 +1,20 @@
 import Link from 'next/link';
 import { BookForm } from '@/features/bookings/BookForm';
-import { heldBookings } from '@/features/bookings/held';
+import { heldBookings } from '@/domain/bookings/held';
 import { MachineAbout, MachineBoard } from '@/features/bookings/MachineBoard';
-import { meetingsToCome, slotsIn, turnsOf } from '@/features/bookings/plan';
+import { meetingsToCome, slotsIn, turnsOf } from '@/domain/bookings/plan';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { inZone } from '@/server/clock';
-import { pacesOf } from '@/server/plan/pace';
-import { listBookings, listResources } from '@/server/records/bookings';
-import { listStudents } from '@/server/records/classes';
-import { listJudgedGates } from '@/server/records/gates';
-import { hazardsOf, listSafety } from '@/server/records/safety';
-import { listSessions } from '@/server/records/sessions';
-import { listStages } from '@/server/records/stages';
-import { shortName, weekday } from '@/ui/format';
+import { pacesOf } from '@/domain/plan/pace';
+import { listBookings, listResources } from '@/domain/bookings/read';
+import { listStudents } from '@/domain/classes/read';
+import { listJudgedGates } from '@/domain/gates/read';
+import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { listSessions } from '@/domain/sessions/read';
+import { listStages } from '@/domain/plan/read';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { withQuery } from '@/ui/withQuery';
+import { shortName, weekday, withQuery } from '@/core/format';
 
 const MEETINGS = 4;
 

@@ -2,15 +2,15 @@ import { DaysOffForm } from '@/features/calendar/DaysOffForm';
 import { NoClassForm, SchoolDayForm, SectionForm } from '@/features/calendar/forms';
 import { removeSchoolDay } from '@/features/calendar/actions';
 import { MeetingTable } from '@/features/calendar/MeetingTable';
-import { listSchoolDays } from '@/features/calendar/queries';
+import { listSchoolDays } from '@/domain/calendar/read';
 import { NEW_SECTION, sectionForm } from '@/features/calendar/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { endOfLink } from '@/features/links/endOfLink';
+import { endOfLink } from '@/domain/links/endOfLink';
 import { LinkPanel } from '@/features/links/LinkPanel';
-import { listLinks } from '@/features/links/queries';
-import { meetingsOf, type Section } from '@/server/records/classes';
+import { listLinks } from '@/domain/links/read';
+import { meetingsOf, type Section } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, weekday } from '@/ui/format';
+import { day, weekday } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function CalendarPage(props: SheetProps) {

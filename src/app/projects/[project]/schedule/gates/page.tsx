@@ -1,8 +1,8 @@
 import Link from 'next/link';
 import { GateTable } from '@/features/gates/GateTable';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { listGates, listJudgedGates } from '@/server/records/gates';
-import { plural } from '@/ui/format';
+import { listGates, listJudgedGates } from '@/domain/gates/read';
+import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function GatesPage(props: SheetProps) {

@@ -1,11 +1,11 @@
 import { endOf } from '@/core/calendar';
 import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { endOfLink } from '@/features/links/endOfLink';
+import { endOfLink } from '@/domain/links/endOfLink';
 import { LinkPanel } from '@/features/links/LinkPanel';
-import { listLinks } from '@/features/links/queries';
-import { readLesson } from '@/features/schedule/lesson';
+import { listLinks } from '@/domain/links/read';
+import { readLesson } from '@/domain/plan/lesson';
 import { LessonSheet } from '@/features/schedule/LessonSheet';
-import { weekday } from '@/ui/format';
+import { weekday } from '@/core/format';
 import { PrintButton } from '@/ui/PrintButton';
 import { Nothing } from '@/ui/sheet/Sheet';
 

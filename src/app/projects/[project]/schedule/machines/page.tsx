@@ -3,10 +3,10 @@ import { removeResource } from '@/features/bookings/actions';
 import { ResourceForm } from '@/features/bookings/ResourceForm';
 import { NEW_RESOURCE, resourceForm } from '@/features/bookings/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { listResources } from '@/server/records/bookings';
-import { hazardsOf, listSafety } from '@/server/records/safety';
+import { listResources } from '@/domain/bookings/read';
+import { hazardsOf, listSafety } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, plural } from '@/ui/format';
+import { day, plural } from '@/core/format';
 
 export default async function MachinesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/machines', props);

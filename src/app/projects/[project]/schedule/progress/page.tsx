@@ -1,9 +1,9 @@
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ClassProgress } from '@/features/schedule/ClassProgress';
-import { pacesOf } from '@/server/plan/pace';
+import { pacesOf } from '@/domain/plan/pace';
 import { TeamStages } from '@/features/schedule/TeamStages';
-import { listSafety } from '@/server/records/safety';
-import { listStages } from '@/server/records/stages';
+import { listSafety } from '@/domain/safety/read';
+import { listStages } from '@/domain/plan/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function ProgressPage(props: SheetProps) {

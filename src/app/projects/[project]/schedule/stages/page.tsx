@@ -3,10 +3,10 @@ import { removeStage } from '@/features/schedule/actions';
 import { StageForm } from '@/features/schedule/StageForm';
 import { StartPlans } from '@/features/schedule/StartPlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
-import { hazardsOf, listSafety } from '@/server/records/safety';
-import { listStages, type Stage } from '@/server/records/stages';
+import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { listStages, type Stage } from '@/domain/plan/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 
 export default async function StagesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/stages', props);

@@ -1,11 +1,11 @@
 import { dateOf, dayNumber } from '@/core/calendar';
 import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ChangeList } from '@/features/schedule/ChangeList';
-import { teamPlans } from '@/features/schedule/teamPlans';
-import { listPlanChanges } from '@/features/schedule/queries';
-import { sectionPlans } from '@/features/schedule/sectionLine';
+import { teamPlans } from '@/domain/plan/teamPlans';
+import { listPlanChanges } from '@/domain/plan/changes';
+import { sectionPlans } from '@/domain/plan/sectionLine';
 import { WhatIf } from '@/features/schedule/WhatIf';
-import { listStages } from '@/server/records/stages';
+import { listStages } from '@/domain/plan/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function WhatIfPage(props: SheetProps) {

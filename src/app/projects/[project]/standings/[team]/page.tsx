@@ -1,13 +1,13 @@
 import { notFound } from 'next/navigation';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { lastPublication, standingsOf } from '@/features/standings/queries';
+import { lastPublication, standingsOf } from '@/domain/standings/publication';
 import { Trace } from '@/features/standings/Trace';
 import { enter } from '@/server/access';
-import { listTeams } from '@/server/records/classes';
-import { listIterations } from '@/server/records/iterations';
-import { listRequirements } from '@/server/records/requirements';
-import { loadStandings } from '@/server/records/standings';
-import { listAttempts, listProtocols } from '@/server/records/trials';
+import { listTeams } from '@/domain/classes/read';
+import { listIterations } from '@/domain/builds/read';
+import { listRequirements } from '@/domain/requirements/read';
+import { loadStandings } from '@/domain/standings/judge';
+import { listAttempts, listProtocols } from '@/domain/bench/read';
 
 export default async function TracePage(props: SheetProps<{ team: string }>) {
   const { project, team: id } = await props.params;

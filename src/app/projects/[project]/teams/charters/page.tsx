@@ -1,15 +1,15 @@
 import { agreeToCharter } from '@/features/charters/actions';
 import { CharterForm } from '@/features/charters/CharterForm';
-import { listCharters, listLogos, type Charter } from '@/features/charters/queries';
+import { listCharters, listLogos, type Charter } from '@/domain/charters/read';
 import { charterForm, NEW_CHARTER } from '@/features/charters/toForm';
 import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
 import { removePicture } from '@/features/pictures/actions';
 import { LogoField } from '@/features/teams/TeamForms';
-import { listStudents, type Member, type Team } from '@/server/records/classes';
-import { listRoles, type TeamRole } from '@/server/records/roles';
+import { listStudents, type Member, type Team } from '@/domain/classes/read';
+import { listRoles, type TeamRole } from '@/domain/teams/roles';
 import { tagColour } from '@/ui/colours';
 import { ActButton } from '@/ui/forms/ActButton';
-import { plural, shortName } from '@/ui/format';
+import { plural, shortName } from '@/core/format';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 
 export default async function ChartersPage(props: SheetProps) {

@@ -1,11 +1,11 @@
 import Link from 'next/link';
 import { DrawSheet } from '@/features/draws/DrawSheet';
 import { CallForm, DrawForm } from '@/features/draws/forms';
-import { listDrawings } from '@/features/draws/queries';
+import { listDrawings } from '@/domain/draws/read';
 import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
 import { inZone } from '@/server/clock';
-import { listStudents } from '@/server/records/classes';
-import { shortName } from '@/ui/format';
+import { listStudents } from '@/domain/classes/read';
+import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function DrawsPage(props: SheetProps) {

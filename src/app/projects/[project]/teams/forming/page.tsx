@@ -1,13 +1,13 @@
 import { alike } from '@/core/concepts';
 import { FormingBoard } from '@/features/forming/FormingBoard';
 import { FormingForm, PairForm } from '@/features/forming/forms';
-import { listForming, listKeepPairs, listPreferences, listProposals } from '@/features/forming/queries';
+import { listForming, listKeepPairs, listPreferences, listProposals } from '@/domain/forming/read';
 import { formingForm, NEW_FORMING } from '@/features/forming/toForm';
 import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
-import { listStudents } from '@/server/records/classes';
-import { listConcepts, type Concept } from '@/server/records/concepts';
-import { listRoles } from '@/server/records/roles';
-import { plural, shortName } from '@/ui/format';
+import { listStudents } from '@/domain/classes/read';
+import { listConcepts, type Concept } from '@/domain/concepts/read';
+import { listRoles } from '@/domain/teams/roles';
+import { plural, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function FormingPage(props: SheetProps) {

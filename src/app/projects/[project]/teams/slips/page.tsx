@@ -1,7 +1,7 @@
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { SlipSheet } from '@/features/teams/SlipSheet';
 import { publicOrigin } from '@/server/origin';
-import { listStudents } from '@/server/records/classes';
+import { listStudents } from '@/domain/classes/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function SlipsPage(props: SheetProps) {

@@ -3,23 +3,22 @@ import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@
 import { beginSession, removeSession } from '@/features/sessions/actions';
 import { AtTheRig } from '@/features/sessions/AtTheRig';
 import { offersOf } from '@/features/sessions/offers';
-import { followOf, planOf, wayWords } from '@/features/sessions/plan';
+import { followOf, planOf, wayWords } from '@/domain/sessions/plan';
 import { clockAt, RunSheet } from '@/features/sessions/RunSheet';
 import { SeedForm } from '@/features/sessions/SeedForm';
 import { SessionForm } from '@/features/sessions/SessionForm';
 import { sessionForm } from '@/features/sessions/toForm';
 import { momentOfEntry } from '@/server/clock';
-import { safetyHolds, sentence } from '@/server/holds';
-import { listResources } from '@/server/records/bookings';
-import { listStudents } from '@/server/records/classes';
-import { hazardsOf, listSafety } from '@/server/records/safety';
-import { listSessions } from '@/server/records/sessions';
-import { listEvents, listProtocols } from '@/server/records/trials';
+import { safetyHolds, sentence } from '@/domain/gates/holds';
+import { listResources } from '@/domain/bookings/read';
+import { listStudents } from '@/domain/classes/read';
+import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { listSessions } from '@/domain/sessions/read';
+import { listEvents, listProtocols } from '@/domain/bench/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { number, plural, weekday } from '@/ui/format';
 import { PrintButton } from '@/ui/PrintButton';
 import { Cautions } from '@/ui/sheet/Cautions';
-import { withQuery } from '@/ui/withQuery';
+import { number, plural, weekday, withQuery } from '@/core/format';
 
 export default async function SessionPage(props: SheetProps<{ session: string }>) {
   const frame = await openSheet('/projects/[project]/bench/sessions/[session]', props);

@@ -1,19 +1,19 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { offeredUnits } from '@/core/dimensions';
-import { offProtocol } from '@/features/bench/offProtocol';
+import { offProtocol } from '@/domain/bench/offProtocol';
 import { CorrectRun, TakeBack } from '@/features/bench/CorrectRun';
 import { runForm } from '@/features/bench/toForm';
 import { Pictures } from '@/features/pictures/Pictures';
-import { listPictures } from '@/features/pictures/queries';
+import { listPictures } from '@/domain/pictures/read';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { inZone } from '@/server/clock';
-import { trialTarget } from '@/server/records/targets';
-import { listEvents, listProtocols, listRunsOfTeam } from '@/server/records/trials';
-import { readingUncertainty } from '@/server/records/verdicts';
-import { moment, number, quantity } from '@/ui/format';
+import { trialTarget } from '@/domain/builds/targets';
+import { listEvents, listProtocols, listRunsOfTeam } from '@/domain/bench/read';
+import { readingUncertainty } from '@/domain/requirements/judge';
+import { moment, number, quantity } from '@/core/format';
 
 export default async function TrialPage(props: SheetProps<{ trial: string }>) {
   const { project, trial: id } = await props.params;

@@ -3,8 +3,8 @@ import { ConceptForm } from '@/features/concepts/ConceptForm';
 import { askedOf, conceptForm } from '@/features/concepts/toForm';
 import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { pool } from '@/db/connection';
-import { conceptTarget, listConcepts } from '@/server/records/concepts';
-import { listRequirements } from '@/server/records/requirements';
+import { conceptTarget, listConcepts } from '@/domain/concepts/read';
+import { listRequirements } from '@/domain/requirements/read';
 
 export default async function EditConceptPage(props: SheetProps<{ concept: string }>) {
   const { project: projectId, concept: id } = await props.params;

@@ -1,10 +1,10 @@
 import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listSelections } from '@/features/selection/queries';
+import { listSelections } from '@/domain/selection/read';
 import { SelectionForm } from '@/features/selection/SelectionForm';
 import { criteriaFrom, selectionForm } from '@/features/selection/toForm';
-import { listConcepts } from '@/server/records/concepts';
-import { listRequirements } from '@/server/records/requirements';
-import { shortName } from '@/ui/format';
+import { listConcepts } from '@/domain/concepts/read';
+import { listRequirements } from '@/domain/requirements/read';
+import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function EditSelectionPage(props: SheetProps) {

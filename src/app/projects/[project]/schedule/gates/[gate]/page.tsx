@@ -5,9 +5,9 @@ import { Checklist } from '@/features/gates/Checklist';
 import { DecisionPart } from '@/features/gates/Decision';
 import { GateTable } from '@/features/gates/GateTable';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { meetingsOf } from '@/server/records/classes';
-import { listFound, listGates, listJudgedGates } from '@/server/records/gates';
-import { shortName } from '@/ui/format';
+import { meetingsOf } from '@/domain/classes/read';
+import { listFound, listGates, listJudgedGates } from '@/domain/gates/read';
+import { shortName } from '@/core/format';
 import { Post, POST_TONE, POST_WORD } from '@/ui/glyphs/Post';
 
 export default async function GatePage(props: SheetProps<{ gate: string }>) {

@@ -3,10 +3,10 @@ import { removeGate } from '@/features/gates/actions';
 import { GateForm } from '@/features/gates/GateForm';
 import { gateForm, NEW_GATE } from '@/features/gates/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { listGates } from '@/server/records/gates';
-import { listStages } from '@/server/records/stages';
+import { listGates } from '@/domain/gates/read';
+import { listStages } from '@/domain/plan/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { plural } from '@/ui/format';
+import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 
 export default async function EditGatesPage(props: SheetProps) {

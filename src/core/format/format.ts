@@ -1,0 +1,76 @@
+import { format, parseISO } from 'date-fns';
+
+export { shortName } from '../names';
+
+/** A number for reading: at most `digits` decimals, a real minus sign. */
+export function number(value: number | null | undefined, digits = 3): string {
+  if (value === null || value === undefined) return '–';
+  return String(Number(value.toFixed(digits))).replace('-', '−');
+}
+
+/** A number with exactly `digits` decimals, for columns that line up. */
+export function fixed(value: number | null | undefined, digits: number): string {
+  return value === null || value === undefined ? '–' : value.toFixed(digits).replace('-', '−');
+}
+
+/**
+ * Writes the numbers of a column so that they line up on the decimal point in the monospaced face: shorter ones are
+ * filled with spaces, not with zeros that nobody measured.
+ */
+export function column(
+  values: (number | null | undefined)[],
+  digits = 3,
+): (value: number | null | undefined) => string {
+  const tail = (text: string) => (text.includes('.') ? text.length - text.indexOf('.') : 0);
+  const widest = Math.max(0, ...values.map((value) => tail(number(value, digits))));
+  return (value) => {
+    const text = number(value, digits);
+    return text + '\u00a0'.repeat(widest - Math.min(widest, tail(text)));
+  };
+}
+
+/**
+ * A value with its expanded uncertainty: two figures of the uncertainty, and the value to the same decimal
+ * (GUM 7.2.6). An uncertainty of zero leaves the value alone.
+ * @example measured(10.117, 0.2874, 'm') // "10.12 ± 0.29 m"
+ */
+export function measured(value: number | null, uncertainty: number, unit: string | null): string {
+  if (value === null || !(uncertainty > 0)) return quantity(value, unit);
+  const digits = Math.min(6, Math.max(0, 1 - Math.floor(Math.log10(uncertainty))));
+  return `${fixed(value, digits)} ± ${unitAfter(fixed(uncertainty, digits), unit)}`;
+}
+
+/** A value with its unit. Angles and percent stand close. */
+export function quantity(value: number | null | undefined, unit: string | null | undefined, digits = 3): string {
+  return unitAfter(number(value, digits), unit);
+}
+
+function unitAfter(shown: string, unit: string | null | undefined): string {
+  if (!unit || unit === 'count') return shown;
+  return unit === 'deg' ? `${shown}°` : `${shown} ${unit}`;
+}
+
+/** How a unit is written in a column head. */
+export function unitName(unit: string): string {
+  return { deg: '°', count: 'number' }[unit] ?? unit;
+}
+
+/** "12 Oct" of a date or local time; with the year when asked. */
+export function day(date: string, withYear = false): string {
+  return format(parseISO(date.slice(0, 10)), withYear ? 'd MMM yyyy' : 'd MMM');
+}
+
+/** "Mon 12 Oct" */
+export function weekday(date: string): string {
+  return format(parseISO(date.slice(0, 10)), 'EEE d MMM');
+}
+
+/** "12 Oct, 10:02" of a local time. */
+export function moment(localTime: string): string {
+  return format(parseISO(localTime), 'd MMM, HH:mm');
+}
+
+/** "1 team", "3 teams" */
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`;
+}

@@ -1,0 +1,37 @@
+import { checkDimension, convert, CoreError, DIMENSIONS, type Dimension } from '@/core/units';
+import { readNumber } from '@/core/numbers';
+import { FieldError } from '@/server/outcome';
+
+const SIGNED: readonly Dimension[] = ['angle', 'temperature', 'voltage', 'current'];
+
+/**
+ * Reads a measured value as typed, checks its unit against the dimension and its sign, and gives it with its SI
+ * value. Refusals carry the field: `path`.value or `path`.unit. Lengths may be negative only for runs (`signed`).
+ */
+export function readMeasured(
+  path: string,
+  text: string,
+  unit: string,
+  dimension: Dimension,
+  notes: string[],
+  signed = false,
+): { value: number; unit: string; valueSi: number } {
+  const at = (field: string) => (path ? `${path}.${field}` : field);
+  try {
+    checkDimension(unit, dimension);
+  } catch (error) {
+    if (error instanceof CoreError) throw new FieldError(at('unit'), error.message);
+    throw error;
+  }
+  try {
+    const { value, note } = readNumber(text);
+    if (note) notes.push(note);
+    if (value < 0 && !SIGNED.includes(dimension) && !(signed && dimension === 'length')) {
+      throw new FieldError(at('value'), `A ${dimension} can't be negative; this says ${value}.`);
+    }
+    return { value, unit, valueSi: convert({ value, from: unit, to: DIMENSIONS[dimension].base ?? unit }).value };
+  } catch (error) {
+    if (error instanceof CoreError) throw new FieldError(at('value'), error.message);
+    throw error;
+  }
+}

@@ -1,0 +1,52 @@
+import { summarise } from '@/core/bench';
+import type { RecentRun, TodayGiven, TodayProvider } from '@/domain/today';
+import { plural, withQuery } from '@/core/format';
+import { offProtocol } from './offProtocol';
+
+/** Runs since the last meeting that did not keep their protocol, or lie far from the others of their iteration. */
+export const benchItems: TodayProvider = (given) => {
+  const { teams, recent, href } = given;
+  const far = farOff(given);
+  const shown = new Set(teams.map((team) => team.id));
+  const flagged = recent
+    .filter((run) => shown.has(run.teamId))
+    .flatMap((run) => {
+      const why = [...conditionsOff(run, given), ...(far.has(run.id) ? ['far from the other runs'] : [])];
+      return why.length > 0 ? [{ run, why }] : [];
+    });
+  return teams.flatMap((team) => {
+    const own = flagged.filter(({ run }) => run.teamId === team.id);
+    const [first] = own;
+    if (!first) return [];
+    return [
+      {
+        ...{ teamId: team.id, urgency: 46, tone: 'ochre' as const },
+        headline: `${plural(own.length, 'run')} flagged since the last meeting`,
+        detail: own.map(({ run, why }) => `${nameOf(run, given)}: ${why.join(', ')}`).join('; '),
+        href: own.length === 1 ? href(`bench/trials/${first.run.id}`) : withQuery(href('bench'), { team: team.id }),
+        label: 'Bench',
+      },
+    ];
+  });
+};
+
+function conditionsOff({ eventId, conditions }: RecentRun, { sources }: TodayGiven): string[] {
+  const event = sources.events.find((one) => one.id === eventId);
+  const protocol = sources.protocols.find((one) => one.id === event?.protocolId);
+  return protocol ? offProtocol(protocol.conditions, conditions) : [];
+}
+
+/** Outliers by Grubbs' test among the runs of each team's newest iteration. */
+function farOff({ sources, recent }: TodayGiven): Set<string> {
+  const looked = new Set(recent.map((run) => run.id));
+  return new Set(
+    sources.runs
+      .filter((group) => group.ids.some((id) => looked.has(id)))
+      .flatMap((group) => summarise({ values: group.values }).outliers.map(({ index }) => group.ids[index]!)),
+  );
+}
+
+function nameOf({ eventId, attempt }: RecentRun, { sources }: TodayGiven): string {
+  const event = sources.events.find((one) => one.id === eventId);
+  return `${event?.name ?? 'run'}${attempt === null ? ', practice' : `, attempt ${attempt}`}`;
+}

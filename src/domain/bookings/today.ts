@@ -1,0 +1,73 @@
+import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
+import { plural, weekday, withQuery } from '@/core/format';
+import { heldBookings } from './held';
+import { isPlaced, type Placed } from './plan';
+
+/** What is booked on the shared machines today, what of it is held, and who waits. */
+export const bookingItems: TodayProvider = (given) => {
+  const { bookings, teams, leads, resources } = given;
+  if (resources.length === 0) return [];
+  const shown = bookings.filter((one): one is Placed => isPlaced(one) && teams.some((team) => team.id === one.teamId));
+  const today = shown.filter((one) => one.day === given.today && one.state !== 'done');
+  return [...(leads ? classItems(today, given) : today.flatMap((one) => ownItem(one, given))), ...heldItems(given)];
+};
+
+function classItems(today: Placed[], { resources, teams, bookings, href }: TodayGiven): TodayItem[] {
+  const nameOf = new Map(teams.map((team) => [team.id, team.name]));
+  const lines = resources.flatMap((resource) => {
+    const own = today.filter((one) => one.resourceId === resource.id);
+    return own.length === 0
+      ? []
+      : [`${resource.name}: ${own.map((one) => `${one.start} ${nameOf.get(one.teamId)}`).join(', ')}`];
+  });
+  const waiting = bookings.filter((one) => one.state === 'asked' && nameOf.has(one.teamId)).length;
+  if (lines.length === 0 && waiting === 0) return [];
+  return [
+    {
+      teamId: null,
+      urgency: 44,
+      tone: 'ink' as const,
+      headline: lines.length > 0 ? 'Booked today' : 'Nothing is booked today',
+      detail: [...lines, ...(waiting > 0 ? [`${plural(waiting, 'request')} waiting for a slot`] : [])].join('; '),
+      href: href('schedule/bookings'),
+      label: 'Bookings',
+    },
+  ];
+}
+
+function ownItem(one: Placed, { resources, href }: TodayGiven): TodayItem[] {
+  const resource = resources.find((each) => each.id === one.resourceId)!;
+  return [
+    {
+      teamId: one.teamId,
+      urgency: 64,
+      tone: 'ink' as const,
+      headline: `${resource.name} at ${one.start} today`,
+      detail: [`${one.minutes} min`, resource.room && `room ${resource.room}`, one.purpose].filter(Boolean).join(', '),
+      href: withQuery(href('schedule/bookings'), { machine: resource.id }),
+      label: 'Bookings',
+    },
+  ];
+}
+
+function heldItems(given: TodayGiven): TodayItem[] {
+  const { bookings, resources, teams, today, href } = given;
+  const held = heldBookings({ ...given, teams });
+  return bookings.flatMap((one) => {
+    const why = held.get(one.id);
+    if (!why || one.state !== 'booked' || one.day === null || one.day < today) return [];
+    if (!teams.some((team) => team.id === one.teamId)) return [];
+    const resource = resources.find((each) => each.id === one.resourceId)!;
+    return [
+      {
+        teamId: one.teamId,
+        urgency: one.day === today ? 77 : 56,
+        tone: one.day === today ? ('brick' as const) : ('ochre' as const),
+        headline: `${resource.name}, ${one.day === today ? 'today' : weekday(one.day)} ${one.start}, is held`,
+        detail: why,
+        href: withQuery(href('schedule/bookings'), { machine: resource.id }),
+        label: 'Bookings',
+      },
+    ];
+  });
+}

@@ -1,0 +1,68 @@
+import { listRequirements } from '@/domain/requirements/read';
+import { listProtocols } from '@/domain/bench/read';
+import { listStudents } from '@/domain/classes/read';
+import { listIterations, type Iteration } from './read';
+import { offeredUnits } from '@/core/dimensions';
+import type { Dimension } from '@/core/units';
+import type { Project } from '@/server/access';
+import { shortName, limitText } from '@/core/format';
+import { pool } from '@/db/connection';
+
+/** Everything the form of an iteration offers: what can be measured on it, with which instrument, built on what. */
+export async function loadIterationForm({ id: projectId, units }: Project, iteration: Iteration | null) {
+  const sql = pool();
+  const [requirements, protocols, iterations, parameters, instruments, members] = await Promise.all([
+    listRequirements(projectId),
+    listProtocols(projectId),
+    listIterations(projectId),
+    sql<
+      { id: string; name: string; dimension: Dimension }[]
+    >`select id, name, dimension from parameter where project_id = ${projectId} order by name`,
+    sql<
+      { id: string; name: string; dimension: string }[]
+    >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
+    listStudents(projectId),
+  ]);
+  const tested = new Set(protocols.map((protocol) => protocol.parameterId));
+  const measurable = parameters.filter(
+    (p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id),
+  );
+  const offered = measurable.map((parameter) => {
+    const known = iteration?.measurements.find((m) => m.parameterId === parameter.id)?.unit;
+    const asked = requirements.find((r) => r.parameterId === parameter.id)?.unit;
+    const named = [known, asked].filter((unit) => unit != null);
+    return [...new Set([...named, ...offeredUnits(parameter.dimension, units)])];
+  });
+  return {
+    instruments: [...instruments],
+    members: members.map(({ accountId, teamId, name }) => ({ id: accountId, teamId, name: shortName(name) })),
+    parents: iterations.map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
+    parameters: measurable.map((p, i) => ({
+      ...p,
+      units: offered[i]!,
+      limit: requirements
+        .filter((r) => r.parameterId === p.id)
+        .map((r) => `${r.code} ${limitText(r)}`)
+        .join(', '),
+    })),
+    measurements: measurable.map((p, i) => startValue(p, offered[i]![0] ?? '', iteration, instruments)),
+  };
+}
+
+function startValue(
+  parameter: { id: string; dimension: Dimension },
+  unit: string,
+  iteration: Iteration | null,
+  instruments: readonly { id: string; dimension: string }[],
+) {
+  const known = iteration?.measurements.find((m) => m.parameterId === parameter.id);
+  return {
+    parameterId: parameter.id,
+    value: known?.value == null ? '' : String(known.value),
+    unit,
+    answer: known?.answer == null ? '' : known.answer ? 'yes' : 'no',
+    instrumentId: known
+      ? (known.instrumentId ?? '')
+      : (instruments.find((one) => one.dimension === parameter.dimension)?.id ?? ''),
+  };
+}

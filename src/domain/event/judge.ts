@@ -1,0 +1,111 @@
+import { scoreEvent, type Attempt, type Entry, type EventResult, type EventRule } from '@/core/scoring';
+import { CoreError, convert, DIMENSIONS, type Dimension } from '@/core/units';
+import { pool } from '@/db/connection';
+import type { Team } from '@/domain/classes/read';
+import type { EventRecord, Protocol, ScoredRun } from '@/domain/bench/read';
+
+/** The results of one event, and the teams whose attempts can't be scored with the reason. */
+export interface EventResults {
+  event: EventRecord;
+  results: (EventResult & { teamId: string; made: number })[];
+  problems: { teamId: string; message: string }[];
+}
+
+/** The name under which a parameter can be used in a formula: "Carrier mass" → carrier_mass. */
+export function factName(parameter: string): string {
+  return parameter
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '');
+}
+
+/** What was measured on iterations, as facts for formulas and tie rules, by iteration. */
+export type Facts = Map<string, Record<string, number>>;
+
+/** Whether a rule looks at facts. */
+export function usesFacts({ value, ties = [] }: EventRule): boolean {
+  return value !== undefined || ties.some((tie) => tie.includes(':'));
+}
+
+/** The facts of the iterations that teams made their last attempts with, each in its dimension's first unit. */
+export async function listFacts(projectId: string): Promise<Facts> {
+  const rows = await pool()<{ iterationId: string; name: string; dimension: Dimension; value: number; unit: string }[]>`
+    select m.iteration_id, p.name, m.dimension, m.value, m.unit from measurement m join parameter p on p.id = m.parameter_id
+    where m.value is not null and m.iteration_id in (
+      select distinct on (event_id, team_id) iteration_id from trial
+      where project_id = ${projectId} and attempt is not null and taken_back_at is null
+      order by event_id, team_id, attempt desc)`;
+  const facts: Facts = new Map();
+  for (const { iterationId, name, dimension, value, unit } of rows) {
+    const own = facts.get(iterationId) ?? {};
+    own[factName(name)] = convert({ value, from: unit, to: factUnit(dimension) }).value;
+    facts.set(iterationId, own);
+  }
+  return facts;
+}
+
+/** The unit in which facts of a dimension enter formulas. */
+export function factUnit(dimension: Dimension): string {
+  return DIMENSIONS[dimension].offered[0] ?? '';
+}
+
+/**
+ * Scores an event for the teams. Attempts are brought to the protocol's unit; facts come from the iteration of
+ * the team's last attempt. A team whose attempts can't be scored (a fact not measured) is set aside with the
+ * reason and placed like a team without attempts, so that one gap does not hide everybody's result.
+ */
+export function resultsOf(
+  event: EventRecord,
+  protocol: Protocol,
+  teams: Team[],
+  attempts: ScoredRun[],
+  facts: Facts,
+): EventResults {
+  const byTeam = new Map(teams.map((team): [string, ScoredRun[]] => [team.id, []]));
+  for (const trial of attempts) if (trial.eventId === event.id) byTeam.get(trial.teamId)?.push(trial);
+  const entries = teams.map((team): Entry => {
+    const own = byTeam.get(team.id)!;
+    const known = facts.get(own.at(-1)?.iterationId ?? '') ?? {};
+    return { team: team.id, attempts: numbered(own, protocol), facts: known };
+  });
+  const inWords = (text: string) => teams.reduce((said, team) => said.replaceAll(team.id, team.name), text);
+  const whole = attemptScore(event, entries);
+  if (!('problem' in whole)) return { event, results: whole.results, problems: [] };
+
+  const problems: EventResults['problems'] = [];
+  const scorable = entries.map((entry): Entry => {
+    const alone = attemptScore(event, [entry]);
+    if (!('problem' in alone)) return entry;
+    problems.push({ teamId: entry.team, message: inWords(alone.problem) });
+    return { team: entry.team, attempts: [] };
+  });
+  const rest = attemptScore(event, scorable);
+  if (!('problem' in rest)) return { event, results: rest.results, problems };
+  return { event, results: [], problems: teams.map((team) => ({ teamId: team.id, message: inWords(rest.problem) })) };
+}
+
+function attemptScore(
+  { rule }: EventRecord,
+  entries: Entry[],
+): { results: EventResults['results'] } | { problem: string } {
+  const made = new Map(entries.map((entry) => [entry.team, entry.attempts.length]));
+  try {
+    const { results } = scoreEvent({ rule, entries });
+    return { results: results.map((result) => ({ ...result, teamId: result.team, made: made.get(result.team)! })) };
+  } catch (error) {
+    if (error instanceof CoreError) return { problem: error.message };
+    throw error;
+  }
+}
+
+/** Attempts in their order; a number that is missing in between counts as not started. */
+function numbered(trials: ScoredRun[], protocol: Protocol): Attempt[] {
+  const last = trials.reduce((most, trial) => Math.max(most, trial.attempt ?? 0), 0);
+  return Array.from({ length: last }, (_, i) => {
+    const trial = trials.find((candidate) => candidate.attempt === i + 1);
+    if (!trial) return { status: 'did-not-start' as const };
+    const value =
+      trial.value === null ? null : convert({ value: trial.value, from: trial.unit!, to: protocol.unit }).value;
+    return { value, status: trial.status, penalties: trial.penalties };
+  });
+}

@@ -1,0 +1,186 @@
+import { cache } from 'react';
+import { judgeGate, type Decision, type Evidence, type GateItem, type JudgedGate } from '@/core/gates';
+import { shortName } from '@/core/names';
+import { missing } from '@/core/safety';
+import { pool, type Sql } from '@/db/connection';
+import { hazardsOf, listSafety, readBy, type Safety } from '@/domain/safety/read';
+import { missingWords } from '@/domain/safety/words';
+
+/** A condition on which a team may pass: an action with its owner and the day of a meeting. */
+export interface Condition {
+  id: string;
+  what: string;
+  owner: string | null;
+  dueOn: string | null;
+  done: boolean;
+  version: number;
+}
+export interface GateDecision extends Decision {
+  id: string;
+  teamId: string;
+  by: string;
+  on: string;
+  version: number;
+  conditions: Condition[];
+}
+export interface Signature {
+  id: string;
+  itemId: string;
+  teamId: string;
+  byId: string | null;
+  by: string;
+  on: string;
+  note: string;
+}
+/** A gate with its checklist; it stands before a stage. */
+export interface Gate {
+  id: string;
+  name: string;
+  stageId: string;
+  stageName: string;
+  position: number;
+  /** Nothing is built before it opens. */
+  guardsBuilding: boolean;
+  /** Nothing is cut in final material before it opens. */
+  guardsFinal: boolean;
+  version: number;
+  items: GateItem[];
+  decisions: GateDecision[];
+  signatures: Signature[];
+}
+
+/** The gates of a project in the order of the stages behind them, with what was signed and decided: one query. */
+export const listGates = cache((projectId: string): Promise<Gate[]> => readGates(pool(), projectId));
+
+export async function readGates(sql: Sql, projectId: string): Promise<Gate[]> {
+  return sql<Gate[]>`
+    select g.id, g.name, g.stage_id, s.name as stage_name, g.position, g.guards_building, g.guards_final, g.version,
+      coalesce((select jsonb_agg(jsonb_build_object('id', i.id, 'kind', i.kind, 'text', i.text, 'count', i.count, 'signer', i.signer,
+          'stage', case when t.id is not null then jsonb_build_object('id', t.id, 'name', t.name) end) order by i.position)
+        from gate_item i left join stage t on t.id = i.stage_id where i.gate_id = g.id), '[]') as items,
+      coalesce((select jsonb_agg(jsonb_build_object('id', d.id, 'teamId', d.team_id, 'kind', d.kind, 'reason', d.reason, 'by', d.by_name,
+          'on', d.decided_on, 'version', d.version, 'conditions', coalesce((
+            select jsonb_agg(jsonb_build_object('id', a.id, 'what', a.what, 'owner', o.name, 'dueOn', a.due_on, 'done', a.state <> 'open',
+              'version', a.version) order by a.due_on, a.what)
+            from action a left join account o on o.id = a.owner_id where a.source_kind = 'gate' and a.source_id = d.id), '[]')))
+        from gate_decision d where d.gate_id = g.id), '[]') as decisions,
+      coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'itemId', x.item_id, 'teamId', x.team_id, 'byId', x.signed_by,
+          'by', x.by_name, 'on', x.signed_on, 'note', x.note) order by x.signed_on, x.by_name)
+        from gate_signature x join gate_item i on i.id = x.item_id where i.gate_id = g.id), '[]') as signatures
+    from gate g join stage s on s.id = g.stage_id where g.project_id = ${projectId} order by s.position, g.position, g.name`;
+}
+
+/** What there is of every team, as gates look at it. */
+export interface Found {
+  agreed: number;
+  proposed: number;
+  teams: FoundOfTeam[];
+}
+interface FoundOfTeam {
+  id: string;
+  members: { id: string; name: string }[];
+  stages: [id: string, state: 'open' | 'handed-in' | 'accepted' | 'returned'][];
+  runs: number;
+  checked: { id: string; number: number; by: string[] } | null;
+  musts: { number: number | null; unmeasured: string[] };
+}
+
+/** What gates look at, but for safety: one query. */
+export const listFound = cache((projectId: string): Promise<Found> => readFound(pool(), projectId));
+
+export async function readFound(sql: Sql, projectId: string): Promise<Found> {
+  const [row] = await sql<[Found]>`
+    with must as (
+      select code, parameter_id from requirement where project_id = ${projectId} and state in ('agreed', 'changed')
+        and priority = 'must' and kind <> 'wish' and parameter_id is not null),
+    tried as materialized (
+      select team_id, iteration_id, event_id, count(*)::int as made, bool_or(status = 'ok' and value is not null) as measured
+      from trial where project_id = ${projectId} and taken_back_at is null group by team_id, iteration_id, event_id),
+    measured as (
+      select iteration_id, parameter_id from measurement
+      where project_id = ${projectId} and parameter_id in (select parameter_id from must)
+      union select r.iteration_id, p.parameter_id from tried r join event e on e.id = r.event_id join protocol p on p.id = e.protocol_id
+      where r.measured and p.parameter_id in (select parameter_id from must)),
+    covered as (
+      select i.id, i.team_id, i.number, count(must.code) as musts from iteration i
+      left join measured d on d.iteration_id = i.id left join must on must.parameter_id = d.parameter_id
+      where i.project_id = ${projectId} group by i.id),
+    fullest as (select distinct on (team_id) id, team_id, number from covered order by team_id, musts desc, number desc),
+    filled as materialized (select d.iteration_id, d.parameter_id from measured d join fullest f on f.id = d.iteration_id),
+    checks as (
+      select iteration_id, array_agg(by_name order by checked_on, by_name) as names from iteration_check
+      where project_id = ${projectId} group by iteration_id),
+    checked as (
+      select distinct on (i.team_id) i.team_id, i.id, i.number, coalesce(k.names, '{}') as names
+      from iteration i left join checks k on k.iteration_id = i.id where i.project_id = ${projectId}
+      order by i.team_id, coalesce(cardinality(k.names), 0) desc, i.number desc),
+    runs as (select team_id, sum(made)::int as made from tried group by team_id)
+    select (select count(*) from requirement where project_id = ${projectId} and state in ('agreed', 'changed'))::int as agreed,
+      (select count(*) from requirement where project_id = ${projectId} and state = 'proposed')::int as proposed,
+      coalesce((select json_agg(json_build_object('id', t.id,
+        'members', coalesce((select json_agg(json_build_object('id', a.id, 'name', a.name) order by a.name) from team_member m
+          join account a on a.id = m.account_id
+          join enrolment e on e.project_id = m.project_id and e.account_id = m.account_id and e.left_on is null
+          where m.team_id = t.id), '[]'),
+        'stages', coalesce((select json_agg(json_build_array(h.stage_id, h.state)) from hand_in h where h.team_id = t.id), '[]'),
+        'runs', coalesce(r.made, 0),
+        'checked', case when c.id is not null then json_build_object('id', c.id, 'number', c.number, 'by', to_json(c.names)) end,
+        'musts', json_build_object('number', f.number, 'unmeasured', coalesce((select json_agg(must.code order by must.code) from must
+          where not exists (select from filled d where d.iteration_id = f.id and d.parameter_id = must.parameter_id)), '[]'))))
+        from team t left join runs r on r.team_id = t.id left join checked c on c.team_id = t.id left join fullest f on f.team_id = t.id
+        where t.project_id = ${projectId}), '[]') as teams`;
+  return row;
+}
+
+/** A gate as it stands for a team. */
+export interface TeamGate extends JudgedGate {
+  gate: Gate;
+  teamId: string;
+  decision: GateDecision | null;
+}
+
+/** Every gate judged for every team. */
+export function judgeGates(
+  gates: readonly Gate[],
+  found: Found,
+  safety: Safety,
+  { today }: { today: string },
+): TeamGate[] {
+  return found.teams.flatMap((team) => gates.map((gate) => judgeFor(gate, team, found, safety, today)));
+}
+
+/** Every gate judged for every team; without a gate nothing else is looked at. */
+export async function listJudgedGates(projectId: string, today: string): Promise<TeamGate[]> {
+  const gates = await listGates(projectId);
+  if (gates.length === 0) return [];
+  const [found, safety] = await Promise.all([listFound(projectId), listSafety(projectId)]);
+  return judgeGates(gates, found, safety, { today });
+}
+
+function judgeFor(gate: Gate, team: FoundOfTeam, found: Found, safety: Safety, today: string): TeamGate {
+  const decision = gate.decisions.find((one) => one.teamId === team.id) ?? null;
+  const signed = new Map<string, string[]>();
+  for (const one of gate.signatures)
+    if (one.teamId === team.id) signed.set(one.itemId, [...(signed.get(one.itemId) ?? []), shortName(one.by)]);
+  const lacking = missing({
+    hazards: hazardsOf(safety.hazards, 'stages', gate.stageId),
+    people: team.members.map((member) => member.id),
+    asks: 'each',
+    signOffs: safety.signOffs,
+    read: readBy(safety, team.id),
+    day: today,
+  });
+  const evidence: Evidence = {
+    requirements: { agreed: found.agreed, proposed: found.proposed },
+    stages: new Map(team.stages),
+    runs: team.runs,
+    checked: team.checked && { label: `iteration ${team.checked.number}`, by: team.checked.by.map(shortName) },
+    musts: {
+      label: team.musts.number === null ? null : `iteration ${team.musts.number}`,
+      unmeasured: team.musts.unmeasured,
+    },
+    missingSignOffs: missingWords(lacking, team.members).map((one) => one.says),
+    signed,
+  };
+  return { gate, teamId: team.id, decision, ...judgeGate({ items: gate.items, evidence, decision }) };
+}

@@ -1,0 +1,53 @@
+import { inShort } from '@/core/gates';
+import { pacesOf } from '@/domain/plan/pace';
+import type { TeamGate } from './read';
+import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
+import { plural, weekday, withQuery } from '@/core/format';
+
+/** The gate that each team comes to next, and conditions that are due. */
+export const gateItems: TodayProvider = (given) => {
+  const { sections, teams, stages, eventDate, now, gates } = given;
+  const paces = pacesOf(sections, teams, stages, { eventDate, now });
+  return teams.flatMap((team) => {
+    const own = gates.filter((one) => one.teamId === team.id);
+    const current = paces.find((pace) => pace.teamId === team.id)?.current?.id ?? null;
+    return [...own.flatMap((one) => nextGate(one, current, given)), ...own.flatMap((one) => dueConditions(one, given))];
+  });
+};
+
+/** A shut gate that the team stands at, or that comes right after what it works on. */
+function nextGate(one: TeamGate, current: string | null, { stages, href }: TodayGiven): TodayItem[] {
+  const { gate, state, missing, teamId } = one;
+  if (state !== 'shut' || current === null) return [];
+  const stage = stages.find((each) => each.id === gate.stageId);
+  const atIt = gate.stageId === current;
+  if (!atIt && !stage?.after.some((each) => each.id === current)) return [];
+  return [
+    {
+      teamId,
+      urgency: atIt ? 78 : 46,
+      tone: atIt ? 'brick' : 'ochre',
+      headline: `Gate “${gate.name}” is shut`,
+      detail: `before ${gate.stageName}; missing: ${missing.map(inShort).join('; ')}`,
+      href: withQuery(href(`schedule/gates/${gate.id}`), { team: teamId }),
+      label: 'Gate',
+    },
+  ];
+}
+
+function dueConditions({ gate, decision, teamId }: TeamGate, { today, href }: TodayGiven): TodayItem[] {
+  const due = (decision?.conditions ?? []).filter((one) => !one.done && one.dueOn !== null && one.dueOn <= today);
+  if (due.length === 0) return [];
+  const late = due.some((one) => one.dueOn! < today);
+  return [
+    {
+      teamId,
+      urgency: late ? 79 : 68,
+      tone: late ? 'brick' : 'ochre',
+      headline: `${plural(due.length, 'condition')} of “${gate.name}” ${late ? 'overdue' : 'due today'}`,
+      detail: due.map((one) => `${one.what}, by ${weekday(one.dueOn!)}`).join('; '),
+      href: withQuery(href(`schedule/gates/${gate.id}`), { team: teamId }),
+      label: 'Gate',
+    },
+  ];
+}

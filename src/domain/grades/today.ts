@@ -1,0 +1,28 @@
+import type { TodayProvider } from '@/domain/today';
+
+/** Judges who have not scored everybody. */
+export const gradeItems: TodayProvider = ({ teams, rubrics, scores, leads, href }) => {
+  if (!leads) return [];
+  return rubrics.flatMap((rubric) => {
+    const due = rubric.judges.length * rubric.criteria.length * teams.length;
+    const known = new Set(teams.map((team) => team.id));
+    const own = scores.filter((one) => one.rubricId === rubric.id && known.has(one.teamId));
+    const given = own.reduce((sum, one) => sum + one.given, 0);
+    if (given === due) return [];
+    const detail =
+      rubric.judges.length === 0
+        ? 'No judge has a link yet.'
+        : `${given} of ${due} scores are in from ${rubric.judges.length} judges.`;
+    return [
+      {
+        teamId: null,
+        urgency: 25,
+        tone: 'ink' as const,
+        headline: `${rubric.name}: scores missing`,
+        detail,
+        href: href('grades'),
+        label: 'Grades',
+      },
+    ];
+  });
+};

@@ -1,0 +1,37 @@
+import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
+import { pool } from '@/db/connection';
+import { day, plural } from '@/core/format';
+import type { TodayProvider } from '@/domain/today';
+
+const WARNED_DAYS = 31;
+
+/** Whether names are due to be erased within a month, or overdue. */
+export function isDue(retentionUntil: string, today: string): boolean {
+  return addDays(parseISO(today), WARNED_DAYS) >= parseISO(retentionUntil);
+}
+
+/** How many people of the project still stand there by name. */
+export async function countNames(projectId: string): Promise<number> {
+  const [row] = await pool()<[{ n: number }]>`
+    select count(*) as n from enrolment e join account a on a.id = e.account_id
+    where e.project_id = ${projectId} and a.erased_at is null`;
+  return row.n;
+}
+
+/** A month before the day until which data is kept, and from then on: names are due to be erased. */
+export const dataItems: TodayProvider = ({ leads, retentionUntil, names, today, href }) => {
+  if (!leads || names === 0 || !isDue(retentionUntil, today)) return [];
+  const left = differenceInCalendarDays(parseISO(retentionUntil), parseISO(today));
+  return [
+    {
+      teamId: null,
+      urgency: left < 0 ? 90 : 35,
+      tone: left < 0 ? ('brick' as const) : ('ochre' as const),
+      headline:
+        left < 0 ? `Data was kept until ${day(retentionUntil, true)}` : `Data is kept ${plural(left, 'day')} more`,
+      detail: `${plural(names, 'name')} ${left < 0 ? 'are' : 'will be'} due to be erased; the work stays.`,
+      href: href('data'),
+      label: 'Data',
+    },
+  ];
+};

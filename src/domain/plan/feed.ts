@@ -1,0 +1,109 @@
+import { TZDate } from '@date-fns/tz';
+import { addMinutes } from 'date-fns';
+import ical, { ICalEventTransparency } from 'ical-generator';
+import type { Meeting } from '@/core/calendar';
+import type { Booking, Resource } from '@/domain/bookings/read';
+import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
+import type { Stage } from './read';
+import { plural } from '@/core/format';
+import { layOutLine } from './lines';
+import { sectionLine } from './sectionLine';
+
+interface Given {
+  project: { id: string; title: string; clientName: string; timeZone: string; eventDate: string };
+  sections: readonly Section[];
+  stages: readonly Stage[];
+  teams: readonly Team[];
+  resources: readonly Resource[];
+  bookings: readonly Booking[];
+}
+
+/**
+ * The calendar of a project in the iCalendar format (RFC 5545): class meetings with the stages that are worked on, the last
+ * meeting of each stage, what is booked on the machines, and the event. Times are UTC, so that no program needs to know the time zone; each entry keeps its
+ * id, so that a program that subscribes moves what was moved.
+ */
+export function calendarOf({ project, sections, stages, teams, resources, bookings }: Given): string {
+  const calendar = ical({
+    name: project.title,
+    prodId: { company: 'ironstone', product: 'schedule' },
+    timezone: null,
+    ttl: 3600,
+  });
+  for (const section of sections) {
+    const meetings = meetingsOf(section);
+    const before = meetings.filter((meeting) => meeting.date < project.eventDate);
+    const placed = layOutLine(sectionLine(section, stages, project.eventDate)).stages;
+    const shown = stages.filter((stage) => placed.has(stage.id));
+    meetings.forEach((meeting, i) => {
+      const on = shown.filter(({ id }) => placed.get(id)!.start <= i && i <= placed.get(id)!.finish);
+      const start = instantOf(meeting, project.timeZone);
+      calendar.createEvent({
+        id: `meeting-${section.id}-${meeting.date}-${meeting.start.replace(':', '')}`,
+        start,
+        end: addMinutes(start, meeting.minutes),
+        summary: `${project.title}, section ${section.name}${on.length ? `: ${on.map((stage) => stage.name).join(', ')}` : ''}`,
+        description: i < before.length ? `meeting ${i + 1} of ${before.length}` : 'after the event',
+        ...(section.room ? { location: `room ${section.room}` } : {}),
+      });
+    });
+    for (const stage of shown) {
+      const { finish, slack } = placed.get(stage.id)!;
+      const meeting = before[finish];
+      if (!meeting) continue;
+      calendar.createEvent({
+        id: `stage-${stage.id}-${section.id}`,
+        start: dayOf(meeting.date),
+        allDay: true,
+        transparency: ICalEventTransparency.TRANSPARENT,
+        summary: `Last meeting for ${stage.name}, section ${section.name}`,
+        description: [
+          stage.handsIn && `hand in: ${stage.handsIn}`,
+          slack < 0
+            ? `${plural(-slack, 'meeting')} short`
+            : slack
+              ? `could slip by ${plural(slack, 'meeting')}`
+              : 'no slack',
+        ]
+          .filter(Boolean)
+          .join('; '),
+      });
+    }
+  }
+  for (const { id, day, start, minutes, state, resourceId, teamId } of bookings) {
+    const team = teams.find((one) => one.id === teamId);
+    if (!day || !start || !minutes || (state !== 'booked' && state !== 'running')) continue;
+    if (!team || !sections.some((section) => section.id === team.sectionId)) continue;
+    const machine = resources.find((one) => one.id === resourceId)!;
+    const begins = instantOf({ date: day, start, minutes }, project.timeZone);
+    calendar.createEvent({
+      ...{
+        id: `booking-${id}`,
+        start: begins,
+        end: addMinutes(begins, minutes),
+        summary: `${machine.name}: ${team.name}`,
+      },
+      ...(machine.room ? { location: `room ${machine.room}` } : {}),
+    });
+  }
+  calendar.createEvent({
+    id: `event-${project.id}`,
+    start: dayOf(project.eventDate),
+    allDay: true,
+    summary: `Event: ${project.title} for ${project.clientName}`,
+  });
+  return calendar.toString();
+}
+
+/** The instant at which a meeting begins; a time that the change to summer time skips is the one an hour later. */
+function instantOf({ date, start }: Meeting, timeZone: string): Date {
+  const [year = 0, month = 1, day = 1] = date.split('-').map(Number);
+  const [hour = 0, minute = 0] = start.split(':').map(Number);
+  return new Date(new TZDate(year, month - 1, day, hour, minute, timeZone).getTime());
+}
+
+/** A whole day, as the package takes it: by the date's parts in this machine's own time. */
+function dayOf(date: string): Date {
+  const [year = 0, month = 1, day = 1] = date.split('-').map(Number);
+  return new Date(year, month - 1, day);
+}

@@ -1,0 +1,78 @@
+import { endOf, type Meeting } from '@/core/calendar';
+import { listBookings, listResources } from '@/domain/bookings/read';
+import { listSafety, type Hazard } from '@/domain/safety/read';
+import { listAbsent, listStages, type Stage } from './read';
+import { listStudents, listTeams, meetingsOf, type Member, type Section, type Team } from '@/domain/classes/read';
+import { paceOf, type TeamPace } from './pace';
+
+/** A team in a lesson: what it does, who is there, what it owes. */
+export interface LessonTeam {
+  team: Team;
+  pace: TeamPace | null;
+  members: { id: string; name: string; absent: boolean }[];
+}
+export interface Lesson {
+  section: Section;
+  meeting: Meeting;
+  /** Which meeting of the section it is, and how many there are before the event. */
+  number: number;
+  count: number;
+  teams: LessonTeam[];
+  /** Who is in no team. */
+  others: { id: string; name: string; absent: boolean }[];
+  /** The stages that teams are at, each once, in the order of the plan. */
+  stages: Stage[];
+  /** Hazards of these stages and of the machines booked for the meeting. */
+  hazards: Hazard[];
+  /** What is booked for the meeting, in order. */
+  booked: { id: string; start: string; minutes: number; machine: string; team: string; purpose: string }[];
+}
+
+/** The meeting of a section that is on now or comes next, with what each team does in it; null when there is none left. */
+export async function readLesson(
+  projectId: string,
+  section: Section,
+  { eventDate, now }: { eventDate: string; now: string },
+): Promise<Lesson | null> {
+  const meetings = meetingsOf(section);
+  const meeting = meetings.find((one) => endOf(one) > now);
+  if (!meeting) return null;
+  const [stages, teams, students, absent, safety, resources, bookings] = await Promise.all([
+    listStages(projectId),
+    listTeams(projectId),
+    listStudents(projectId),
+    listAbsent(projectId, meeting.date),
+    listSafety(projectId),
+    listResources(projectId),
+    listBookings(projectId),
+  ]);
+  const own = teams.filter((team) => team.sectionId === section.id);
+  const paces = stages.length > 0 ? paceOf(section, own, stages, eventDate, now) : [];
+  const here = students.filter((member) => member.sectionId === section.id);
+  const line = ({ accountId, name }: Member) => ({ id: accountId, name, absent: absent.includes(accountId) });
+  const at = new Set(paces.map((pace) => pace.current?.id));
+  const booked = bookings.flatMap(({ id, day, start, minutes, state, resourceId, teamId, purpose }) => {
+    const team = own.find((one) => one.id === teamId);
+    if (day !== meeting.date || !start || !minutes || !team || (state !== 'booked' && state !== 'running')) return [];
+    const machine = resources.find((one) => one.id === resourceId)!;
+    return [{ id, start, minutes, machine: machine.name, machineId: machine.id, team: team.name, purpose }];
+  });
+  const machines = new Set(booked.map((one) => one.machineId));
+  return {
+    section,
+    meeting,
+    number: meetings.indexOf(meeting) + 1,
+    count: meetings.filter((one) => one.date < eventDate).length,
+    teams: own.map((team) => ({
+      team,
+      pace: paces.find((pace) => pace.teamId === team.id) ?? null,
+      members: here.filter((member) => member.teamId === team.id).map(line),
+    })),
+    others: here.filter((member) => member.teamId === null).map(line),
+    stages: stages.filter((stage) => at.has(stage.id)),
+    hazards: safety.hazards.filter(
+      (hazard) => hazard.stages.some((id) => at.has(id)) || hazard.resources.some((id) => machines.has(id)),
+    ),
+    booked,
+  };
+}

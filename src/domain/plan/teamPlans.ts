@@ -1,0 +1,30 @@
+import { inOrder } from '@/core/plan';
+import { flexibles, planningDay } from './lines';
+import { workOf } from './pace';
+import type { Section, Team } from '@/domain/classes/read';
+import type { Stage } from './read';
+import { sectionLine } from './sectionLine';
+import type { TeamPlan } from './whatIf';
+
+/** What every team has left, as the core weighs it. */
+export function teamPlans(
+  section: Section,
+  teams: readonly Team[],
+  stages: readonly Stage[],
+  { eventDate, now }: { eventDate: string; now: string },
+): TeamPlan[] {
+  const { meetings, spare } = sectionLine(section, stages, eventDate);
+  const from = planningDay(meetings, now);
+  const given = {
+    meetings: meetings.filter((one) => one.date < eventDate),
+    whole: inOrder(flexibles(stages)),
+    stages,
+    eventDate,
+    from,
+  };
+  return teams.map((team) => ({
+    ...{ id: team.id, name: team.name, sectionId: section.id, eventDate, today: from, meetings },
+    spare: spare.filter((one) => one.date >= from),
+    stages: workOf(team, given).left.map(({ delay, ...stage }) => (delay ? { ...stage, delay, fixed: true } : stage)),
+  }));
+}

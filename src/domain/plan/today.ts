@@ -1,0 +1,154 @@
+import { meetingsOf, type Team } from '@/domain/classes/read';
+import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
+import { day, plural, shortName, weekday, withQuery } from '@/core/format';
+import { pacesOf, type TeamPace } from './pace';
+import { standsAt, stageWords } from './words';
+
+/** The first steps of an empty project, how every team stands in the plan, and who is away. */
+export const scheduleItems: TodayProvider = (given) =>
+  given.leads
+    ? [...firstSteps(given), ...lastMeetings(given), ...teamItems(given), ...awayItems(given)]
+    : teamItems(given);
+
+function firstSteps({ sections, teams, stages, today, eventDate, href }: TodayGiven): TodayItem[] {
+  const place = { teamId: null, tone: 'iron' as const };
+  if (sections.length === 0) {
+    return [
+      {
+        ...place,
+        urgency: 85,
+        headline: 'No section yet',
+        detail: 'A section with its meeting times makes the meeting line above, and takes the roster.',
+        href: href('schedule/calendar'),
+        label: 'Calendar',
+      },
+    ];
+  }
+  if (teams.length === 0) {
+    return [
+      {
+        ...place,
+        urgency: 84,
+        headline: 'No team yet',
+        detail: 'Paste the roster of a section; a column “team” puts everybody into teams at once.',
+        href: href('teams'),
+        label: 'Teams',
+      },
+    ];
+  }
+  if (stages.length > 0 || today >= eventDate) return [];
+  return [
+    {
+      ...place,
+      urgency: 30,
+      tone: 'ink' as const,
+      headline: 'No plan yet',
+      detail: 'Stages laid over the meetings say who is behind, and by how much, before it is too late.',
+      href: href('schedule'),
+      label: 'Schedule',
+    },
+  ];
+}
+
+function lastMeetings({ sections, teams, today, eventDate, href }: TodayGiven): TodayItem[] {
+  const shown = sections.filter((section) => teams.some((team) => team.sectionId === section.id));
+  return shown.flatMap((section) => {
+    const left = meetingsOf(section).filter((m) => m.date >= today && m.date < eventDate).length;
+    if (today >= eventDate || left > 3) return [];
+    return [
+      {
+        ...{ teamId: null, tone: 'iron' as const, urgency: 70 },
+        headline: `Section ${section.name}: ${plural(left, 'meeting')} left`,
+        detail: 'before the event, this one included',
+        href: href('schedule'),
+        label: 'Schedule',
+      },
+    ];
+  });
+}
+
+function teamItems(given: TodayGiven): TodayItem[] {
+  const { sections, teams, stages, eventDate, now, leads, today } = given;
+  if (today >= eventDate) return [];
+  const paces = pacesOf(sections, teams, stages, { eventDate, now });
+  return paces.flatMap((pace) => {
+    const team = teams.find((one) => one.id === pace.teamId)!;
+    const items = [...paceItems(pace, team, given), ...returnedItems(pace, team, given)];
+    return leads ? [...items, ...waitingItems(pace, team, given)] : items;
+  });
+}
+
+const progressOf = (team: Team, { href, leads }: TodayGiven) =>
+  leads ? withQuery(href('schedule/progress'), { team: team.id }) : href('schedule/progress');
+
+function paceItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+  if (!pace.current) return [];
+  const { behind, due, waitsUntil, current } = pace;
+  const place = {
+    teamId: team.id,
+    standing: true,
+    href: progressOf(team, given),
+    label: given.leads ? 'Progress' : 'Hand in',
+  };
+  const by = due
+    ? `${due.date < given.today ? 'was due' : 'due'} by meeting ${due.number}, ${weekday(due.date)}`
+    : 'past its last possible meeting';
+  const blocked = waitsUntil ? `it can go on from ${day(waitsUntil)}, when what it waits for is there` : null;
+  if (behind > 0) {
+    const left = `work for ${plural(pace.workLeft, 'meeting')}, ${plural(pace.meetingsLeft, 'meeting')} left`;
+    return [
+      {
+        ...{ ...place, urgency: 75 + Math.min(9, behind), tone: 'brick' as const },
+        headline: `${standsAt(pace)}: ${stageWords(pace)}`,
+        detail: [left, by, blocked].filter(Boolean).join('; '),
+      },
+    ];
+  }
+  return [
+    {
+      ...{ ...place, urgency: given.leads ? 6 : 58, tone: behind === 0 ? ('ochre' as const) : ('ink' as const) },
+      headline: given.leads ? stageWords(pace) : `Next: ${current.name}, ${by}`,
+      detail: [
+        given.leads ? `${standsAt(pace)}; ${by}` : `to hand in: ${current.handsIn || current.name}; ${standsAt(pace)}`,
+        blocked,
+      ]
+        .filter(Boolean)
+        .join('; '),
+    },
+  ];
+}
+
+function returnedItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+  return pace.returned.map(({ stage, note }) => ({
+    ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
+    ...{ urgency: given.leads ? 20 : 88, tone: given.leads ? ('ink' as const) : ('brick' as const) },
+    headline: `“${stage.name}” came back`,
+    detail: `still to be done: ${note}`,
+    label: given.leads ? 'Progress' : 'Hand in again',
+  }));
+}
+
+function waitingItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+  return pace.waiting.map((stage) => ({
+    ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
+    ...{ urgency: 57, tone: 'ochre' as const, label: 'Look at it' },
+    headline: `“${stage.name}” handed in`,
+    detail: 'nobody has looked at it yet',
+  }));
+}
+
+function awayItems({ teams, away, href }: TodayGiven): TodayItem[] {
+  return teams.flatMap((team) => {
+    const names = away.filter((one) => one.teamId === team.id).map((one) => shortName(one.name));
+    if (names.length === 0) return [];
+    return [
+      {
+        ...{ teamId: team.id, urgency: 54, tone: 'ochre' as const },
+        headline: `Short of ${plural(names.length, 'member')} today`,
+        detail: `away: ${names.join(', ')}`,
+        href: href('schedule/lesson'),
+        label: 'Lesson',
+      },
+    ];
+  });
+}

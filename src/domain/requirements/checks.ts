@@ -1,0 +1,36 @@
+import { checkList, type Checked, type Remark } from '@/core/requirements';
+import { pool } from '@/db/connection';
+import { inForce, limitOf, type BudgetOf, type Requirement } from './read';
+
+/** Parameters that somebody has measured: on an iteration, or by a valid run under a protocol. */
+export async function listMeasured(projectId: string): Promise<Set<string>> {
+  const rows = await pool()<{ parameterId: string }[]>`
+    select distinct parameter_id from measurement where project_id = ${projectId}
+    union select distinct p.parameter_id from trial t join event e on e.id = t.event_id join protocol p on p.id = e.protocol_id
+    where t.project_id = ${projectId} and t.status = 'ok' and t.taken_back_at is null`;
+  return new Set(rows.map((row) => row.parameterId));
+}
+
+/** What there is to look at in the list: the core's checks on the requirements in force. */
+export function remarksOn(
+  requirements: Requirement[],
+  budgets: BudgetOf[],
+  measured: Set<string>,
+  teamName: (id: string) => string,
+): Remark[] {
+  const checked = inForce(requirements).map((r): Checked => ({
+    code: r.code,
+    statement: r.statement,
+    limit: limitOf(r),
+    parameter: r.parameterName,
+    dimension: r.dimension,
+    priority: r.priority,
+    method: r.method,
+    hasSource: r.sources.length > 0,
+    measured: r.parameterId !== null && measured.has(r.parameterId),
+    budgets: budgets
+      .filter((budget) => budget.requirementId === r.id)
+      .map(({ teamId, parts }) => ({ of: teamId ? teamName(teamId) : 'the class', parts })),
+  }));
+  return checkList({ requirements: checked }).remarks;
+}

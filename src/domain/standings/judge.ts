@@ -1,0 +1,98 @@
+import { cache } from 'react';
+import { combine, type Component, type RankedTeam } from '@/core/ranking';
+import { CoreError } from '@/core/units';
+import { pool } from '@/db/connection';
+import type { Project } from '@/server/access';
+import { listTeams, type Team } from '@/domain/classes/read';
+import { listFacts, resultsOf, usesFacts, type EventResults } from '@/domain/event/judge';
+import { gradesOf, listRubrics, listScores, type Rubric, type Score } from '@/domain/grades/read';
+import { listEvents, listProtocols, listScoredRuns } from '@/domain/bench/read';
+import type { RubricResult } from '@/core/rubric';
+
+export interface ComponentRecord {
+  id: string;
+  name: string;
+  eventId: string | null;
+  rubricId: string | null;
+  countsAs: Component['as'];
+  weight: number;
+  max: number | null;
+  position: number;
+  version: number;
+}
+export interface Grades {
+  rubric: Rubric;
+  max: number;
+  results: RubricResult[];
+}
+export interface Standings {
+  components: ComponentRecord[];
+  table: (RankedTeam & { teamId: string })[];
+  events: EventResults[];
+  grades: Grades[];
+  /** What keeps the table from being complete, in words. */
+  problems: string[];
+}
+
+export const listComponents = cache(async (projectId: string): Promise<ComponentRecord[]> => {
+  return pool()<ComponentRecord[]>`
+    select id, name, event_id, rubric_id, counts_as, weight, max, position, version from component
+    where project_id = ${projectId} order by position, name`;
+});
+
+/** Results of every event over all teams of the project. */
+export async function loadEventResults(projectId: string): Promise<EventResults[]> {
+  const [events, protocols, teams, attempts] = await Promise.all([
+    listEvents(projectId),
+    listProtocols(projectId),
+    listTeams(projectId),
+    listScoredRuns(projectId),
+  ]);
+  const facts = events.some((event) => usesFacts(event.rule)) ? await listFacts(projectId) : new Map();
+  return events.map((event) =>
+    resultsOf(
+      event,
+      protocols.find((p) => p.id === event.protocolId)!,
+      teams,
+      attempts,
+      facts,
+    ),
+  );
+}
+
+/** The standings of the project, or of one section: events are scored over all teams, then combined. */
+export async function loadStandings(project: Project, sectionId: string | null): Promise<Standings> {
+  const [components, allTeams, events, rubrics, scores] = await Promise.all([
+    listComponents(project.id),
+    listTeams(project.id),
+    loadEventResults(project.id),
+    listRubrics(project.id),
+    listScores(project.id),
+  ]);
+  const teams = allTeams.filter((team) => !sectionId || team.sectionId === sectionId);
+  const grades = rubrics.map((rubric) => ({ rubric, ...gradesOf(rubric, teams, scores as Score[]) }));
+  const problems = events.flatMap(({ event, problems }) => problems.map((p) => `${event.name}: ${p.message}`));
+  if (components.length === 0 || teams.length === 0) return { components, table: [], events, grades, problems };
+  try {
+    const { table } = combine({
+      normalise: project.normaliseWeights,
+      components: components.map((component) => asComponent(component, teams, events, grades)),
+    });
+    return { components, events, grades, problems, table: table.map((row) => ({ ...row, teamId: row.team })) };
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    return { components, table: [], events, grades, problems: [...problems, error.message] };
+  }
+}
+
+function asComponent(c: ComponentRecord, teams: Team[], events: EventResults[], grades: Grades[]): Component {
+  const score = (team: Team): number | null => {
+    if (c.rubricId)
+      return grades.find((g) => g.rubric.id === c.rubricId)?.results.find((r) => r.team === team.id)?.mean ?? null;
+    const event = events.find((e) => e.event.id === c.eventId);
+    const result = event?.results.find((r) => r.teamId === team.id);
+    return result && result.made > 0 ? result.points : null;
+  };
+  const scores = Object.fromEntries(teams.map((team) => [team.id, score(team)]));
+  return { name: c.name, weight: c.weight, as: c.countsAs, scores, ...(c.max === null ? {} : { max: c.max }) };
+}
