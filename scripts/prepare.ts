@@ -4,7 +4,7 @@
  */
 import { readFileSync, writeFileSync, existsSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { connect } from '@/db/connection';
+import { connect, type Sql } from '@/db/connection';
 import { migrate } from '@/db/migrate';
 import { bringIn } from '@/features/bundle/bringIn';
 import { pack, unpack } from '@/features/bundle/read';

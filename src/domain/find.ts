@@ -1,5 +1,5 @@
-import { pool } from '@/db/connection';
 import { allowed, type Seat } from '@/server/access';
+import { type Sql } from '@/db/connection';
 
 export interface Hit {
   kind: string;
@@ -11,12 +11,12 @@ export interface Hit {
 }
 
 /** Finds teams, requirements, sentences, questions, answers, research notes, iterations, stages, hazards, machines, gates, concepts as far as they may be seen, parts, events, protocols and instruments by any part of their text. */
-export async function search(seat: Seat, text: string): Promise<Hit[]> {
+export async function search(sql: Sql, seat: Seat, text: string): Promise<Hit[]> {
   const words = text.trim().slice(0, 100);
   if (words.length < 2) return [];
   const like = `%${words.replace(/[\\%_]/g, '\\$&')}%`;
   const id = seat.project.id;
-  const hits = await pool()<Hit[]>`
+  const hits = await sql<Hit[]>`
     select * from (
       select 'team' as kind, t.id, t.name as title, 'section ' || s.name as detail, null::uuid as team_id, true as released
         from team t join section s on s.id = t.section_id where t.project_id = ${id} and t.name ilike ${like}

@@ -1,4 +1,3 @@
-import { pool } from '@/db/connection';
 import { listBookings, listResources, type Booking, type Resource } from '@/domain/bookings/read';
 import { listSections, listStudents, type Member, type Section, type Team } from '@/domain/classes/read';
 import { readIdeasOpen, type IdeasOpen } from '@/domain/concepts/read';
@@ -6,11 +5,12 @@ import { listJudgedGates, type TeamGate } from '@/domain/gates/read';
 import { listLatestIterations, type Iteration } from '@/domain/builds/read';
 import { changesOf, listRequirements, type Change, type Requirement } from '@/domain/requirements/read';
 import { listRubrics, type Rubric } from '@/domain/grades/read';
-import { listSafety, type Safety } from '@/domain/safety/read';
+import { readSafety, type Safety } from '@/domain/safety/read';
 import { listSessions, type TestSession } from '@/domain/sessions/read';
 import { listStages, type Stage } from '@/domain/plan/read';
 import { listEvents, listLatestRuns, listProtocols, type Trial } from '@/domain/bench/read';
 import type { Sources } from '@/domain/requirements/judge';
+import { type Sql } from '@/db/connection';
 
 /** One line on Today, handed in by a feature: what is the matter, and where it is dealt with. */
 export interface TodayItem {
@@ -89,24 +89,25 @@ export type TodayProvider = (given: TodayGiven) => TodayItem[];
  * @param when today, and the day since when runs are looked at
  */
 export async function readToday(
+  sql: Sql,
   projectId: string,
   personId: string,
   { today, since }: { today: string; since: string },
 ): Promise<Omit<TodayGiven, 'teams' | 'today' | 'now' | 'eventDate' | 'retentionUntil' | 'names' | 'leads' | 'href'>> {
   const [sections, requirements, news, latest, events, protocols, runs, counts, rubrics, stages, shop, ideas] =
     await Promise.all([
-      listSections(projectId),
-      listRequirements(projectId),
-      readNews(projectId, personId, today),
-      listLatestIterations(projectId),
-      listEvents(projectId),
-      listProtocols(projectId),
-      listLatestRuns(projectId),
-      readRuns(projectId, since),
-      listRubrics(projectId),
-      listStages(projectId),
-      readShop(projectId, today),
-      readIdeasOpen(projectId, personId),
+      listSections(sql, projectId),
+      listRequirements(sql, projectId),
+      readNews(sql, projectId, personId, today),
+      listLatestIterations(sql, projectId),
+      listEvents(sql, projectId),
+      listProtocols(sql, projectId),
+      listLatestRuns(sql, projectId),
+      readRuns(sql, projectId, since),
+      listRubrics(sql, projectId),
+      listStages(sql, projectId),
+      readShop(sql, projectId, today),
+      readIdeasOpen(sql, projectId, personId),
     ]);
   const sources = { events, protocols, runs };
   return { sections, requirements, ...news, latest, sources, ...counts, rubrics, stages, ...shop, ideas };
@@ -115,14 +116,14 @@ export async function readToday(
 type Shop = Pick<TodayGiven, 'gates' | 'safety' | 'resources' | 'bookings' | 'sessions' | 'students'>;
 
 /** Gates, machines and safety. */
-async function readShop(projectId: string, today: string): Promise<Shop> {
+async function readShop(sql: Sql, projectId: string, today: string): Promise<Shop> {
   const [gates, safety, resources, bookings, sessions, students] = await Promise.all([
-    listJudgedGates(projectId, today),
-    listSafety(projectId),
-    listResources(projectId),
-    listBookings(projectId),
-    listSessions(projectId),
-    listStudents(projectId),
+    listJudgedGates(sql, projectId, today),
+    readSafety(sql, projectId),
+    listResources(sql, projectId),
+    listBookings(sql, projectId),
+    listSessions(sql, projectId),
+    listStudents(sql, projectId),
   ]);
   return { gates, safety, resources, bookings, sessions, students };
 }
@@ -130,11 +131,11 @@ async function readShop(projectId: string, today: string): Promise<Shop> {
 type News = Pick<TodayGiven, 'brief' | 'changes' | 'away'>;
 
 /** The state of the brief, the changes of requirements and who is away, in one query. */
-async function readNews(projectId: string, personId: string, today: string): Promise<News> {
-  const [row] = await pool()<[TodayGiven['brief'] & Omit<News, 'brief'>]>`
+async function readNews(sql: Sql, projectId: string, personId: string, today: string): Promise<News> {
+  const [row] = await sql<[TodayGiven['brief'] & Omit<News, 'brief'>]>`
     select (select max(number) from brief_version where project_id = ${projectId}) as number,
       (select number from brief_read where project_id = ${projectId} and account_id = ${personId}) as read,
-      coalesce((select jsonb_agg(to_jsonb(c) order by c.made_at desc, c.number desc) from (${changesOf(projectId)}) c), '[]') as changes,
+      coalesce((select jsonb_agg(to_jsonb(c) order by c.made_at desc, c.number desc) from (${changesOf(sql, projectId)}) c), '[]') as changes,
       coalesce((select jsonb_agg(jsonb_build_object('teamId', m.team_id, 'name', p.name) order by p.name)
         from absence a join account p on p.id = a.account_id
         join team_member m on m.project_id = a.project_id and m.account_id = a.account_id
@@ -148,8 +149,12 @@ type Recent = [id: string, teamId: string, eventId: string, attempt: number | nu
 const MOST_RECENT = 300;
 
 /** The attempts and scores that there are, and the runs since a day, in one query and as bare lists. */
-async function readRuns(projectId: string, since: string): Promise<Pick<TodayGiven, 'attempts' | 'scores' | 'recent'>> {
-  const [row] = await pool()<[{ attempts: Count[]; scores: Count[]; recent: Recent[] }]>`
+async function readRuns(
+  sql: Sql,
+  projectId: string,
+  since: string,
+): Promise<Pick<TodayGiven, 'attempts' | 'scores' | 'recent'>> {
+  const [row] = await sql<[{ attempts: Count[]; scores: Count[]; recent: Recent[] }]>`
     select coalesce((select json_agg(json_build_array(t.event_id, t.team_id, t.made)) from (
         select event_id, team_id, count(*) as made from trial
         where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id) t), '[]') as attempts,

@@ -242,7 +242,7 @@ describe('rosters', () => {
       shared: false,
     } as const;
     expect(await findSeat(pool(), actor, p.id)).toBeNull();
-    expect((await listStudents(p.id)).some((one) => one.accountId === student)).toBe(false);
+    expect((await listStudents(pool(), p.id)).some((one) => one.accountId === student)).toBe(false);
     done(await move(two, 'Flint'));
     expect((await findSeat(pool(), actor, p.id))?.teamId).toBe(p.teams.Flint);
     expect(await asked()).toBe(before);

@@ -29,10 +29,10 @@ import { draw } from '@/core/teams';
 import { randomUUID } from 'node:crypto';
 import { perform } from '@/server/perform';
 import { readPaces } from '@/domain/plan/readPaces';
-import { readBookings, readResources } from '@/domain/bookings/read';
-import { listStudents, readSections, readTeams } from '@/domain/classes/read';
+import { listBookings, listResources } from '@/domain/bookings/read';
+import { listStudents, listSections, listTeams } from '@/domain/classes/read';
 import { readSafety } from '@/domain/safety/read';
-import { readSessions } from '@/domain/sessions/read';
+import { listSessions } from '@/domain/sessions/read';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();
@@ -43,8 +43,8 @@ let p: DemoProject;
 let laser: string;
 let cable: string;
 const people: Record<string, string> = {};
-const bookings = () => readBookings(pool(), p.id);
-const resource = async (id: string) => (await readResources(pool(), p.id)).find((one) => one.id === id)!;
+const bookings = () => listBookings(pool(), p.id);
+const resource = async (id: string) => (await listResources(pool(), p.id)).find((one) => one.id === id)!;
 const use = (team: string, slot: string, more: object = {}) => ({
   ...{ projectId: p.id, resourceId: cable, teamId: p.teams[team]!, operatorId: '', material: 'none', purpose: 'runs' },
   ...{ slot, minutes: '', ...more },
@@ -57,7 +57,7 @@ beforeAll(async () => {
   const rows = await pool()<{ id: string; name: string }[]>`
     select id, name from resource where project_id = ${p.id} order by name`;
   [laser, cable] = rows.map((row) => row.id) as [string, string];
-  for (const { accountId, name } of await listStudents(p.id)) people[name.split(' ')[0]!] = accountId;
+  for (const { accountId, name } of await listStudents(pool(), p.id)) people[name.split(' ')[0]!] = accountId;
 });
 beforeEach(() => asPerson(p.instructorId));
 
@@ -80,11 +80,11 @@ describe('a machine', () => {
     expect(outcome.ok && outcome.notes.join()).toMatch(/stand and are held now: Marl 2026-10-26 10:10, Gneiss/);
     expect((await bookings()).filter((one) => one.resourceId === cable && one.state === 'booked')).toEqual(before);
     const held = heldBookings({
-      resources: await readResources(pool(), p.id),
+      resources: await listResources(pool(), p.id),
       bookings: await bookings(),
-      teams: await readTeams(pool(), p.id),
-      sections: await readSections(pool(), p.id),
-      students: await listStudents(p.id),
+      teams: await listTeams(pool(), p.id),
+      sections: await listSections(pool(), p.id),
+      students: await listStudents(pool(), p.id),
       safety: await readSafety(pool(), p.id),
       gates: [],
       today: TODAY,
@@ -277,7 +277,7 @@ describe('when more is asked for than there is', () => {
   const line = async () => {
     const project = { id: p.id, eventDate: '2026-10-30' };
     const paces = await readPaces(pool(), project, `${TODAY}T10:02`);
-    return turnsOf({ id: laser }, await bookings(), await readTeams(pool(), p.id), p.sections['2']!, paces);
+    return turnsOf({ id: laser }, await bookings(), await listTeams(pool(), p.id), p.sections['2']!, paces);
   };
   const nameOf = (id: string) => Object.entries(p.teams).find(([, one]) => one === id)![0];
 
@@ -303,7 +303,7 @@ describe('when more is asked for than there is', () => {
     }
     const project = { id: p.id, eventDate: '2026-10-30' };
     const paces = await readPaces(pool(), project, `${TODAY}T10:02`);
-    const turns = turnsOf({ id }, await bookings(), await readTeams(pool(), p.id), p.sections['2']!, paces);
+    const turns = turnsOf({ id }, await bookings(), await listTeams(pool(), p.id), p.sections['2']!, paces);
     const [first, second, third] = turns.map((turn) => nameOf(turn.team)) as [string, string, string];
     expect(first).toBe('Marl');
     const take = async (team: string, start: string) => {
@@ -344,7 +344,7 @@ describe('when more is asked for than there is', () => {
 });
 
 describe('a test session', () => {
-  const sessions = () => readSessions(pool(), p.id);
+  const sessions = () => listSessions(pool(), p.id);
   const heavy = async () => (await sessions()).find((one) => one.eventName === 'Heavy haul')!;
   const typed = async (more: object = {}) => {
     const found = await heavy();

@@ -91,7 +91,7 @@ describe('publishing', () => {
     done(await save({ account: '<p>A notebook.</p>' }));
     expect(done(await publish('a notebook')).number).toBe(3);
     expect(refused(await publish())['']).toMatch(/Nothing has changed since version 3/);
-    const [latest] = await listBriefVersions(p.id);
+    const [latest] = await listBriefVersions(pool(), p.id);
     expect(latest!.content.limits.map((one) => `${one.code} ${one.limit}`)).toEqual([
       'R-02 ≤ 240 mm',
       'R-03 ≤ 25 credits',
@@ -102,7 +102,7 @@ describe('publishing', () => {
   });
 
   test('what changed can be read, text by word and lists by thing', async () => {
-    const versions = await listBriefVersions(p.id);
+    const versions = await listBriefVersions(pool(), p.id);
     const [three, two] = versions;
     const change = briefDifference(two!.content, three!.content).find((one) =>
       one.name.startsWith('To be handed over: the account'),
@@ -125,7 +125,7 @@ describe('publishing', () => {
     const person = p.studentOf('Flint');
     const lines = async () => {
       const given = {
-        ...(await readToday(p.id, person, { today: '2026-10-26', since: '2026-10-22' })),
+        ...(await readToday(pool(), p.id, person, { today: '2026-10-26', since: '2026-10-22' })),
         leads: false,
         href: (sheet: string) => sheet,
       } as TodayGiven;
@@ -137,10 +137,10 @@ describe('publishing', () => {
     expect(await lines()).toEqual(['The brief has changed']);
     done(await markBriefRead({ projectId: p.id, number: 3 }));
     done(await markBriefRead({ projectId: p.id, number: 1 })); // an older one read again changes nothing
-    expect(await readByPerson(p.id, person)).toBe(3);
+    expect(await readByPerson(pool(), p.id, person)).toBe(3);
     expect(await lines()).toEqual([]);
     expect(refused(await markBriefRead({ projectId: p.id, number: 9 }))['']).toMatch(/no such version/);
-    expect(await countReaders(p.id, 3)).toEqual({ read: 1, of: 24 });
+    expect(await countReaders(pool(), p.id, 3)).toEqual({ read: 1, of: 24 });
     await asPerson(p.instructorId);
   });
 });
@@ -183,9 +183,9 @@ test('a bundle of version 2 becomes one of version 3: texts as paragraphs, one s
   };
   const { bundle } = unpack(pack(old as never));
   const q = await demoProject('old', bundle);
-  expect((await readBrief(q.id)).challenge).toBe('<p>Lift &lt;it&gt;<br />now.</p><p>Please &amp; thanks</p>');
-  expect((await listBriefVersions(q.id)).map((one) => one.number)).toEqual([1]);
-  expect((await listRequirements(q.id))[0]!.sources[0]).toMatchObject({ kind: 'client', sentence: 'Light.' });
+  expect((await readBrief(pool(), q.id)).challenge).toBe('<p>Lift &lt;it&gt;<br />now.</p><p>Please &amp; thanks</p>');
+  expect((await listBriefVersions(pool(), q.id)).map((one) => one.number)).toEqual([1]);
+  expect((await listRequirements(pool(), q.id))[0]!.sources[0]).toMatchObject({ kind: 'client', sentence: 'Light.' });
   expect(() => unpack(pack({ ...old, requirements: [{ ...requirement, source: 'rumour' }] } as never))).toThrow(
     /requirements\/0\/sources\/0\/kind/,
   );
@@ -196,8 +196,8 @@ test('a bundle can’t smuggle a script into the brief', async () => {
   bundle.brief.rules = '<p>Fair</p><script>alert(1)</script>';
   bundle.brief.versions[0]!.content.rules = '<img src=x onerror=alert(1)>';
   const q = await demoProject('smuggled', bundle);
-  expect((await readBrief(q.id)).rules).toBe('<p>Fair</p>');
-  expect((await listBriefVersions(q.id)).at(-1)!.content.rules).toBe('');
+  expect((await readBrief(pool(), q.id)).rules).toBe('<p>Fair</p>');
+  expect((await listBriefVersions(pool(), q.id)).at(-1)!.content.rules).toBe('');
 });
 
 describe('templates', () => {
@@ -220,17 +220,17 @@ describe('templates', () => {
   test('a project kept as a template loses people, words of the client and results, and starts another', async () => {
     await asPerson(p.instructorId);
     const { id } = done(await saveTemplate({ projectId: p.id, title: 'Gully again', about: 'for next year' }));
-    const kept = await readTemplate(`own/${id}`);
+    const kept = await readTemplate(pool(), `own/${id}`);
     const text = JSON.stringify(kept);
     for (const word of ['Ilse Vantor', '4101', 'Basalt', 'Lindqvar', 'Okonjo']) expect(text).not.toContain(word);
     expect(kept).toEqual(toTemplate(kept));
     expect([kept.iterations, kept.trials, kept.teams, kept.statements].flat()).toEqual([]);
-    expect((await listTemplates(p.instructorId)).find((one) => one.key === `own/${id}`)).toMatchObject({
+    expect((await listTemplates(pool(), p.instructorId)).find((one) => one.key === `own/${id}`)).toMatchObject({
       title: 'Gully again',
       own: true,
     });
     const made = done(await createProject({ template: `own/${id}`, ...facts }));
-    expect((await listRequirements(made.id)).map((one) => one.code)).toContain('R-05');
+    expect((await listRequirements(pool(), made.id)).map((one) => one.code)).toContain('R-05');
 
     const somebody = await makeAccount('instructor', 'colleague');
     await asPerson(somebody);
@@ -255,8 +255,8 @@ test('a sheet that the course does not use leaves Today, and comes back', async 
   await asPerson(p.instructorId);
   const given = async () =>
     ({
-      ...(await readToday(p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })),
-      teams: await listTeams(p.id),
+      ...(await readToday(pool(), p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })),
+      teams: await listTeams(pool(), p.id),
       today: '2026-10-26',
       now: '2026-10-26T10:02',
       eventDate: '2026-10-30',

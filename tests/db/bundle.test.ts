@@ -56,9 +56,9 @@ async function send(
 
 test('out and in again gives an equal bundle', async () => {
   const p = await demoProject('first');
-  const written = await writeBundle(await projectOf(p.id, p.instructorId));
+  const written = await writeBundle(pool(), await projectOf(p.id, p.instructorId));
   const again = await demoProject('second', unpack(pack(written)).bundle);
-  expect(await writeBundle(await projectOf(again.id, again.instructorId))).toEqual(written);
+  expect(await writeBundle(pool(), await projectOf(again.id, again.instructorId))).toEqual(written);
 });
 
 test('pictures go along and come back in their places; a bundle that lacks one is refused', async () => {
@@ -74,18 +74,18 @@ test('pictures go along and come back in their places; a bundle that lacks one i
     const stored = await renewPicture(await colour(background).png().toBuffer());
     await bySystem((tx) => tx`insert into attachment ${tx({ id: randomUUID(), projectId: p.id, ...of, ...stored })}`);
   }
-  const written = await writeBundle(await projectOf(p.id, p.instructorId));
+  const written = await writeBundle(pool(), await projectOf(p.id, p.instructorId));
   expect(written.pictures!.map((one) => [one.team, one.iteration])).toEqual([
     ['Flint', 3],
     [expect.any(String), null],
   ]);
-  const zip = pack(written, await readPictures(p.id));
+  const zip = pack(written, await readPictures(pool(), p.id));
   await asPerson(p.instructorId);
   const { status, body } = await send(zip);
   expect(status).toBe(200);
   const id = done(body).id;
-  expect((await writeBundle(await projectOf(id, p.instructorId))).pictures).toEqual(written.pictures);
-  expect([...(await readPictures(id))]).toEqual([...(await readPictures(p.id))]); // byte for byte
+  expect((await writeBundle(pool(), await projectOf(id, p.instructorId))).pictures).toEqual(written.pictures);
+  expect([...(await readPictures(pool(), id))]).toEqual([...(await readPictures(pool(), p.id))]); // byte for byte
   expect(() => unpack(pack(written))).toThrow(/picture pictures\/0001.jpg, which it does not hold/);
 });
 

@@ -45,7 +45,7 @@ const idea = (more: object = {}) => ({
 });
 const hand = (more: object = {}) => perform(recordConcept, idea(more));
 const seat = async () => (await findSeat(pool(), await signedIn(), p.id))!;
-const seen = async () => (await listConcepts(await seat())).map(({ title }) => title);
+const seen = async () => (await listConcepts(pool(), await seat())).map(({ title }) => title);
 const as = (name: string) => asPerson(person.get(name)!);
 const release = async (section: string, released: boolean) => {
   await asPerson(p.instructorId);
@@ -53,7 +53,7 @@ const release = async (section: string, released: boolean) => {
 };
 const find = async (title: string) => {
   await asPerson(p.instructorId);
-  return (await listConcepts(await seat())).find((one) => one.title === title)!;
+  return (await listConcepts(pool(), await seat())).find((one) => one.title === title)!;
 };
 
 beforeAll(async () => {
@@ -117,7 +117,7 @@ describe('own ideas first', () => {
   test('the search finds a concept for whoever may see it, and for nobody else', async () => {
     const found = async (name: string | null) => {
       await (name ? as(name) : asPerson(p.instructorId));
-      return (await search(await seat(), 'gimbal')).map(({ title }) => title);
+      return (await search(pool(), await seat(), 'gimbal')).map(({ title }) => title);
     };
     expect(await found('Emil')).toEqual(['Gimbal basket']); // its author
     expect(await found('Rosa')).toEqual([]); // of the same team
@@ -210,7 +210,7 @@ describe('selection', () => {
   ];
   const now = async () => {
     await asPerson(p.instructorId);
-    return (await listSelections(await seat())).find((one) => one.id === id)!;
+    return (await listSelections(pool(), await seat())).find((one) => one.id === id)!;
   };
   const criterion = async (name: string) => (await now()).criteria.find((one) => one.name === name)!.id;
   const rate = async (who: string, given: Record<string, [string, string]>) => {
@@ -331,7 +331,7 @@ describe('selection', () => {
     await asLink(p.id, { purpose: 'client', label: 'Fernhollow' });
     done(await say('Cord brake carrier', recordClientComment));
     expect(refused(await say('Rope shuttle', recordClientComment))['']).toMatch(/not put before/);
-    const said = await listComments(p.id, concept.get('Cord brake carrier')!);
+    const said = await listComments(pool(), p.id, concept.get('Cord brake carrier')!);
     expect(said.map(({ by, byClient }) => [by, byClient])).toEqual([
       ['Kofi Brandel', false],
       ['Fernhollow', true],

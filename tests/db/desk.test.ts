@@ -102,7 +102,7 @@ describe('requirements', () => {
       sources: [{ kind: 'own' }],
     };
     done(await saveRequirement(limit(wish)));
-    const found = await listRequirements(projectId);
+    const found = await listRequirements(pool(), projectId);
     expect(found.map((r) => [r.code, r.kind, r.value, r.sources[0]!.sentence])).toEqual([
       ['R-01', 'max', 900, 'Nothing over nine hundred grams.'],
       ['R-02', 'yes', null, null],
@@ -142,7 +142,7 @@ describe('requirements', () => {
 
   test('who was second sees both versions', async () => {
     await asPerson(teacher);
-    const [first] = await listRequirements(projectId);
+    const [first] = await listRequirements(pool(), projectId);
     const why = 'Weighed again.';
     const change = (value: string) =>
       saveRequirement(limit({ id: first!.id, version: first!.version, parameterId: ids['Carrier mass'], value, why }));
@@ -151,7 +151,7 @@ describe('requirements', () => {
       ok: false,
       conflict: { by: 'Tess Teacher', theirs: { value: '890' } },
     });
-    const [now] = await listRequirements(projectId);
+    const [now] = await listRequirements(pool(), projectId);
     done(await saveRequirement(limit({ id: now!.id, version: now!.version, parameterId: ids['Carrier mass'], why })));
   });
 });
@@ -178,7 +178,7 @@ describe('schedule and teams', () => {
         pass({ days: [{ firstDay: '2026-10-12', lastDay: '2026-10-16', reason: 'break' }], version: project.version }),
       ),
     );
-    const [found] = await listSections(projectId);
+    const [found] = await listSections(pool(), projectId);
     expect(meetingsOf(found!).map((m) => m.date)).toEqual([
       '2026-10-05',
       '2026-10-19',
@@ -321,12 +321,12 @@ describe('from the bench to the standings', () => {
     ] as const)
       done(await iterate(team, mass));
     const sources = {
-      events: await listEvents(projectId),
-      protocols: await listProtocols(projectId),
-      runs: await listLatestRuns(projectId),
+      events: await listEvents(pool(), projectId),
+      protocols: await listProtocols(pool(), projectId),
+      runs: await listLatestRuns(pool(), projectId),
     };
-    const requirements = await listRequirements(projectId);
-    const latest = await listLatestIterations(projectId);
+    const requirements = await listRequirements(pool(), projectId);
+    const latest = await listLatestIterations(pool(), projectId);
     const verdict = (team: string) =>
       verdictsFor(
         requirements,
@@ -393,7 +393,7 @@ describe('from the bench to the standings', () => {
     ).id;
     const { project } = await seat();
     done(await saveProject({ ...pass(project), normaliseWeights: true }));
-    const { table, problems } = await loadStandings((await seat()).project, null);
+    const { table, problems } = await loadStandings(pool(), (await seat()).project, null);
     // Time: 100·(12 − best)/5. Talk: mean of three judges. Total: three quarters of one, a quarter of the other.
     const expected = [
       ['Flint', 1, 90, 76],
@@ -418,7 +418,7 @@ describe('from the bench to the standings', () => {
       [{ rows: { team: string; place: number }[] }]
     >`select rows from publication where project_id = ${projectId}`;
     expect(kept.rows.map((row) => `${row.place} ${row.team}`)).toEqual(['1 Flint', '2 Basalt', '3 Marl']);
-    const { table } = await loadStandings((await seat()).project, null);
+    const { table } = await loadStandings(pool(), (await seat()).project, null);
     expect(table[0]!.teamId).toBe(ids.Marl);
   });
 
@@ -444,7 +444,7 @@ describe('from the bench to the standings', () => {
     await asPerson(teacher);
     const id = ids['Basalt 1'];
     done(await releaseIteration({ projectId, id, released: true, version: 1 }));
-    expect((await listLatestIterations(projectId)).find((one) => one.id === id)!.released).toBe(true);
+    expect((await listLatestIterations(pool(), projectId)).find((one) => one.id === id)!.released).toBe(true);
     expect(await releaseIteration({ projectId, id, released: false, version: 1 })).toMatchObject({
       ok: false,
       conflict: {},

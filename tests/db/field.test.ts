@@ -178,18 +178,18 @@ describe('slips and shared devices', () => {
     expect(slips).toHaveLength(n);
     expect(slips[0]!.code).toMatch(/^<svg/);
     const token = tokenOf(slips[0]!.address);
-    expect(await findSlip(token)).toMatchObject({ name: slips[0]!.name, project: 'Gully Courier' });
+    expect(await findSlip(pool(), token)).toMatchObject({ name: slips[0]!.name, project: 'Gully Courier' });
     holding({});
     done(await signInBySlip({ token, share: false }));
     expect(held('ironstone_session')).toMatch(/^[\w-]{43}$/);
     expect(refused(await signInBySlip({ token, share: false }))['']).toMatch(/was used/);
-    expect(await findSlip(token)).toBeNull();
+    expect(await findSlip(pool(), token)).toBeNull();
   });
 
   test('new slips make the earlier ones worthless, and an expired one opens nothing', async () => {
     const [old] = await slipsOf();
     const [fresh] = await slipsOf();
-    expect(await findSlip(tokenOf(old!.address))).toBeNull();
+    expect(await findSlip(pool(), tokenOf(old!.address))).toBeNull();
     await pool()`update sign_in_slip set expires_at = now() - interval '1 second' where used_at is null`;
     expect(refused(await signInBySlip({ token: tokenOf(fresh!.address), share: false }))['']).toMatch(/expired/);
   });
@@ -215,7 +215,7 @@ describe('slips and shared devices', () => {
     expect(refused(await handOver({ accountId: p.studentOf('Marl') }))['']).toMatch(/not signed in on this device/);
     const cookies = { ironstone_session: held('ironstone_session')! };
     await asPerson(p.instructorId);
-    expect((await listDevices(p.id)).find((one) => one.accountId === now.id)?.count).toBeGreaterThan(0);
+    expect((await listDevices(pool(), p.id)).find((one) => one.accountId === now.id)?.count).toBeGreaterThan(0);
     const { who } = done(await endSessions({ projectId: p.id, accountId: now.id }));
     expect(who.split(', ')).toEqual(expect.arrayContaining(two.map((one) => one.name)));
     holding(cookies);

@@ -30,7 +30,7 @@ import { aboutPerson } from '@/domain/people/about';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import { perform } from '@/server/perform';
-import { judgeGates, readFound, readGates, type TeamGate } from '@/domain/gates/read';
+import { judgeGates, readFound, listGates, type TeamGate } from '@/domain/gates/read';
 import { readSafety } from '@/domain/safety/read';
 import { asPerson, bySystem, demoProject, done, makeAccount, ownDatabase, refused, type DemoProject } from './database';
 
@@ -42,7 +42,7 @@ const member = async (team: string) => {
     select a.id, a.name from team_member m join account a on a.id = m.account_id where m.team_id = ${p.teams[team]!} order by a.name`;
   return [...rows];
 };
-const gates = () => readGates(pool(), p.id);
+const gates = () => listGates(pool(), p.id);
 const gate = async (name: string) => (await gates()).find((one) => one.name === name)!;
 const standing = async (name: string, team: string): Promise<TeamGate> => {
   const judged = judgeGates(await gates(), await readFound(pool(), p.id), await readSafety(pool(), p.id), {
@@ -383,7 +383,7 @@ describe('safety', () => {
     expect(refused(await saveIncident({ ...note, happenedOn: '2026-11-26' })).happenedOn).toMatch(/future/);
     expect(refused(await saveIncident({ ...note, what: ' ' })).what).toMatch(/what happened/);
     const seat = await findSeat(pool(), await signedIn(), p.id);
-    const exported = [await writeBundle(seat!.project), await aboutPerson(p.instructorId)];
+    const exported = [await writeBundle(pool(), seat!.project), await aboutPerson(pool(), p.instructorId)];
     expect(JSON.stringify(exported)).not.toContain('Zyxgun');
     await asPerson((await member('Flint'))[0]!.id);
     expect(await saveIncident(note)).toMatchObject({ denied: true });

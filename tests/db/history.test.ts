@@ -18,27 +18,27 @@ test('a change leaves who, what, before and after, and counts the version up', a
   await bySystem((tx) => tx`update team set name = 'Flintstone' where id = ${p.teams.Flint!}`);
   const [after] = await pool()<[{ version: number }]>`select version from team where id = ${p.teams.Flint!}`;
   expect(after.version).toBe(before.version + 1);
-  const [change] = await listChanges(p.id, none);
+  const [change] = await listChanges(pool(), p.id, none);
   expect(change).toMatchObject({ actorName: 'Test', act: 'test', objectKind: 'team', objectId: p.teams.Flint });
   expect(differences(change!, new Map())).toEqual([{ field: 'name', before: 'Flint', after: 'Flintstone' }]);
   await bySystem((tx) => tx`update team set name = 'Flint' where id = ${p.teams.Flint!}`);
 });
 
 test('a write that changes nothing leaves no row', async () => {
-  const count = async () => (await listChanges(p.id, { ...none, kind: 'team' })).length;
+  const count = async () => (await listChanges(pool(), p.id, { ...none, kind: 'team' })).length;
   const before = await count();
   await bySystem((tx) => tx`update team set name = name where id = ${p.teams.Flint!}`);
   expect(await count()).toBe(before);
 });
 
 test('what is rolled back leaves no history', async () => {
-  const [newest] = await listChanges(p.id, none);
+  const [newest] = await listChanges(pool(), p.id, none);
   const failing = bySystem(async (tx) => {
     await tx`update team set name = 'Gone' where id = ${p.teams.Flint!}`;
     throw new Error('no');
   });
   await expect(failing).rejects.toThrow('no');
-  expect((await listChanges(p.id, none))[0]!.id).toBe(newest!.id);
+  expect((await listChanges(pool(), p.id, none))[0]!.id).toBe(newest!.id);
 });
 
 test('secrets are never kept in the history', async () => {
@@ -51,20 +51,20 @@ test('secrets are never kept in the history', async () => {
 });
 
 test('the list narrows by kind, person and team, and pages back', async () => {
-  const { kinds, people } = await listChoices(p.id);
+  const { kinds, people } = await listChoices(pool(), p.id);
   expect(kinds).toEqual(expect.arrayContaining(['trial', 'requirement', 'measurement', 'score']));
   expect(people).toEqual(['Test']);
-  const trials = await listChanges(p.id, { ...none, kind: 'trial', team: p.teams.Flint! });
+  const trials = await listChanges(pool(), p.id, { ...none, kind: 'trial', team: p.teams.Flint! });
   expect(trials.length).toBeGreaterThan(5);
   expect(trials.every((row) => (row.after as { team_id: string }).team_id === p.teams.Flint)).toBe(true);
-  const older = await listChanges(p.id, { ...none, before: trials[3]!.id });
+  const older = await listChanges(pool(), p.id, { ...none, before: trials[3]!.id });
   expect(older[0]!.id).toBeLessThan(trials[3]!.id);
-  expect(await listChanges(p.id, { ...none, person: 'Nobody' })).toEqual([]);
+  expect(await listChanges(pool(), p.id, { ...none, person: 'Nobody' })).toEqual([]);
 });
 
 test('ids are told by name', async () => {
-  const [run] = await listChanges(p.id, { ...none, kind: 'trial', team: p.teams.Flint! });
-  const shown = differences(run!, await listNames(p.id, [run!]));
+  const [run] = await listChanges(pool(), p.id, { ...none, kind: 'trial', team: p.teams.Flint! });
+  const shown = differences(run!, await listNames(pool(), p.id, [run!]));
   expect(shown).toContainEqual({ field: 'team', before: '', after: 'Flint' });
   expect(shown.map((one) => one.after).join(' ')).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}-/);
 });

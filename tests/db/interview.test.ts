@@ -55,7 +55,7 @@ const ask = (text: string, more: object = {}) =>
 const note = (questionId: string, text: string, more: object = {}) =>
   perform(recordNote, { projectId: p.id, id: randomUUID(), questionId, text, version: null, ...more });
 const student = (team: string) => asPerson(p.studentOf(team));
-const questions = async () => listQuestions(await seatOf(p.instructorId, 'instructor'), visitId);
+const questions = async () => listQuestions(pool(), await seatOf(p.instructorId, 'instructor'), visitId);
 const byText = async (text: string) => (await questions()).find((one) => one.text === text)!;
 
 test('students put questions, each under own name and team; a repeat is harmless', async () => {
@@ -93,7 +93,7 @@ test.each<[string, () => Promise<Outcome<unknown>>, RegExp]>([
   ['one of 401 characters', () => ask('x'.repeat(401)), /at most 400 characters; this has 401/],
   [
     'a visit of another project',
-    async () => ask('Yes?', { visitId: (await listVisits(other.id))[0]!.id }),
+    async () => ask('Yes?', { visitId: (await listVisits(pool(), other.id))[0]!.id }),
     /not part of the project/,
   ],
   ['a note without words', async () => note((await questions())[0]!.id, ''), /Write down what was said/],
@@ -120,7 +120,7 @@ test('the order, the musts and the times are the instructor’s; a hidden questi
   done(await act({ minutes: '4,5' }, now.version + 1));
   expect(refused(await act({ minutes: '-1' }, now.version + 2)).minutes).toMatch(/more than 0/);
   expect(await byText(q.text)).toMatchObject({ hidden: true, minutes: 4.5 });
-  const seen = async (team: string) => listQuestions(await seatOf(p.studentOf(team), 'student'), visitId);
+  const seen = async (team: string) => listQuestions(pool(), await seatOf(p.studentOf(team), 'student'), visitId);
   expect((await seen('Marl')).some((one) => one.id === q.id)).toBe(true);
   expect((await seen('Flint')).some((one) => one.id === q.id)).toBe(false);
   await student('Marl');
@@ -151,7 +151,7 @@ test('several note the same answer at once and none is lost; a note is its autho
   await Promise.all(mine);
   await student('Marl');
   done(await note(q.id, 'About 1.2 m'));
-  const heard = await listNotes(p.id, visitId);
+  const heard = await listNotes(pool(), p.id, visitId);
   expect(heard.map((one) => one.text).sort()).toEqual(
     [...[0, 1, 2, 3, 4].map((i) => `Flint heard ${i}`), 'About 1.2 m'].sort(),
   );
@@ -160,7 +160,7 @@ test('several note the same answer at once and none is lost; a note is its autho
   expect(refused(await note(q.id, 'Never said', change))['']).toMatch(/only by whoever wrote it/);
   await student('Flint');
   done(await note(q.id, foreign.text, { ...change, takeBack: true }));
-  expect((await listNotes(p.id, visitId)).some((one) => one.id === foreign.id)).toBe(false);
+  expect((await listNotes(pool(), p.id, visitId)).some((one) => one.id === foreign.id)).toBe(false);
 });
 
 test('the client answers by link what is asked, not what is hidden, and changes no question', async () => {
@@ -178,7 +178,7 @@ test('the client answers by link what is asked, not what is hidden, and changes 
   expect(refused(await write(hidden.id)).questionId).toMatch(/no longer asked/);
   expect(await ask('Who are you?')).toMatchObject({ denied: true });
   expect(await note(q.id, 'Hello')).toMatchObject({ denied: true });
-  expect((await listNotes(p.id, visitId)).find((one) => one.byClient)).toMatchObject({
+  expect((await listNotes(pool(), p.id, visitId)).find((one) => one.byClient)).toMatchObject({
     author: 'Fernhollow',
     text: '1.1 m, measured',
   });

@@ -178,7 +178,7 @@ describe('pictures', () => {
     const ids = { id: randomUUID(), entry: randomUUID() };
     expect((await send(bytes, ids)).status).toBe(200);
     expect((await send(bytes, ids)).status).toBe(200);
-    const [picture, ...others] = await listPictures(p.id, p.iteration['Flint 3']!);
+    const [picture, ...others] = await listPictures(pool(), p.id, p.iteration['Flint 3']!);
     expect(others).toEqual([]);
     expect(picture).toMatchObject({ id: ids.id, width: 1200, height: 2400 });
     const [row] = await pool()<[{ bytes: Buffer }]>`select bytes from attachment where id = ${ids.id}`;
@@ -242,7 +242,7 @@ describe('letting go', () => {
     };
     done(await perform(recordTrial, { ...run, ...more, conditions: [], note: `timed by ${name}` }));
     expect(await everything()).toContain(name);
-    expect((await aboutPerson(account)).history.length).toBeGreaterThan(0);
+    expect((await aboutPerson(pool(), account)).history.length).toBeGreaterThan(0);
     await asPerson(p.instructorId);
     const runs = (await rowCounts()).trial;
     done(await erase({ projectId: p.id, accountId: account }));
@@ -252,7 +252,7 @@ describe('letting go', () => {
     const [row] = await pool()<[{ note: string }]>`select note from trial where id = ${run.id}`;
     expect(row.note).toBe('timed by Erased person');
     const seat = (await findSeat(pool(), await signedIn(), p.id))!;
-    expect(JSON.stringify(await writeBundle(seat.project))).not.toContain(name);
+    expect(JSON.stringify(await writeBundle(pool(), seat.project))).not.toContain(name);
   });
 
   test('everybody of a project is erased, but for those whom another project still keeps', async () => {
@@ -269,7 +269,7 @@ describe('letting go', () => {
       await tx`delete from enrolment where project_id = ${third.id} and account_id <> ${stays.id}`;
     });
     await asPerson(other.instructorId);
-    const names = await countNames(other.id);
+    const names = await countNames(pool(), other.id);
     expect(refused(await eraseAll({ projectId: other.id, names: names - 1 }))['']).toMatch(/Nobody was erased/);
     expect(done(await eraseAll({ projectId: other.id, names })).erased).toBe(names - 1);
     const [row] = await pool()<
@@ -302,7 +302,7 @@ describe('backups', () => {
   const standings = async () => {
     await asPerson(p.instructorId);
     const seat = (await findSeat(pool(), await signedIn(), p.id))!;
-    return (await loadStandings(seat.project, null)).table;
+    return (await loadStandings(pool(), seat.project, null)).table;
   };
 
   test('a restored backup brings the same standings, and what came after the backup is kept aside', async () => {

@@ -32,7 +32,7 @@ beforeAll(async () => {
   other = await demoProject('others');
 });
 const find = async (code: string): Promise<Requirement> =>
-  (await listRequirements(p.id)).find((one) => one.code === code)!;
+  (await listRequirements(pool(), p.id)).find((one) => one.code === code)!;
 /** The form of a stored requirement, with some fields typed anew. */
 async function typed(code: string, more: object): Promise<Record<string, unknown>> {
   const r = await find(code);
@@ -65,7 +65,7 @@ const fresh = (more: object) => ({
   ...more,
 });
 async function today(person: string): Promise<TodayGiven> {
-  const given = await readToday(p.id, person, { today: '2026-10-26', since: '2026-10-22' });
+  const given = await readToday(pool(), p.id, person, { today: '2026-10-26', since: '2026-10-22' });
   const rest = {
     today: '2026-10-26',
     now: '2026-10-26T10:02',
@@ -74,7 +74,7 @@ async function today(person: string): Promise<TodayGiven> {
     names: 0,
     leads: true,
   };
-  return { ...given, ...rest, teams: await listTeams(p.id), href: (sheet) => `/${sheet}` };
+  return { ...given, ...rest, teams: await listTeams(pool(), p.id), href: (sheet) => `/${sheet}` };
 }
 const seat = async (): Promise<Seat> =>
   (await findSeat(
@@ -110,7 +110,7 @@ describe('a change of what was agreed', () => {
   test('keeps the old version with the reason, and stands on Today until the team has dealt with it', async () => {
     await asPerson(p.instructorId);
     done(await saveRequirement(await typed('R-05', { value: '10', why: 'The new trays are flatter.' })));
-    const [change] = await listChanges(p.id);
+    const [change] = await listChanges(pool(), p.id);
     expect(change).toMatchObject({
       number: 2,
       before: { value: 15 },
@@ -146,7 +146,7 @@ describe('a change of what was agreed', () => {
 
   test('a weight, an owner or another source is no change of what was agreed', async () => {
     await asPerson(p.instructorId);
-    const changes = (await listChanges(p.id)).length;
+    const changes = (await listChanges(pool(), p.id)).length;
     const more = {
       weight: '7',
       ownerId: p.studentOf('Marl'),
@@ -161,7 +161,7 @@ describe('a change of what was agreed', () => {
       ['rule', 'of the course'],
       ['own', ''],
     ]);
-    expect(await listChanges(p.id)).toHaveLength(changes);
+    expect(await listChanges(pool(), p.id)).toHaveLength(changes);
   });
 
   test('two who change it at once: the second gets both versions, and the first keeps sources and change', async () => {
@@ -173,7 +173,7 @@ describe('a change of what was agreed', () => {
       conflict: { theirs: { value: '24' } },
     });
     expect(
-      (await listChanges(p.id)).filter((change) => change.after.statement === 'Cost of the material'),
+      (await listChanges(pool(), p.id)).filter((change) => change.after.statement === 'Cost of the material'),
     ).toHaveLength(1);
   });
 });
@@ -206,7 +206,7 @@ describe('proposals of students', () => {
   });
 
   test('what is only proposed is judged nowhere, and takes part in the checks', async () => {
-    const { columns } = await loadCompliance(await seat(), await listTeams(p.id), null, null);
+    const { columns } = await loadCompliance(pool(), await seat(), await listTeams(pool(), p.id), null, null);
     expect(columns[0]!.verdicts.map((v) => v.requirement.code)).not.toContain('R-10');
     const items = requirementItems(await today(p.instructorId));
     expect(items.filter((item) => item.headline === 'R-02 and R-10 exclude each other')).toHaveLength(1);
@@ -243,7 +243,7 @@ describe('bad input', () => {
 describe('budgets, weights and research', () => {
   test('a team splits a limit for itself; two at once both see both; another team does not', async () => {
     await asPerson(p.studentOf('Flint'));
-    const own = (await listBudgets(p.id)).find((one) => one.teamId === p.teams.Flint)!;
+    const own = (await listBudgets(pool(), p.id)).find((one) => one.teamId === p.teams.Flint)!;
     const parts = [
       { name: 'Frame', value: '0,4', unit: 'kg' },
       { name: 'Rest', value: '500', unit: 'g' },
@@ -260,7 +260,7 @@ describe('budgets, weights and research', () => {
       });
     done(await save());
     expect(await save()).toMatchObject({ conflict: { version: own.version + 1 } });
-    expect((await listBudgets(p.id)).find((one) => one.id === own.id)!.parts).toEqual([
+    expect((await listBudgets(pool(), p.id)).find((one) => one.id === own.id)!.parts).toEqual([
       { name: 'Frame', value: 0.4, unit: 'kg' },
       { name: 'Rest', value: 500, unit: 'g' },
     ]);
@@ -275,16 +275,16 @@ describe('budgets, weights and research', () => {
 
   test('weights and judgements are saved together; a requirement changed meanwhile stops them all', async () => {
     await asPerson(p.instructorId);
-    const all = (await listRequirements(p.id)).slice(0, 3);
+    const all = (await listRequirements(pool(), p.id)).slice(0, 3);
     const weights = all.map(({ id, code, version }, i) => ({ id, code, version, weight: String(10 * (i + 1)) }));
     const judgements = [{ a: 'R-01', b: 'R-02', ratio: 3 }];
     done(await saveWeights({ projectId: p.id, weights, judgements }));
-    expect((await listRequirements(p.id)).slice(0, 3).map((one) => one.weight)).toEqual([10, 20, 30]);
+    expect((await listRequirements(pool(), p.id)).slice(0, 3).map((one) => one.weight)).toEqual([10, 20, 30]);
     const late = weights.map((one, i) => ({ ...one, weight: String(i) }));
     expect(refused(await saveWeights({ projectId: p.id, weights: late, judgements: [] }))['weights.0.weight']).toMatch(
       /meanwhile/,
     );
-    expect((await listRequirements(p.id)).slice(0, 3).map((one) => one.weight)).toEqual([10, 20, 30]);
+    expect((await listRequirements(pool(), p.id)).slice(0, 3).map((one) => one.weight)).toEqual([10, 20, 30]);
     const [kept] = await pool()`select judgements from weighing where project_id = ${p.id}`;
     expect(kept!.judgements).toEqual(judgements);
   });
@@ -312,7 +312,7 @@ describe('budgets, weights and research', () => {
     await asPerson(p.instructorId);
     done(await saveRequirement(await typed('R-11', { sources: [{ kind: 'research', researchId: id }] })));
     expect(refused(await removeResearch({ projectId: p.id, id, version: 1 }))['']).toMatch(/source of R-11/);
-    const { season } = await loadCompliance(await seat(), await listTeams(p.id), null, null);
+    const { season } = await loadCompliance(pool(), await seat(), await listTeams(pool(), p.id), null, null);
     expect(season!.verdicts.find((v) => v.requirement.code === 'R-01')).toMatchObject({
       verdict: 'fails',
       value: 905,
@@ -323,7 +323,7 @@ describe('budgets, weights and research', () => {
 
 describe('lists in and out', () => {
   test('what goes out as CSV comes in again elsewhere, row by row the same', async () => {
-    const mine = (await listRequirements(p.id)).filter((r) => r.code !== 'R-10');
+    const mine = (await listRequirements(pool(), p.id)).filter((r) => r.code !== 'R-10');
     const text = csv([...COLUMNS], asRows(mine));
     const empty = await demoProject('empty-list', { ...(await import('@/features/bundle/format')).emptyBundle() });
     await asPerson(empty.instructorId);
@@ -331,7 +331,7 @@ describe('lists in and out', () => {
     expect(problem).toBeNull();
     expect(rows.filter((row) => row.problem)).toEqual([]);
     expect(done(await importRequirements({ projectId: empty.id, text })).taken).toBe(mine.length);
-    const [again, before] = [await listRequirements(empty.id), mine].map((list) =>
+    const [again, before] = [await listRequirements(pool(), empty.id), mine].map((list) =>
       asRows(list).map((row) => row.slice(0, -1)),
     );
     expect(again).toEqual(before);
@@ -362,7 +362,7 @@ describe('lists in and out', () => {
     await bySystem(
       (tx) => tx`update requirement set statement = '=1+1|<b>x</b>' where project_id = ${p.id} and code = 'R-40'`,
     );
-    const list = await listRequirements(p.id);
+    const list = await listRequirements(pool(), p.id);
     const cells = Papa.parse<string[]>(csv([...COLUMNS], asRows(list))).data.find((row) => row[0] === 'R-40')!;
     expect(cells[1]).toBe("'=1+1|<b>x</b>");
     expect(asMarkdown('T', list)).toContain('| =1+1\\|\\<b\\>x\\</b\\> |');

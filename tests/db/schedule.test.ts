@@ -19,16 +19,16 @@ import { readLesson } from '@/domain/plan/lesson';
 import { STAGE_PLANS } from '@/features/schedule/stagePlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
 import { perform } from '@/server/perform';
-import { readBookings, readResources } from '@/domain/bookings/read';
-import { listTeams, meetingsOf, readSections, readTeams, type Section } from '@/domain/classes/read';
-import { readStages, type Stage } from '@/domain/plan/read';
+import { listBookings, listResources } from '@/domain/bookings/read';
+import { listTeams, meetingsOf, listSections, type Section } from '@/domain/classes/read';
+import { listStages, type Stage } from '@/domain/plan/read';
 import { readToday } from '@/domain/today';
 import { asPerson, demoBundle, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
 
 ownDatabase();
 let p: DemoProject;
-const stages = () => readStages(pool(), p.id);
-const sections = () => readSections(pool(), p.id);
+const stages = () => listStages(pool(), p.id);
+const sections = () => listSections(pool(), p.id);
 const stage = async (name: string): Promise<Stage> => (await stages()).find((one) => one.name === name)!;
 const section = async (name: string): Promise<Section> => (await sections()).find((one) => one.name === name)!;
 const seen = async (...names: string[]) =>
@@ -102,7 +102,7 @@ describe('stages', () => {
     const empty = await demoProject(`start-${plan}`, emptyBundle());
     await asPerson(empty.instructorId);
     const { stages: made } = done(await startPlan({ projectId: empty.id, plan }));
-    const laid = await readStages(pool(), empty.id);
+    const laid = await listStages(pool(), empty.id);
     expect(laid).toHaveLength(made);
     expect(laid.filter((one) => one.after.length === 0).length).toBeGreaterThan(0);
     expect(refused(await startPlan({ projectId: empty.id, plan })).plan).toMatch(/has a plan already/);
@@ -201,7 +201,7 @@ describe('a change of the plan', () => {
   });
   test('a stage of another project is out of reach', async () => {
     const other = await demoProject('elsewhere');
-    const [foreign] = await readStages(pool(), other.id);
+    const [foreign] = await listStages(pool(), other.id);
     await asPerson(p.instructorId);
     const outcome = await changePlan({
       projectId: p.id,
@@ -210,7 +210,7 @@ describe('a change of the plan', () => {
       seen: [],
     });
     expect(outcome.ok).toBe(false);
-    expect((await readStages(pool(), other.id))[0]).toEqual(foreign);
+    expect((await listStages(pool(), other.id))[0]).toEqual(foreign);
   });
 });
 
@@ -245,8 +245,8 @@ describe('hand-ins', () => {
     expect(refused(await decide('returned', '')).note).toMatch(/Say what/);
     done(await decide('returned', 'two slides too many'));
     await asPerson(p.studentOf('Flint'));
-    const given = await readToday(p.id, p.studentOf('Flint'), { today: '2026-10-26', since: '2026-10-22' });
-    const paces = pacesOf(given.sections, await listTeams(p.id), given.stages, {
+    const given = await readToday(pool(), p.id, p.studentOf('Flint'), { today: '2026-10-26', since: '2026-10-22' });
+    const paces = pacesOf(given.sections, await listTeams(pool(), p.id), given.stages, {
       eventDate: '2026-10-30',
       now: '2026-10-26T10:02',
     });
@@ -285,11 +285,18 @@ describe('hand-ins', () => {
     const accountId = p.studentOf('Marl');
     done(await setAbsent({ projectId: p.id, accountId, day: '2026-10-26', absent: true }));
     done(await setAbsent({ projectId: p.id, accountId, day: '2026-10-26', absent: true }));
-    const lesson = await readLesson(p.id, await section('2'), { eventDate: '2026-10-30', now: '2026-10-26T10:02' });
+    const lesson = await readLesson(pool(), p.id, await section('2'), {
+      eventDate: '2026-10-30',
+      now: '2026-10-26T10:02',
+    });
     expect(lesson!.teams.find((one) => one.team.name === 'Marl')!.members.filter((one) => one.absent)).toHaveLength(1);
-    expect((await readToday(p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })).away).toHaveLength(1);
+    expect(
+      (await readToday(pool(), p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })).away,
+    ).toHaveLength(1);
     done(await setAbsent({ projectId: p.id, accountId, day: '2026-10-26', absent: false }));
-    expect((await readToday(p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })).away).toEqual([]);
+    expect((await readToday(pool(), p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })).away).toEqual(
+      [],
+    );
   });
 });
 
@@ -320,7 +327,7 @@ describe('days off', () => {
     const other = await demoProject('second-project');
     await asPerson(p.instructorId);
     const meets = async (id: string) =>
-      meetingsOf((await readSections(pool(), id)).find((one) => one.name === '2')!).some(
+      meetingsOf((await listSections(pool(), id)).find((one) => one.name === '2')!).some(
         (one) => one.date === '2026-10-14',
       );
     done(await addSchoolDay({ firstDay: '2026-10-14', lastDay: '2026-10-14', reason: 'sports day' }));
@@ -343,13 +350,13 @@ describe('days off', () => {
     bundle.noClass = [{ from: '2026-08-01', to: '2026-12-31', reason: 'closed' }];
     for (const one of bundle.sections) one.extra = [];
     const closed = await demoProject('closed-school', bundle);
-    const [one] = await readSections(pool(), closed.id);
+    const [one] = await listSections(pool(), closed.id);
     expect(meetingsOf(one!)).toEqual([]);
-    const teams = await listTeams(closed.id);
-    const plan = await readStages(pool(), closed.id);
+    const teams = await listTeams(pool(), closed.id);
+    const plan = await listStages(pool(), closed.id);
     const when = { eventDate: '2026-10-30', now: '2026-10-26T10:02' };
     expect(pacesOf([one!], teams, plan, when).every((pace) => pace.behind > 0 && pace.meetingsLeft === 0)).toBe(true);
-    expect(await readLesson(closed.id, one!, when)).toBeNull();
+    expect(await readLesson(pool(), closed.id, one!, when)).toBeNull();
   });
   test('a section form gives its reserve and lost meetings back as they were', async () => {
     const five = await section('5');
@@ -371,17 +378,17 @@ describe('the calendar that goes out', () => {
     const [{ title, clientName, timeZone, eventDate }] = await pool()<
       [{ title: string; clientName: string; timeZone: string; eventDate: string }]
     >`select title, client_name, time_zone, event_date from project where id = ${vienna.id}`;
-    const all = await readSections(pool(), vienna.id);
-    const plan = await readStages(pool(), vienna.id);
-    const bookings = await readBookings(pool(), vienna.id);
+    const all = await listSections(pool(), vienna.id);
+    const plan = await listStages(pool(), vienna.id);
+    const bookings = await listBookings(pool(), vienna.id);
     const booked = bookings.filter((one) => one.state === 'booked');
     expect(booked.length).toBeGreaterThan(5);
     const text = calendarOf({
       project: { id: vienna.id, title, clientName, timeZone, eventDate },
       sections: all,
       stages: plan,
-      teams: await readTeams(pool(), vienna.id),
-      resources: await readResources(pool(), vienna.id),
+      teams: await listTeams(pool(), vienna.id),
+      resources: await listResources(pool(), vienna.id),
       bookings,
     });
     const parsed = new ICAL.Component(ICAL.parse(text) as unknown[]);

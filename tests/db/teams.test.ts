@@ -72,9 +72,9 @@ describe('forming teams', () => {
       }),
     );
     const seat = (await findSeat(pool(), await signedIn(), p.id))!;
-    const bundle = JSON.stringify(await writeBundle(seat.project));
+    const bundle = JSON.stringify(await writeBundle(pool(), seat.project));
     expect(bundle).not.toMatch(/Secret|"apart"|keep_?pair|"wants"/i);
-    expect(JSON.stringify(await aboutPerson(person.get('Nour')!))).not.toMatch(/Secret|keep_?pair/i);
+    expect(JSON.stringify(await aboutPerson(pool(), person.get('Nour')!))).not.toMatch(/Secret|keep_?pair/i);
     const [{ n }] = await pool()<[{ n: number }]>`
       select count(*)::int as n from audit where object_kind in ('keep_pair', 'proposal') and object_id = ${id}`;
     expect(n).toBe(1); // the history has it, for instructors
@@ -86,7 +86,7 @@ describe('forming teams', () => {
     ]);
     await asPerson(p.instructorId);
     done(await removeKeepPair({ projectId: p.id, id }));
-    expect((await listKeepPairs(p.id)).map((one) => one.id)).not.toContain(id);
+    expect((await listKeepPairs(pool(), p.id)).map((one) => one.id)).not.toContain(id);
   });
 
   test('wishes are written while they are asked for, for others of the section, as many as are allowed', async () => {
@@ -157,11 +157,11 @@ describe('forming teams', () => {
     const [{ moves }] = await pool()<[{ moves: number }]>`
       select count(*)::int as moves from audit where object_kind = 'team_member' and act = 'adoptProposal' and project_id = ${p.id}`;
     expect(moves).toBeGreaterThan(0);
-    expect(await listProposals(p.id)).toHaveLength(2);
+    expect(await listProposals(pool(), p.id)).toHaveLength(2);
   });
 
   test('roles, tags and names', async () => {
-    const seen = rolesSeen(await listRoles(p.id));
+    const seen = rolesSeen(await listRoles(pool(), p.id));
     done(
       await saveRoles({
         projectId: p.id,
@@ -173,7 +173,7 @@ describe('forming teams', () => {
       refused(
         await saveRoles({
           projectId: p.id,
-          seen: rolesSeen(await listRoles(p.id)),
+          seen: rolesSeen(await listRoles(pool(), p.id)),
           roles: [{ name: 'a' }, { name: 'a' }],
         }),
       ).roles,
@@ -195,7 +195,7 @@ test('a charter that changes has to be agreed to again; another team writes noth
   const texts = { works: 'It crosses.', musts: '', beats: '', working: '' };
   const write = (version: number | null, works: string) =>
     saveCharter({ projectId: p.id, teamId: p.teams.Gneiss, version, ...texts, works });
-  const find = async () => (await listCharters(p.id)).find((one) => one.teamId === p.teams.Gneiss)!;
+  const find = async () => (await listCharters(pool(), p.id)).find((one) => one.teamId === p.teams.Gneiss)!;
   await as('Emil');
   expect(await write(null, 'Theirs')).toMatchObject({ denied: true });
   await as('Anouk');
@@ -214,7 +214,7 @@ test('a charter that changes has to be agreed to again; another team writes noth
 });
 
 describe('one thing built by all', () => {
-  const part = async (code: string) => (await listParts(p.id)).find((one) => one.code === code)!;
+  const part = async (code: string) => (await listParts(pool(), p.id)).find((one) => one.code === code)!;
   const step = async (code: string, state: string) => {
     const { id, version } = await part(code);
     return movePart({ projectId: p.id, id, version, state });
@@ -280,7 +280,7 @@ describe('one thing built by all', () => {
     await one;
     await as('Yusuf');
     done(await enter('other', '0.85', 'cm')); // seen before the other side was there
-    const joint = async () => (await listJoints(p.id)).find((each) => each.id === id)!;
+    const joint = async () => (await listJoints(pool(), p.id)).find((each) => each.id === id)!;
     expect(metOf(await joint())).toMatchObject({ agree: false, difference: 0.5 });
     expect(await enter('other', '0.8', 'cm')).toMatchObject({ ok: false, conflict: { theirs: { value: '0.85' } } });
     expect(
@@ -310,7 +310,7 @@ describe('draws', () => {
     expect(refused(await call('four', '1')).first).toMatch(/digits/);
     const outcomes = await Promise.all([call('12', '34'), call('56', '78')]);
     expect(outcomes.filter((one) => one.ok)).toHaveLength(1);
-    const found = (await findPublicDrawing(id))!;
+    const found = (await findPublicDrawing(pool(), id))!;
     const names = orderOf(found)!.map((at) => found.names[at]);
     expect(names).toEqual(draw({ names: found.names, seed: found.firstCalled! + found.secondCalled! }).order);
     await expect(bySystem((tx) => tx`update drawing set names = '["A"]' where id = ${id}`)).rejects.toThrow(
@@ -319,8 +319,8 @@ describe('draws', () => {
     await expect(bySystem((tx) => tx`update drawing set first_called = '9' where id = ${id}`)).rejects.toThrow(
       /a draw stands/,
     );
-    const [hidden] = (await listDrawings(p.id)).filter((one) => !one.isPublic);
-    expect(await findPublicDrawing(hidden!.id)).toBeNull();
+    const [hidden] = (await listDrawings(pool(), p.id)).filter((one) => !one.isPublic);
+    expect(await findPublicDrawing(pool(), hidden!.id)).toBeNull();
   });
 });
 
@@ -346,6 +346,6 @@ describe('erasing', () => {
         (select count(*)::int from part where owner_id = ${id} and project_id = ${p.id}) as parts`;
     expect(left).toEqual({ wishes: 0, pairs: 0, concepts: 1, parts: 1 });
     const seat = (await findSeat(pool(), await signedIn(), p.id))!;
-    expect(JSON.stringify(await writeBundle(seat.project))).not.toMatch(/Fairley/);
+    expect(JSON.stringify(await writeBundle(pool(), seat.project))).not.toMatch(/Fairley/);
   });
 });

@@ -5,6 +5,7 @@ import { request, type APIRequestContext } from '@playwright/test';
 import postgres from 'postgres';
 import { ACTIONS, may, ROUTES, type Door, type Permission, type Role } from '@/server/policy';
 import { enter, expect, test, world } from './world';
+import { type Sql } from '@/db/connection';
 
 // Every door is tried by everybody, and there are many.
 test.describe.configure({ timeout: 300_000 });

@@ -5,10 +5,14 @@ import { projectNow } from '@/server/clock';
 import { listSections, meetingsOf } from '@/domain/classes/read';
 import { weekday } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
 
 export default async function BoardPage() {
   const { project, sectionId } = await enterByLink('board.page');
-  const [sections, rows] = await Promise.all([listSections(project.id), boardRows(project.id, sectionId)]);
+  const [sections, rows] = await Promise.all([
+    listSections(pool(), project.id),
+    boardRows(pool(), project.id, sectionId),
+  ]);
   const today = projectNow(project).slice(0, 10);
   return (
     <Plain title={project.title} about={`Event ${weekday(project.eventDate)}`} wide>

@@ -13,22 +13,23 @@ import { day, plural } from '@/core/format';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
 
 export default async function ClientPage() {
   const seat = await enterByLink('client.page');
   const { project, actor } = seat;
   const [versions, statements, visits, selections, concepts] = await Promise.all([
-    listBriefVersions(project.id),
-    listStatements(project.id),
-    listVisits(project.id),
-    listSelections(seat),
-    listPutBefore(project.id),
+    listBriefVersions(pool(), project.id),
+    listStatements(pool(), project.id),
+    listVisits(pool(), project.id),
+    listSelections(pool(), seat),
+    listPutBefore(pool(), project.id),
   ]);
   const [latest] = versions;
   // The next visit, or the last one: there is always one that the class waits for.
   const visit = visits.find((one) => one.state !== 'held') ?? visits.at(-1);
   const [questions, notes] = visit
-    ? await Promise.all([listQuestions(seat, visit.id), listNotes(project.id, visit.id)])
+    ? await Promise.all([listQuestions(pool(), seat, visit.id), listNotes(pool(), project.id, visit.id)])
     : [[], []];
   const open = questions
     .filter((one) => !one.mergedInto && !one.hidden)

@@ -7,14 +7,15 @@ import { FieldPages } from '@/ui/outbox/FieldPages';
 import { tagColour } from '@/ui/colours';
 import { Plain } from '@/ui/sheet/Plain';
 import { TeamTag } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function JudgePage() {
   const { project, actor } = await enterByLink('judge.page');
   const judge = 'judgeId' in actor ? actor : null;
   const [teams, rubrics, scores] = await Promise.all([
-    listTeams(project.id),
-    listRubrics(project.id),
-    listScores(project.id),
+    listTeams(pool(), project.id),
+    listRubrics(pool(), project.id),
+    listScores(pool(), project.id),
   ]);
   const rubric = rubrics.find((one) => one.id === judge?.rubricId);
   const count = (teamId: string) =>

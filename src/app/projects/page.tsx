@@ -7,11 +7,12 @@ import { signedIn } from '@/server/actor';
 import { day, plural } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function ProjectsPage() {
   const person = await signedIn();
   if (!person) redirect('/sign-in');
-  const projects = await listProjects(person.id);
+  const projects = await listProjects(pool(), person.id);
   const leads = person.kind === 'instructor';
   return (
     <Plain

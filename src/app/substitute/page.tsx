@@ -8,14 +8,15 @@ import { listSections } from '@/domain/classes/read';
 import { moment, weekday } from '@/core/format';
 import { PrintButton } from '@/ui/PrintButton';
 import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
 
 /** What a substitute teacher reads: the lesson that is on now or comes next. Nothing can be changed here. */
 export default async function SubstitutePage() {
   const { project, sectionId } = await enterByLink('substitute.page');
   const now = projectNow(project);
-  const sections = await listSections(project.id);
+  const sections = await listSections(pool(), project.id);
   const section = sections.find((one) => one.id === sectionId) ?? (sectionId ? null : meetsNext(sections, now));
-  const lesson = section && (await readLesson(project.id, section, { eventDate: project.eventDate, now }));
+  const lesson = section && (await readLesson(pool(), project.id, section, { eventDate: project.eventDate, now }));
   if (!lesson)
     return (
       <Plain title={project.title} wide>

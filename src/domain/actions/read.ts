@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface OpenAction {
   id: string;
@@ -8,8 +8,7 @@ export interface OpenAction {
 }
 
 /** Open actions, the next due first; a student's are those of the team. */
-export async function listOpenActions(projectId: string, teamId: string | null): Promise<OpenAction[]> {
-  const sql = pool();
+export async function listOpenActions(sql: Sql, projectId: string, teamId: string | null): Promise<OpenAction[]> {
   return sql<OpenAction[]>`
     select a.id, a.what, a.due_on, t.name as team from action a left join team t on t.id = a.team_id
     where a.project_id = ${projectId} and a.state = 'open' ${teamId ? sql`and a.team_id = ${teamId}` : sql``}

@@ -1,6 +1,6 @@
 import { cache } from 'react';
 import type { Dimension } from '@/core/units';
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Instrument {
   id: string;
@@ -12,15 +12,15 @@ export interface Instrument {
   version: number;
 }
 
-export const listInstruments = cache(async (projectId: string): Promise<Instrument[]> => {
-  return pool()<
+export const listInstruments = cache(async (sql: Sql, projectId: string): Promise<Instrument[]> => {
+  return sql<
     Instrument[]
   >`select id, name, dimension, unit, resolution, accuracy, version from instrument where project_id = ${projectId} order by name`;
 });
 
 /** Ids of an event's runs of the last two days, taken back or not: what a device's own entries are held against. */
-export async function listRecentRunIds(projectId: string, eventId: string): Promise<string[]> {
-  const rows = await pool()<{ id: string }[]>`
+export async function listRecentRunIds(sql: Sql, projectId: string, eventId: string): Promise<string[]> {
+  const rows = await sql<{ id: string }[]>`
     select id from trial where project_id = ${projectId} and event_id = ${eventId} and created_at > now() - interval '2 days'`;
   return rows.map((row) => row.id);
 }

@@ -1,7 +1,7 @@
 import { cache } from 'react';
 import type { EventRule, Status } from '@/core/scoring';
 import type { Dimension } from '@/core/units';
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Condition {
   name: string;
@@ -61,22 +61,22 @@ export interface Trial {
   version: number;
 }
 
-export const listProtocols = cache(async (projectId: string): Promise<Protocol[]> => {
-  return pool()<Protocol[]>`
+export const listProtocols = cache(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
+  return sql<Protocol[]>`
     select p.id, p.name, p.procedure, p.cautions, p.parameter_id, m.name as parameter_name, p.dimension, p.unit, p.conditions,
       p.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
     from protocol p join parameter m on m.id = p.parameter_id join instrument n on n.id = p.instrument_id
     where p.project_id = ${projectId} order by p.name`;
 });
 
-export const listEvents = cache(async (projectId: string): Promise<EventRecord[]> => {
-  return pool()<EventRecord[]>`
+export const listEvents = cache(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
+  return sql<EventRecord[]>`
     select id, name, position, rule, attempts_allowed, protocol_id, version
     from event where project_id = ${projectId} order by position, name`;
 });
 
 /** The attempts that count in the events, in order. Practice runs and runs taken back are left out. */
-export const listAttempts = cache((projectId: string) => read(projectId, { attempts: true }));
+export const listAttempts = cache((sql: Sql, projectId: string) => read(sql, projectId, { attempts: true }));
 
 /** An attempt as far as its event's rule looks at it. */
 export type ScoredRun = Pick<
@@ -85,8 +85,8 @@ export type ScoredRun = Pick<
 >;
 
 /** The attempts that count in the events, with what scoring needs and nothing more. */
-export const listScoredRuns = cache(async (projectId: string): Promise<ScoredRun[]> => {
-  return pool()<ScoredRun[]>`
+export const listScoredRuns = cache(async (sql: Sql, projectId: string): Promise<ScoredRun[]> => {
+  return sql<ScoredRun[]>`
     select event_id, team_id, iteration_id, attempt, status, value, unit, penalties from trial
     where project_id = ${projectId} and attempt is not null and taken_back_at is null order by team_id, event_id, attempt`;
 });
@@ -104,13 +104,12 @@ export interface RunGroup {
 }
 
 /** The valid runs of the newest iteration of each team. */
-export const listLatestRuns = cache((projectId: string) => groups(projectId, true));
+export const listLatestRuns = cache((sql: Sql, projectId: string) => groups(sql, projectId, true));
 
 /** The valid runs of every iteration. */
-export const listRunGroups = cache((projectId: string) => groups(projectId, false));
+export const listRunGroups = cache((sql: Sql, projectId: string) => groups(sql, projectId, false));
 
-async function groups(projectId: string, latest: boolean): Promise<RunGroup[]> {
-  const sql = pool();
+async function groups(sql: Sql, projectId: string, latest: boolean): Promise<RunGroup[]> {
   const newest = sql`and t.iteration_id in (
     select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)`;
   return sql<RunGroup[]>`
@@ -130,10 +129,10 @@ export function evidenceOf(runs: Trial[]): RunGroup[] {
 }
 
 /** All runs of some teams, newest last; for one team's or one iteration's pages. */
-export const listRunsOfTeam = cache((projectId: string, teamId: string) => read(projectId, { teamId }));
+export const listRunsOfTeam = cache((sql: Sql, projectId: string, teamId: string) => read(sql, projectId, { teamId }));
 
 /** The last runs made in the project, newest first. */
-export const listNewestRuns = cache((projectId: string, limit: number) => read(projectId, { limit }));
+export const listNewestRuns = cache((sql: Sql, projectId: string, limit: number) => read(sql, projectId, { limit }));
 
 interface Filter {
   attempts?: boolean;
@@ -141,8 +140,7 @@ interface Filter {
   limit?: number;
 }
 
-async function read(projectId: string, filter: Filter): Promise<Trial[]> {
-  const sql = pool();
+async function read(sql: Sql, projectId: string, filter: Filter): Promise<Trial[]> {
   return sql<Trial[]>`
     select t.id, t.event_id, t.team_id, t.iteration_id, i.number as iteration_number, i.released_at is not null as released,
       t.attempt, t.status, t.value, t.unit, t.penalties, t.conditions, t.note, t.instrument_id, n.name as instrument_name,

@@ -1,7 +1,7 @@
 import { cache } from 'react';
 import type { Material } from '@/core/bookings';
 import type { Supervision } from '@/core/safety';
-import { pool, type Sql } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** A machine or rig that is shared. */
 export interface Resource {
@@ -47,20 +47,15 @@ export interface Booking {
   version: number;
 }
 
-export const listResources = cache((projectId: string): Promise<Resource[]> => readResources(pool(), projectId));
-
-export async function readResources(sql: Sql, projectId: string): Promise<Resource[]> {
+export const listResources = cache(async (sql: Sql, projectId: string): Promise<Resource[]> => {
   return sql<Resource[]>`
     select r.id, r.name, r.room, r.capacity, r.use_minutes, r.reset_minutes, r.opens_after, r.closes_before, r.supervision, r.cuts,
       r.version, coalesce((select jsonb_agg(jsonb_build_object('from', c.first_day, 'to', c.last_day, 'reason', c.reason)
         order by c.first_day, c.last_day) from closure c where c.resource_id = r.id), '[]') as closures
     from resource r where r.project_id = ${projectId} order by r.name`;
-}
-
+});
 /** All bookings and requests that were not cancelled, in the order of their times; requests last, the earlier first. */
-export const listBookings = cache((projectId: string): Promise<Booking[]> => readBookings(pool(), projectId));
-
-export async function readBookings(sql: Sql, projectId: string): Promise<Booking[]> {
+export const listBookings = cache(async (sql: Sql, projectId: string): Promise<Booking[]> => {
   return sql<Booking[]>`
     select b.id, b.resource_id, b.team_id, b.operator_id, a.name as operator, b.material, b.purpose, b.state, b.day, b.start, b.minutes,
       b.station, to_jsonb(b.asked_at) #>> '{}' as asked_at, to_jsonb(b.started_at) #>> '{}' as started_at,
@@ -68,7 +63,7 @@ export async function readBookings(sql: Sql, projectId: string): Promise<Booking
     from booking b left join account a on a.id = b.operator_id
     where b.project_id = ${projectId} and b.state <> 'cancelled'
     order by b.day nulls last, b.start, b.station, b.asked_at, b.id`;
-}
+});
 
 /** The closure that a day lies in. */
 export function closedOn({ closures }: Pick<Resource, 'closures'>, day: string): Closure | undefined {

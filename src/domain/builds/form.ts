@@ -6,22 +6,21 @@ import { offeredUnits } from '@/core/dimensions';
 import type { Dimension } from '@/core/units';
 import type { Project } from '@/server/access';
 import { shortName, limitText } from '@/core/format';
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** Everything the form of an iteration offers: what can be measured on it, with which instrument, built on what. */
-export async function loadIterationForm({ id: projectId, units }: Project, iteration: Iteration | null) {
-  const sql = pool();
+export async function loadIterationForm(sql: Sql, { id: projectId, units }: Project, iteration: Iteration | null) {
   const [requirements, protocols, iterations, parameters, instruments, members] = await Promise.all([
-    listRequirements(projectId),
-    listProtocols(projectId),
-    listIterations(projectId),
+    listRequirements(sql, projectId),
+    listProtocols(sql, projectId),
+    listIterations(sql, projectId),
     sql<
       { id: string; name: string; dimension: Dimension }[]
     >`select id, name, dimension from parameter where project_id = ${projectId} order by name`,
     sql<
       { id: string; name: string; dimension: string }[]
     >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
-    listStudents(projectId),
+    listStudents(sql, projectId),
   ]);
   const tested = new Set(protocols.map((protocol) => protocol.parameterId));
   const measurable = parameters.filter(

@@ -1,6 +1,6 @@
 import { cache } from 'react';
 import type { Dimension } from '@/core/units';
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Measurement {
   parameterId: string;
@@ -45,13 +45,12 @@ export interface Check {
   note: string;
 }
 /** All iterations of a project with what was measured on each, by team and number: two queries. */
-export const listIterations = cache((projectId: string) => read(projectId, false));
+export const listIterations = cache((sql: Sql, projectId: string) => read(sql, projectId, false));
 
 /** The newest iteration of each team. */
-export const listLatestIterations = cache((projectId: string) => read(projectId, true));
+export const listLatestIterations = cache((sql: Sql, projectId: string) => read(sql, projectId, true));
 
-async function read(projectId: string, latest: boolean): Promise<Iteration[]> {
-  const sql = pool();
+async function read(sql: Sql, projectId: string, latest: boolean): Promise<Iteration[]> {
   const newest = sql`and not exists (select from iteration n where n.team_id = i.team_id and n.number > i.number)`;
   const iterations = await sql<Omit<Iteration, 'measurements'>[]>`
     select i.id, i.team_id, i.number, i.parent_id, p.number as parent_number, i.state, i.change, i.reason, i.built_on,

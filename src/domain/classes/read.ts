@@ -1,6 +1,6 @@
 import { cache } from 'react';
 import { meetings, type Meeting, type NoClass, type Pattern } from '@/core/calendar';
-import { pool, type Sql } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Section {
   id: string;
@@ -41,9 +41,7 @@ export interface Member {
 }
 
 /** The sections of a project with everything their meetings follow from. */
-export const listSections = cache((projectId: string): Promise<Section[]> => readSections(pool(), projectId));
-
-export async function readSections(sql: Sql, projectId: string): Promise<Section[]> {
+export const listSections = cache(async (sql: Sql, projectId: string): Promise<Section[]> => {
   return sql<Section[]>`
     select s.id, s.name, s.room, s.first_day, s.last_day, s.pattern, s.teams_released, s.version,
       coalesce((select jsonb_agg(jsonb_build_object('date', x.day, 'start', x.start, 'minutes', x.minutes, 'inReserve', x.in_reserve) order by x.day, x.start)
@@ -56,7 +54,7 @@ export async function readSections(sql: Sql, projectId: string): Promise<Section
           union all select d.first_day, d.last_day, d.reason, true from school_day d
           join project p on p.id = s.project_id and p.uses_school_days) n), '[]') as no_class
     from section s where s.project_id = ${projectId} order by s.name`;
-}
+});
 
 /** The meetings of a section from its first to its last day; those in reserve are none. */
 export function meetingsOf(section: Section): Meeting[] {
@@ -65,17 +63,14 @@ export function meetingsOf(section: Section): Meeting[] {
   return meetings({ pattern, from, to, noClass, extra, lost }).meetings;
 }
 
-export const listTeams = cache((projectId: string): Promise<Team[]> => readTeams(pool(), projectId));
-
-export async function readTeams(sql: Sql, projectId: string): Promise<Team[]> {
+export const listTeams = cache(async (sql: Sql, projectId: string): Promise<Team[]> => {
   return sql<Team[]>`
     select t.id, t.section_id, s.name as section_name, t.name, t.colour, t.version
     from team t join section s on s.id = t.section_id where t.project_id = ${projectId} order by s.name, t.name`;
-}
-
+});
 /** Everybody enrolled, also who has left since, with their team. */
-export const listMembers = cache(async (projectId: string): Promise<Member[]> => {
-  return pool()<Member[]>`
+export const listMembers = cache(async (sql: Sql, projectId: string): Promise<Member[]> => {
+  return sql<Member[]>`
     select a.id as account_id, a.name, a.login, a.student_number, e.section_id, m.team_id, coalesce(m.role, '') as role,
     a.password_hash is not null as has_password, a.erased_at is not null as erased, e.left_on
     from enrolment e join account a on a.id = e.account_id
@@ -84,8 +79,8 @@ export const listMembers = cache(async (projectId: string): Promise<Member[]> =>
 });
 
 /** Who is in the class now. */
-export async function listStudents(projectId: string): Promise<Member[]> {
-  return (await listMembers(projectId)).filter((member) => member.leftOn === null);
+export async function listStudents(sql: Sql, projectId: string): Promise<Member[]> {
+  return (await listMembers(sql, projectId)).filter((member) => member.leftOn === null);
 }
 
 /** Ids of the teams that a list may be narrowed to; all of them when nothing is chosen. */

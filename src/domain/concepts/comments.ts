@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Comment {
   id: string;
@@ -9,8 +9,8 @@ export interface Comment {
 }
 
 /** What was said of one concept, oldest first. */
-export async function listComments(projectId: string, conceptId: string): Promise<Comment[]> {
-  return pool()<Comment[]>`
+export async function listComments(sql: Sql, projectId: string, conceptId: string): Promise<Comment[]> {
+  return sql<Comment[]>`
     select o.id, coalesce(a.name, o.by_link) as by, o.author_id is null as by_client, o.text, o.made_at
     from concept_comment o left join account a on a.id = o.author_id
     where o.project_id = ${projectId} and o.concept_id = ${conceptId} order by o.made_at, o.created_at, o.id`;

@@ -1,5 +1,5 @@
 import type { PendingQuery, Row } from 'postgres';
-import { pool, type Sql, type Tx } from '@/db/connection';
+import { type Sql, type Tx } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import { isId, type Seat, type Target } from '@/server/access';
 
@@ -56,14 +56,13 @@ export interface Round {
   version: number;
 }
 
-export async function listRounds(projectId: string): Promise<Round[]> {
-  return pool()<Round[]>`
+export async function listRounds(sql: Sql, projectId: string): Promise<Round[]> {
+  return sql<Round[]>`
     select id, section_id, wanted, due_on, minutes, released_at, version from concept_round where project_id = ${projectId}`;
 }
 
 /** The concepts that a person may see: all for the instructor; for a student the own ones, and once released those of the section. */
-export async function listConcepts(seat: Seat): Promise<Concept[]> {
-  const sql = pool();
+export async function listConcepts(sql: Sql, seat: Seat): Promise<Concept[]> {
   const seen =
     seat.role === 'instructor'
       ? sql`true`
@@ -72,8 +71,7 @@ export async function listConcepts(seat: Seat): Promise<Concept[]> {
 }
 
 /** Those put before the client: the entries of selections. */
-export async function listPutBefore(projectId: string): Promise<Concept[]> {
-  const sql = pool();
+export async function listPutBefore(sql: Sql, projectId: string): Promise<Concept[]> {
   return readConcepts(sql, projectId, sql`exists (select from selection_entry e where e.concept_id = c.id)`);
 }
 
@@ -129,8 +127,7 @@ export interface IdeasOpen {
 }
 
 /** In one query, whatever the size of the class. */
-export async function readIdeasOpen(projectId: string, personId: string): Promise<IdeasOpen> {
-  const sql = pool();
+export async function readIdeasOpen(sql: Sql, projectId: string, personId: string): Promise<IdeasOpen> {
   const students = sql`enrolment e where e.project_id = ${projectId} and e.left_on is null and e.section_id`;
   const [row] = await sql<[IdeasOpen]>`
     select coalesce((select jsonb_agg(jsonb_build_object('sectionId', r.section_id, 'wanted', r.wanted, 'dueOn', r.due_on,

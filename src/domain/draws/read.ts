@@ -1,5 +1,5 @@
 import { draw } from '@/core/teams';
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Drawing {
   id: string;
@@ -23,16 +23,17 @@ const COLUMNS =
   'id, project_id, section_id, title, names, subjects, for_pitches, is_public, frozen_at, first_called, second_called, drawn_at';
 
 /** The draws of a project, newest first. */
-export async function listDrawings(projectId: string): Promise<Drawing[]> {
-  const sql = pool();
+export async function listDrawings(sql: Sql, projectId: string): Promise<Drawing[]> {
   return sql<
     Drawing[]
   >`select ${sql.unsafe(COLUMNS)} from drawing where project_id = ${projectId} order by frozen_at desc, id`;
 }
 
 /** A draw that anybody may see. */
-export async function findPublicDrawing(id: string): Promise<(Drawing & { project: string; timeZone: string }) | null> {
-  const sql = pool();
+export async function findPublicDrawing(
+  sql: Sql,
+  id: string,
+): Promise<(Drawing & { project: string; timeZone: string }) | null> {
   const [row] = await sql<(Drawing & { project: string; timeZone: string })[]>`
     select d.*, p.title as project, p.time_zone from drawing d join project p on p.id = d.project_id
     where d.id = ${id} and d.is_public`;

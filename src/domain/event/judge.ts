@@ -1,8 +1,8 @@
 import { scoreEvent, type Attempt, type Entry, type EventResult, type EventRule } from '@/core/scoring';
 import { CoreError, convert, DIMENSIONS, type Dimension } from '@/core/units';
-import { pool } from '@/db/connection';
 import type { Team } from '@/domain/classes/read';
 import type { EventRecord, Protocol, ScoredRun } from '@/domain/bench/read';
+import { type Sql } from '@/db/connection';
 
 /** The results of one event, and the teams whose attempts can't be scored with the reason. */
 export interface EventResults {
@@ -28,8 +28,8 @@ export function usesFacts({ value, ties = [] }: EventRule): boolean {
 }
 
 /** The facts of the iterations that teams made their last attempts with, each in its dimension's first unit. */
-export async function listFacts(projectId: string): Promise<Facts> {
-  const rows = await pool()<{ iterationId: string; name: string; dimension: Dimension; value: number; unit: string }[]>`
+export async function listFacts(sql: Sql, projectId: string): Promise<Facts> {
+  const rows = await sql<{ iterationId: string; name: string; dimension: Dimension; value: number; unit: string }[]>`
     select m.iteration_id, p.name, m.dimension, m.value, m.unit from measurement m join parameter p on p.id = m.parameter_id
     where m.value is not null and m.iteration_id in (
       select distinct on (event_id, team_id) iteration_id from trial

@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** How a section's teams are to be formed. */
 export interface FormingOf {
@@ -44,34 +44,34 @@ export interface Proposal {
   version: number;
 }
 
-export async function listForming(projectId: string): Promise<FormingOf[]> {
-  return pool()<FormingOf[]>`
+export async function listForming(sql: Sql, projectId: string): Promise<FormingOf[]> {
+  return sql<FormingOf[]>`
     select id, section_id, min_size, max_size, weight_concept, weight_wants, weight_roles, wishes, asks, version
     from forming where project_id = ${projectId}`;
 }
 
 /** For instructors alone. */
-export async function listKeepPairs(projectId: string): Promise<KeepPair[]> {
-  return pool()<KeepPair[]>`
+export async function listKeepPairs(sql: Sql, projectId: string): Promise<KeepPair[]> {
+  return sql<KeepPair[]>`
     select id, kind, one_id, other_id from keep_pair where project_id = ${projectId} order by kind, id`;
 }
 
 /** Everybody's wishes, for instructors alone. */
-export async function listPreferences(projectId: string): Promise<Preference[]> {
-  return pool()<Preference[]>`
+export async function listPreferences(sql: Sql, projectId: string): Promise<Preference[]> {
+  return sql<Preference[]>`
     select id, account_id, concept_id, wants, roles, version from preference where project_id = ${projectId}`;
 }
 
 /** A student's own wishes. */
-export async function findPreference(projectId: string, accountId: string): Promise<Preference | null> {
-  const [row] = await pool()<Preference[]>`
+export async function findPreference(sql: Sql, projectId: string, accountId: string): Promise<Preference | null> {
+  const [row] = await sql<Preference[]>`
     select id, account_id, concept_id, wants, roles, version from preference
     where project_id = ${projectId} and account_id = ${accountId}`;
   return row ?? null;
 }
 
 /** Proposals, oldest first, for instructors alone. */
-export async function listProposals(projectId: string): Promise<Proposal[]> {
-  return pool()<Proposal[]>`
+export async function listProposals(sql: Sql, projectId: string): Promise<Proposal[]> {
+  return sql<Proposal[]>`
     select id, section_id, name, teams, locked, seed, version from proposal where project_id = ${projectId} order by created_at, id`;
 }

@@ -5,7 +5,7 @@ import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';
 import { readPaces } from '@/domain/plan/readPaces';
 import { may, type Permission } from '@/server/policy';
-import { judgeGates, readFound, readGates, type TeamGate } from './read';
+import { judgeGates, readFound, listGates, type TeamGate } from './read';
 import { hazardsOf, readBy, readSafety, type Hazard, type Safety } from '@/domain/safety/read';
 import { missingWords, type Lack } from '@/domain/safety/words';
 
@@ -63,7 +63,7 @@ export async function readGuarding(
   { projectId, today }: Omit<Where, 'teamId'>,
   guards: Guards,
 ): Promise<TeamGate[]> {
-  const gates = (await readGates(sql, projectId)).filter((gate) => gate[guards]);
+  const gates = (await listGates(sql, projectId)).filter((gate) => gate[guards]);
   if (gates.length === 0) return [];
   return judgeGates(gates, await readFound(sql, projectId), await readSafety(sql, projectId), { today });
 }

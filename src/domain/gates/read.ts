@@ -2,8 +2,8 @@ import { cache } from 'react';
 import { judgeGate, type Decision, type Evidence, type GateItem, type JudgedGate } from '@/core/gates';
 import { shortName } from '@/core/names';
 import { missing } from '@/core/safety';
-import { pool, type Sql } from '@/db/connection';
-import { hazardsOf, listSafety, readBy, type Safety } from '@/domain/safety/read';
+import { type Sql } from '@/db/connection';
+import { hazardsOf, readSafety, readBy, type Safety } from '@/domain/safety/read';
 import { missingWords } from '@/domain/safety/words';
 
 /** A condition on which a team may pass: an action with its owner and the day of a meeting. */
@@ -50,9 +50,7 @@ export interface Gate {
 }
 
 /** The gates of a project in the order of the stages behind them, with what was signed and decided: one query. */
-export const listGates = cache((projectId: string): Promise<Gate[]> => readGates(pool(), projectId));
-
-export async function readGates(sql: Sql, projectId: string): Promise<Gate[]> {
+export const listGates = cache(async (sql: Sql, projectId: string): Promise<Gate[]> => {
   return sql<Gate[]>`
     select g.id, g.name, g.stage_id, s.name as stage_name, g.position, g.guards_building, g.guards_final, g.version,
       coalesce((select jsonb_agg(jsonb_build_object('id', i.id, 'kind', i.kind, 'text', i.text, 'count', i.count, 'signer', i.signer,
@@ -68,7 +66,7 @@ export async function readGates(sql: Sql, projectId: string): Promise<Gate[]> {
           'by', x.by_name, 'on', x.signed_on, 'note', x.note) order by x.signed_on, x.by_name)
         from gate_signature x join gate_item i on i.id = x.item_id where i.gate_id = g.id), '[]') as signatures
     from gate g join stage s on s.id = g.stage_id where g.project_id = ${projectId} order by s.position, g.position, g.name`;
-}
+});
 
 /** What there is of every team, as gates look at it. */
 export interface Found {
@@ -86,9 +84,7 @@ interface FoundOfTeam {
 }
 
 /** What gates look at, but for safety: one query. */
-export const listFound = cache((projectId: string): Promise<Found> => readFound(pool(), projectId));
-
-export async function readFound(sql: Sql, projectId: string): Promise<Found> {
+export const readFound = cache(async (sql: Sql, projectId: string): Promise<Found> => {
   const [row] = await sql<[Found]>`
     with must as (
       select code, parameter_id from requirement where project_id = ${projectId} and state in ('agreed', 'changed')
@@ -130,7 +126,7 @@ export async function readFound(sql: Sql, projectId: string): Promise<Found> {
         from team t left join runs r on r.team_id = t.id left join checked c on c.team_id = t.id left join fullest f on f.team_id = t.id
         where t.project_id = ${projectId}), '[]') as teams`;
   return row;
-}
+});
 
 /** A gate as it stands for a team. */
 export interface TeamGate extends JudgedGate {
@@ -150,10 +146,10 @@ export function judgeGates(
 }
 
 /** Every gate judged for every team; without a gate nothing else is looked at. */
-export async function listJudgedGates(projectId: string, today: string): Promise<TeamGate[]> {
-  const gates = await listGates(projectId);
+export async function listJudgedGates(sql: Sql, projectId: string, today: string): Promise<TeamGate[]> {
+  const gates = await listGates(sql, projectId);
   if (gates.length === 0) return [];
-  const [found, safety] = await Promise.all([listFound(projectId), listSafety(projectId)]);
+  const [found, safety] = await Promise.all([readFound(sql, projectId), readSafety(sql, projectId)]);
   return judgeGates(gates, found, safety, { today });
 }
 

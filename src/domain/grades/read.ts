@@ -1,7 +1,7 @@
 import { cache } from 'react';
 import { average, type RubricResult } from '@/core/rubric';
-import { pool } from '@/db/connection';
 import type { Team } from '@/domain/classes/read';
+import { type Sql } from '@/db/connection';
 
 export interface Rubric {
   id: string;
@@ -21,8 +21,8 @@ export interface Score {
   version: number;
 }
 
-export const listRubrics = cache(async (projectId: string): Promise<Rubric[]> => {
-  return pool()<Rubric[]>`
+export const listRubrics = cache(async (sql: Sql, projectId: string): Promise<Rubric[]> => {
+  return sql<Rubric[]>`
     select r.id, r.name, r.position, r.version,
       coalesce((select jsonb_agg(jsonb_build_object('id', c.id, 'name', c.name, 'anchors', c.anchors, 'max', c.max) order by c.position)
         from criterion c where c.rubric_id = r.id), '[]') as criteria,
@@ -31,8 +31,8 @@ export const listRubrics = cache(async (projectId: string): Promise<Rubric[]> =>
     from rubric r where r.project_id = ${projectId} order by r.position, r.name`;
 });
 
-export const listScores = cache(async (projectId: string): Promise<Score[]> => {
-  return pool()<Score[]>`
+export const listScores = cache(async (sql: Sql, projectId: string): Promise<Score[]> => {
+  return sql<Score[]>`
     select id, rubric_id, criterion_id, judge_id, team_id, points, version from score
     where project_id = ${projectId} order by created_at, id`;
 });

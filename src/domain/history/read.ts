@@ -1,5 +1,5 @@
-import { pool } from '@/db/connection';
 import { isId } from '@/server/access';
+import { type Sql } from '@/db/connection';
 
 export interface Change {
   id: number;
@@ -20,8 +20,7 @@ export interface Filter {
 export const PAGE = 60;
 
 /** Changes of a project, newest first, one page. */
-export async function listChanges(projectId: string, filter: Filter): Promise<Change[]> {
-  const sql = pool();
+export async function listChanges(sql: Sql, projectId: string, filter: Filter): Promise<Change[]> {
   return sql<Change[]>`
     select id, at, actor_name, act, object_kind, object_id, before, after from audit
     where project_id = ${projectId}
@@ -33,15 +32,15 @@ export async function listChanges(projectId: string, filter: Filter): Promise<Ch
 }
 
 /** Whose changes can be put back together: those who have an account or a link, by id. */
-export async function listActors(projectId: string): Promise<{ id: string; name: string }[]> {
-  return pool()<{ id: string; name: string }[]>`
+export async function listActors(sql: Sql, projectId: string): Promise<{ id: string; name: string }[]> {
+  return sql<{ id: string; name: string }[]>`
     select distinct on (actor_id) actor_id as id, actor_name as name from audit
     where project_id = ${projectId} and actor_id is not null order by actor_id, id desc`;
 }
 
 /** What the history can be narrowed to. */
-export async function listChoices(projectId: string): Promise<{ kinds: string[]; people: string[] }> {
-  const [row] = await pool()<[{ kinds: string[] | null; people: string[] | null }]>`
+export async function listChoices(sql: Sql, projectId: string): Promise<{ kinds: string[]; people: string[] }> {
+  const [row] = await sql<[{ kinds: string[] | null; people: string[] | null }]>`
     select (select array_agg(distinct object_kind order by object_kind) from audit where project_id = ${projectId}) as kinds,
       (select array_agg(distinct actor_name order by actor_name) from audit where project_id = ${projectId}) as people`;
   return { kinds: row.kinds ?? [], people: row.people ?? [] };
@@ -54,13 +53,14 @@ const TOLD_ELSEWHERE = new Set(['before', 'after', 'made_at', 'made_by']);
 
 /** The names behind the ids that changes mention, by id. */
 export async function listNames(
+  sql: Sql,
   projectId: string,
   changes: Pick<Change, 'before' | 'after'>[],
 ): Promise<Map<string, string>> {
   const ids = changes
     .flatMap((change) => [...Object.values(change.before ?? {}), ...Object.values(change.after ?? {})])
     .filter(isId);
-  const rows = await pool()<{ id: string; name: string }[]>`
+  const rows = await sql<{ id: string; name: string }[]>`
     with named as (
       select id, name, project_id from team union all select id, name, project_id from section
       union all select id, name, project_id from stage

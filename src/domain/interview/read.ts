@@ -1,6 +1,6 @@
 import { cache } from 'react';
-import { pool } from '@/db/connection';
 import { allowed, type Seat } from '@/server/access';
+import { type Sql } from '@/db/connection';
 
 export interface Visit {
   id: string;
@@ -47,8 +47,8 @@ export interface Statement {
   codes: string[];
 }
 
-export const listVisits = cache(async (projectId: string): Promise<Visit[]> => {
-  return pool()<Visit[]>`
+export const listVisits = cache(async (sql: Sql, projectId: string): Promise<Visit[]> => {
+  return sql<Visit[]>`
     select id, title, said_by, held_on, minutes, state, version from visit where project_id = ${projectId} order by held_on, created_at`;
 });
 
@@ -59,27 +59,27 @@ export function visitFor(visits: Visit[], wanted: unknown): Visit | null {
 }
 
 /** The questions of a visit in their order; hidden ones only for the instructor and the team that put them. */
-export async function listQuestions(seat: Seat, visitId: string | null): Promise<Question[]> {
-  const rows = await pool()<Question[]>`
+export async function listQuestions(sql: Sql, seat: Seat, visitId: string | null): Promise<Question[]> {
+  const rows = await sql<Question[]>`
     select q.id, q.visit_id, q.team_id, q.asked_by, a.name as author, q.text, q.must, q.hidden, q.minutes, q.merged_into, q.version,
       case when w.id is null then null else jsonb_build_object('id', w.id, 'text', w.text, 'version', w.version) end as answer
     from question q left join account a on a.id = q.asked_by left join answer w on w.question_id = q.id
-    where q.project_id = ${seat.project.id} ${visitId ? pool()`and q.visit_id = ${visitId}` : pool()``}
+    where q.project_id = ${seat.project.id} ${visitId ? sql`and q.visit_id = ${visitId}` : sql``}
     order by q.position, q.created_at, q.id`;
   return rows.filter((one) => !one.hidden || allowed(seat, 'question.change', one));
 }
 
 /** What was heard, question by question, in the order it was written down. */
-export async function listNotes(projectId: string, visitId: string): Promise<Note[]> {
-  return pool()<Note[]>`
+export async function listNotes(sql: Sql, projectId: string, visitId: string): Promise<Note[]> {
+  return sql<Note[]>`
     select n.id, n.question_id, n.author_id, coalesce(a.name, n.by_link) as author, n.author_id is null as by_client, n.text, n.version
     from note n join question q on q.id = n.question_id left join account a on a.id = n.author_id
     where n.project_id = ${projectId} and q.visit_id = ${visitId} and n.taken_back_at is null order by n.made_at, n.created_at, n.id`;
 }
 
 /** What the client said, sentence by sentence. */
-export const listStatements = cache(async (projectId: string): Promise<Statement[]> => {
-  return pool()<Statement[]>`
+export const listStatements = cache(async (sql: Sql, projectId: string): Promise<Statement[]> => {
+  return sql<Statement[]>`
     select s.id, s.sentence, s.said_by, s.said_on, s.answer_id, s.version,
       coalesce((select array_agg(distinct r.code order by r.code) from requirement_source x join requirement r on r.id = x.requirement_id
         where x.statement_id = s.id), '{}') as codes

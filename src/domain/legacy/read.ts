@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Benchmark {
   id: string;
@@ -12,8 +12,8 @@ export interface Benchmark {
 }
 
 /** The best of earlier seasons, event by event. */
-export async function listBenchmarks(projectId: string): Promise<Benchmark[]> {
-  return pool()<Benchmark[]>`
+export async function listBenchmarks(sql: Sql, projectId: string): Promise<Benchmark[]> {
+  return sql<Benchmark[]>`
     select b.id, b.season, b.event_id, e.name as event_name, b.value, b.unit, b.expanded_uncertainty, b.design
     from benchmark b join event e on e.id = b.event_id where b.project_id = ${projectId} order by e.position, e.name, b.season desc`;
 }

@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface LinkFound {
   id: string;
@@ -9,10 +9,11 @@ export interface LinkFound {
 
 /** The links of one purpose, newest first, with what they are for and until when. */
 export async function listLinks(
+  sql: Sql,
   projectId: string,
   purpose: 'client' | 'judge' | 'board' | 'substitute' | 'feed',
 ): Promise<LinkFound[]> {
-  return pool()<LinkFound[]>`
+  return sql<LinkFound[]>`
     select l.id, l.label, l.revoked_at is null and l.ends_at > now() as open,
       concat_ws(', ', r.name, s.name, case when l.revoked_at is not null then 'ended by hand' when l.ends_at <= now() then 'ended'
         else 'until ' || to_char(l.ends_at, 'DD Mon YYYY') end) as about

@@ -1,5 +1,5 @@
 import { meet, type Met, type PartState } from '@/core/builds';
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface PartRecord {
   id: string;
@@ -39,20 +39,20 @@ export interface BuildScale {
   version: number;
 }
 
-export async function listParts(projectId: string): Promise<PartRecord[]> {
-  return pool()<PartRecord[]>`
+export async function listParts(sql: Sql, projectId: string): Promise<PartRecord[]> {
+  return sql<PartRecord[]>`
     select id, section_id, code, name, owner_id, checker_id, state, checked_by, double_checked_by, share, thickness, thickness_unit, version
     from part where project_id = ${projectId} order by code, id`;
 }
 
-export async function listJoints(projectId: string): Promise<Joint[]> {
-  return pool()<Joint[]>`
+export async function listJoints(sql: Sql, projectId: string): Promise<Joint[]> {
+  return sql<Joint[]>`
     select id, section_id, name, one_id, other_id, one_value, one_unit, one_tolerance, other_value, other_unit, other_tolerance, version
     from joint where project_id = ${projectId} order by name, id`;
 }
 
-export async function listScales(projectId: string): Promise<BuildScale[]> {
-  return pool()<BuildScale[]>`
+export async function listScales(sql: Sql, projectId: string): Promise<BuildScale[]> {
+  return sql<BuildScale[]>`
     select id, section_id, ratio, least_thickness, least_unit, version from build_scale where project_id = ${projectId}`;
 }
 

@@ -1,8 +1,7 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** Everything that is kept about one person, for them to have; secrets are left out, as only hashes of them are kept. */
-export async function aboutPerson(accountId: string) {
-  const sql = pool();
+export async function aboutPerson(sql: Sql, accountId: string) {
   const [
     account,
     sessions,

@@ -1,4 +1,4 @@
-import { pool, type Tx } from '@/db/connection';
+import { type Tx, type Sql } from '@/db/connection';
 
 /** The devices that a student is signed in on. */
 export interface Devices {
@@ -7,8 +7,8 @@ export interface Devices {
   names: string;
 }
 
-export async function listDevices(projectId: string): Promise<Devices[]> {
-  return pool()<Devices[]>`
+export async function listDevices(sql: Sql, projectId: string): Promise<Devices[]> {
+  return sql<Devices[]>`
     select s.account_id, count(distinct coalesce(s.device_id, s.id)) as count, string_agg(distinct nullif(s.device, ''), ', ') as names
     from session s join enrolment e on e.account_id = s.account_id and e.left_on is null
     where e.project_id = ${projectId} and s.revoked_at is null and s.expires_at > now() group by s.account_id`;

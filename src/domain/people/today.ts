@@ -1,7 +1,7 @@
 import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
-import { pool } from '@/db/connection';
 import { day, plural } from '@/core/format';
 import type { TodayProvider } from '@/domain/today';
+import { type Sql } from '@/db/connection';
 
 const WARNED_DAYS = 31;
 
@@ -11,8 +11,8 @@ export function isDue(retentionUntil: string, today: string): boolean {
 }
 
 /** How many people of the project still stand there by name. */
-export async function countNames(projectId: string): Promise<number> {
-  const [row] = await pool()<[{ n: number }]>`
+export async function countNames(sql: Sql, projectId: string): Promise<number> {
+  const [row] = await sql<[{ n: number }]>`
     select count(*) as n from enrolment e join account a on a.id = e.account_id
     where e.project_id = ${projectId} and a.erased_at is null`;
   return row.n;

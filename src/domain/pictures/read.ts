@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Picture {
   id: string;
@@ -8,25 +8,25 @@ export interface Picture {
 }
 
 /** The pictures of one thing, oldest first. */
-export async function listPictures(projectId: string, objectId: string): Promise<Picture[]> {
-  return pool()<Picture[]>`
+export async function listPictures(sql: Sql, projectId: string, objectId: string): Promise<Picture[]> {
+  return sql<Picture[]>`
     select id, width, height, version from attachment
     where project_id = ${projectId} and object_id = ${objectId} and removed_at is null order by created_at, id`;
 }
 
 /** What a picture belongs to; null when there is none in the project. */
 export async function findPicture(
+  sql: Sql,
   projectId: string,
   id: string,
 ): Promise<{ objectKind: string; objectId: string } | null> {
-  const [row] = await pool()<{ objectKind: string; objectId: string }[]>`
+  const [row] = await sql<{ objectKind: string; objectId: string }[]>`
     select object_kind, object_id from attachment where project_id = ${projectId} and id = ${id} and removed_at is null`;
   return row ?? null;
 }
 
 /** The bytes of a picture, or of its thumbnail. */
-export async function readPicture(projectId: string, id: string, small: boolean): Promise<Buffer> {
-  const sql = pool();
+export async function readPicture(sql: Sql, projectId: string, id: string, small: boolean): Promise<Buffer> {
   const [row] = await sql<[{ bytes: Buffer }]>`
     select ${small ? sql`thumbnail` : sql`bytes`} as bytes from attachment where project_id = ${projectId} and id = ${id}`;
   return row.bytes;

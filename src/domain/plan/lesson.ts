@@ -1,9 +1,10 @@
 import { endOf, type Meeting } from '@/core/calendar';
 import { listBookings, listResources } from '@/domain/bookings/read';
-import { listSafety, type Hazard } from '@/domain/safety/read';
+import { readSafety, type Hazard } from '@/domain/safety/read';
 import { listAbsent, listStages, type Stage } from './read';
 import { listStudents, listTeams, meetingsOf, type Member, type Section, type Team } from '@/domain/classes/read';
 import { paceOf, type TeamPace } from './pace';
+import { type Sql } from '@/db/connection';
 
 /** A team in a lesson: what it does, who is there, what it owes. */
 export interface LessonTeam {
@@ -30,6 +31,7 @@ export interface Lesson {
 
 /** The meeting of a section that is on now or comes next, with what each team does in it; null when there is none left. */
 export async function readLesson(
+  sql: Sql,
   projectId: string,
   section: Section,
   { eventDate, now }: { eventDate: string; now: string },
@@ -38,13 +40,13 @@ export async function readLesson(
   const meeting = meetings.find((one) => endOf(one) > now);
   if (!meeting) return null;
   const [stages, teams, students, absent, safety, resources, bookings] = await Promise.all([
-    listStages(projectId),
-    listTeams(projectId),
-    listStudents(projectId),
-    listAbsent(projectId, meeting.date),
-    listSafety(projectId),
-    listResources(projectId),
-    listBookings(projectId),
+    listStages(sql, projectId),
+    listTeams(sql, projectId),
+    listStudents(sql, projectId),
+    listAbsent(sql, projectId, meeting.date),
+    readSafety(sql, projectId),
+    listResources(sql, projectId),
+    listBookings(sql, projectId),
   ]);
   const own = teams.filter((team) => team.sectionId === section.id);
   const paces = stages.length > 0 ? paceOf(section, own, stages, eventDate, now) : [];

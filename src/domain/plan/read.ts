@@ -1,5 +1,5 @@
 import { cache } from 'react';
-import { pool, type Sql } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** How far a team is with a stage; without an entry it is open. */
 export interface HandIn {
@@ -39,21 +39,7 @@ export interface Stage {
 }
 
 /** The plan of a project with what has been handed in, in one query. */
-export const listStages = cache((projectId: string): Promise<Stage[]> => readStages(pool(), projectId));
-
-type Link = [id: string, byCustom: boolean];
-type Entry = [
-  teamId: string,
-  state: HandIn['state'],
-  handedInOn: string | null,
-  handedInBy: string | null,
-  note: string,
-  moreMeetings: number,
-  version: number,
-];
-
-/** The same; what belongs to each stage comes as bare lists, as a class may have hundreds of hand-ins. */
-export async function readStages(sql: Sql, projectId: string): Promise<Stage[]> {
+export const listStages = cache(async (sql: Sql, projectId: string): Promise<Stage[]> => {
   const rows = await sql<(Omit<Stage, 'after' | 'handIns'> & { links: Link[]; entries: Entry[] })[]>`
     select s.id, s.position, s.name, s.meetings, s.minutes, s.shortest, s.lead_days, s.delay, s.optional, s.left_out, s.hands_in,
       s.people, s.room, s.needs, s.cautions, s.version,
@@ -69,11 +55,22 @@ export async function readStages(sql: Sql, projectId: string): Promise<Stage[]> 
       ...{ teamId, state, handedInOn, handedInBy, note, moreMeetings, version },
     })),
   }));
-}
+});
+
+type Link = [id: string, byCustom: boolean];
+type Entry = [
+  teamId: string,
+  state: HandIn['state'],
+  handedInOn: string | null,
+  handedInBy: string | null,
+  note: string,
+  moreMeetings: number,
+  version: number,
+];
 
 /** Who is away from the project's meetings on a day. */
-export async function listAbsent(projectId: string, day: string): Promise<string[]> {
-  const rows = await pool()<{ accountId: string }[]>`
+export async function listAbsent(sql: Sql, projectId: string, day: string): Promise<string[]> {
+  const rows = await sql<{ accountId: string }[]>`
     select account_id from absence where project_id = ${projectId} and day = ${day}`;
   return rows.map((row) => row.accountId);
 }

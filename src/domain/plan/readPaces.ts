@@ -1,6 +1,6 @@
 import type { Sql } from '@/db/connection';
-import { readSections, readTeams } from '@/domain/classes/read';
-import { readStages } from './read';
+import { listSections, listTeams } from '@/domain/classes/read';
+import { listStages } from './read';
 import { pacesOf, type TeamPace } from './pace';
 
 /** How every team of a project stands, read with a handle of one's own, as inside a transaction: three queries. */
@@ -9,9 +9,9 @@ export async function readPaces(
   project: { id: string; eventDate: string },
   now: string,
 ): Promise<Map<string, TeamPace>> {
-  const sections = await readSections(sql, project.id);
-  const teams = await readTeams(sql, project.id);
-  const stages = await readStages(sql, project.id);
+  const sections = await listSections(sql, project.id);
+  const teams = await listTeams(sql, project.id);
+  const stages = await listStages(sql, project.id);
   const paces = pacesOf(sections, teams, stages, { eventDate: project.eventDate, now });
   return new Map(paces.map((pace) => [pace.teamId, pace]));
 }

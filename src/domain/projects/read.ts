@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface ProjectLine {
   id: string;
@@ -9,8 +9,8 @@ export interface ProjectLine {
 }
 
 /** The projects a person leads or is enrolled in, next event first. */
-export async function listProjects(accountId: string): Promise<ProjectLine[]> {
-  return pool()<ProjectLine[]>`
+export async function listProjects(sql: Sql, accountId: string): Promise<ProjectLine[]> {
+  return sql<ProjectLine[]>`
     select p.id, p.title, p.client_name, p.event_date, (select count(*) from team t where t.project_id = p.id) as teams
     from project p
     where exists (select from project_instructor i where i.project_id = p.id and i.account_id = ${accountId})

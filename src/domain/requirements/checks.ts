@@ -1,10 +1,10 @@
 import { checkList, type Checked, type Remark } from '@/core/requirements';
-import { pool } from '@/db/connection';
 import { inForce, limitOf, type BudgetOf, type Requirement } from './read';
+import { type Sql } from '@/db/connection';
 
 /** Parameters that somebody has measured: on an iteration, or by a valid run under a protocol. */
-export async function listMeasured(projectId: string): Promise<Set<string>> {
-  const rows = await pool()<{ parameterId: string }[]>`
+export async function listMeasured(sql: Sql, projectId: string): Promise<Set<string>> {
+  const rows = await sql<{ parameterId: string }[]>`
     select distinct parameter_id from measurement where project_id = ${projectId}
     union select distinct p.parameter_id from trial t join event e on e.id = t.event_id join protocol p on p.id = e.protocol_id
     where t.project_id = ${projectId} and t.status = 'ok' and t.taken_back_at is null`;

@@ -7,6 +7,7 @@ import { agreedOn, limitOf, listRequirements, type Requirement } from './read';
 import { listResearch, type Research } from '@/domain/research/read';
 import { listEvents, listLatestRuns, listProtocols, listRunGroups } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from './judge';
+import { type Sql } from '@/db/connection';
 
 /** One iteration against every requirement agreed on. */
 export interface Column {
@@ -22,6 +23,7 @@ export interface Column {
  * and what last season's winner does about them.
  */
 export async function loadCompliance(
+  sql: Sql,
   seat: Seat,
   teams: Team[],
   sectionId: string | null,
@@ -30,12 +32,12 @@ export async function loadCompliance(
 ) {
   const projectId = seat.project.id;
   const [requirements, iterations, events, protocols, runs, research] = await Promise.all([
-    listRequirements(projectId),
-    listIterations(projectId),
-    listEvents(projectId),
-    listProtocols(projectId),
-    chosen.length ? listRunGroups(projectId) : listLatestRuns(projectId),
-    listResearch(projectId),
+    listRequirements(sql, projectId),
+    listIterations(sql, projectId),
+    listEvents(sql, projectId),
+    listProtocols(sql, projectId),
+    chosen.length ? listRunGroups(sql, projectId) : listLatestRuns(sql, projectId),
+    listResearch(sql, projectId),
   ]);
   const ids = teamIdsIn(teams, sectionId, teamId);
   const columns = teams

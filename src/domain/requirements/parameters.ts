@@ -1,7 +1,7 @@
 import { cache } from 'react';
 import type { Dimension } from '@/core/units';
-import { pool } from '@/db/connection';
 import type { Judged } from './read';
+import { type Sql } from '@/db/connection';
 
 export interface Parameter {
   id: string;
@@ -9,22 +9,20 @@ export interface Parameter {
   dimension: Dimension;
 }
 
-export const listParameters = cache(async (projectId: string): Promise<Parameter[]> => {
-  return pool()<Parameter[]>`select id, name, dimension from parameter where project_id = ${projectId} order by name`;
+export const listParameters = cache(async (sql: Sql, projectId: string): Promise<Parameter[]> => {
+  return sql<Parameter[]>`select id, name, dimension from parameter where project_id = ${projectId} order by name`;
 });
 
 /** Who can own a requirement: the students and instructors of the project. */
-export async function listOwners(projectId: string): Promise<{ id: string; name: string }[]> {
-  return pool()<{ id: string; name: string }[]>`
+export async function listOwners(sql: Sql, projectId: string): Promise<{ id: string; name: string }[]> {
+  return sql<{ id: string; name: string }[]>`
     select a.id, a.name from account a where a.erased_at is null and (
       exists (select from enrolment e where e.project_id = ${projectId} and e.account_id = a.id and e.left_on is null)
       or exists (select from project_instructor i where i.project_id = ${projectId} and i.account_id = a.id)) order by a.name, a.id`;
 }
 
 /** The pairwise judgements made so far. */
-export async function readJudgements(projectId: string): Promise<Judged[]> {
-  const [row] = await pool()<
-    { judgements: Judged[] }[]
-  >`select judgements from weighing where project_id = ${projectId}`;
+export async function readJudgements(sql: Sql, projectId: string): Promise<Judged[]> {
+  const [row] = await sql<{ judgements: Judged[] }[]>`select judgements from weighing where project_id = ${projectId}`;
   return row?.judgements ?? [];
 }

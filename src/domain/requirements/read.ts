@@ -1,7 +1,7 @@
 import { cache } from 'react';
 import type { Limit } from '@/core/requirements';
 import type { Dimension } from '@/core/units';
-import { pool, type Sql } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export type Kind = 'max' | 'min' | 'range' | 'target' | 'different' | 'yes' | 'wish';
 export type SourceKind = 'client' | 'rule' | 'research' | 'season' | 'own';
@@ -92,11 +92,7 @@ export interface Judged {
   ratio: number;
 }
 
-export const listRequirements = cache((projectId: string): Promise<Requirement[]> =>
-  readRequirements(pool(), projectId),
-);
-
-export async function readRequirements(sql: Sql, projectId: string): Promise<Requirement[]> {
+export const listRequirements = cache(async (sql: Sql, projectId: string): Promise<Requirement[]> => {
   return sql<Requirement[]>`
     select r.id, r.code, r.statement, r.kind, r.parameter_id, p.name as parameter_name, p.dimension, r.value, r.low, r.high,
       r.tolerance, r.unit, r.counts, r.weight, r.priority, r.decision, r.method, r.protocol_id, t.name as protocol_name, r.verified_by,
@@ -110,25 +106,24 @@ export async function readRequirements(sql: Sql, projectId: string): Promise<Req
         from requirement_source x left join statement said on said.id = x.statement_id left join research n on n.id = x.research_id
         where x.project_id = ${projectId} group by x.requirement_id) s on s.requirement_id = r.id
     where r.project_id = ${projectId} order by r.code`;
-}
-
+});
 /** What was changed on agreed requirements, newest first. */
-export const listChanges = cache(async (projectId: string): Promise<Change[]> => {
-  return pool()<Change[]>`
-    select id, "requirementId", number, before, after, reason, "changedOn", "seenBy" from (${changesOf(projectId)}) c
+export const listChanges = cache(async (sql: Sql, projectId: string): Promise<Change[]> => {
+  return sql<Change[]>`
+    select id, "requirementId", number, before, after, reason, "changedOn", "seenBy" from (${changesOf(sql, projectId)}) c
     order by made_at desc, number desc`;
 });
 
 /** The changes of a project as a fragment, its columns named as in `Change`. */
-export function changesOf(projectId: string) {
-  return pool()`
+export function changesOf(sql: Sql, projectId: string) {
+  return sql`
     select c.id, c.requirement_id as "requirementId", c.number, c.before, c.after, c.reason, c.changed_on as "changedOn", c.made_at,
       coalesce((select array_agg(s.team_id) from change_seen s where s.change_id = c.id), '{}') as "seenBy"
     from requirement_change c where c.project_id = ${projectId}`;
 }
 
-export const listBudgets = cache(async (projectId: string): Promise<BudgetOf[]> => {
-  return pool()<BudgetOf[]>`
+export const listBudgets = cache(async (sql: Sql, projectId: string): Promise<BudgetOf[]> => {
+  return sql<BudgetOf[]>`
     select id, requirement_id, team_id, parts, version from budget where project_id = ${projectId} order by requirement_id`;
 });
 

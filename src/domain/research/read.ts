@@ -1,5 +1,5 @@
 import { cache } from 'react';
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** What a note says about one requirement. */
 export interface Finding {
@@ -23,8 +23,8 @@ export interface Research {
 }
 
 /** What exists already and what it does about the requirements. */
-export const listResearch = cache(async (projectId: string): Promise<Research[]> => {
-  return pool()<Research[]>`
+export const listResearch = cache(async (sql: Sql, projectId: string): Promise<Research[]> => {
+  return sql<Research[]>`
     select r.id, r.team_id, r.title, r.kind, r.about, r.found_in, r.is_winner, r.version,
       coalesce((select jsonb_agg(jsonb_build_object('requirementId', f.requirement_id, 'text', f.text, 'value', f.value, 'unit', f.unit,
         'uncertainty', f.uncertainty, 'answer', f.answer) order by q.code) from finding f join requirement q on q.id = f.requirement_id

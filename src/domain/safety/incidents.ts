@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 export interface Incident {
   id: string;
@@ -11,8 +11,8 @@ export interface Incident {
 }
 
 /** Incidents and near misses, the latest first; for instructors alone. */
-export async function listIncidents(projectId: string): Promise<Incident[]> {
-  return pool()<Incident[]>`
+export async function listIncidents(sql: Sql, projectId: string): Promise<Incident[]> {
+  return sql<Incident[]>`
     select id, kind, happened_on, place, what, done, version from incident
     where project_id = ${projectId} order by happened_on desc, created_at desc`;
 }

@@ -1,6 +1,6 @@
 import { cache } from 'react';
 import type { Asked, SignOff, Supervision } from '@/core/safety';
-import { pool, type Sql } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** A hazard with what is said about it, and what names it. */
 export interface Hazard extends Asked {
@@ -34,9 +34,7 @@ export interface Safety {
 }
 
 /** Everything about safety but incidents, in one query. */
-export const listSafety = cache((projectId: string): Promise<Safety> => readSafety(pool(), projectId));
-
-export async function readSafety(sql: Sql, projectId: string): Promise<Safety> {
+export const readSafety = cache(async (sql: Sql, projectId: string): Promise<Safety> => {
   const uses = (column: string) =>
     sql`coalesce((select array_agg(${sql(column)} order by ${sql(column)}) from hazard_use
       where hazard_id = h.id and ${sql(column)} is not null), '{}')`;
@@ -53,7 +51,7 @@ export async function readSafety(sql: Sql, projectId: string): Promise<Safety> {
           'readOn', k.read_on, 'readBy', a.name))
         from acknowledgement k left join account a on a.id = k.read_by where k.project_id = ${projectId}), '[]') as acknowledged`;
   return row;
-}
+});
 
 /** Which version of each hazard's text a team has read. */
 export function readBy({ acknowledged }: Pick<Safety, 'acknowledged'>, teamId: string): Map<string, number> {

@@ -1,5 +1,5 @@
-import { pool } from '@/db/connection';
 import type { Seat } from '@/server/access';
+import { type Sql } from '@/db/connection';
 
 export interface SelectionCriterion {
   id: string;
@@ -30,8 +30,7 @@ export interface SelectionRecord {
 }
 
 /** The selections that a person may see: all for the instructor, those of the own section for a student; newest first. */
-export async function listSelections({ project, role, sectionId }: Seat): Promise<SelectionRecord[]> {
-  const sql = pool();
+export async function listSelections(sql: Sql, { project, role, sectionId }: Seat): Promise<SelectionRecord[]> {
   const seen = role === 'instructor' || role === 'client' ? sql`true` : sql`s.section_id = ${sectionId}`;
   return sql<SelectionRecord[]>`
     select s.id, s.section_id, s.name, s.picks, s.datum_id, s.state, s.version,
@@ -51,8 +50,8 @@ export async function listSelections({ project, role, sectionId }: Seat): Promis
 }
 
 /** The picture of a concept that is put before the client; null for any other. */
-export async function pictureBefore(projectId: string, id: string): Promise<boolean> {
-  const [row] = await pool()`
+export async function pictureBefore(sql: Sql, projectId: string, id: string): Promise<boolean> {
+  const [row] = await sql`
     select 1 from attachment a join selection_entry e on e.concept_id = a.object_id
     where a.id = ${id} and a.project_id = ${projectId} and a.removed_at is null limit 1`;
   return row !== undefined;

@@ -1,5 +1,5 @@
 import { cache } from 'react';
-import { pool, type Sql } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** When a session has a rig. */
 export interface SessionSpan {
@@ -46,9 +46,7 @@ export interface SessionMark {
 }
 
 /** The sessions of a project, the latest first, with the marks of their runs: one query. */
-export const listSessions = cache((projectId: string): Promise<TestSession[]> => readSessions(pool(), projectId));
-
-export async function readSessions(sql: Sql, projectId: string): Promise<TestSession[]> {
+export const listSessions = cache(async (sql: Sql, projectId: string): Promise<TestSession[]> => {
   return sql<TestSession[]>`
     select s.id, s.section_id, s.event_id, e.name as event_name, e.protocol_id, s.resource_id, s.day, s.start, s.minutes, s.attempts,
       s.minutes_per_attempt, s.reset_minutes, s.rest_minutes, s.stations, s.drawn, s.seed, s.teams,
@@ -61,4 +59,4 @@ export async function readSessions(sql: Sql, projectId: string): Promise<TestSes
           and (s.ended_at is null or t.run_at <= s.ended_at)), '[]') as recorded
     from test_session s join event e on e.id = s.event_id join project p on p.id = s.project_id
     where s.project_id = ${projectId} order by s.day desc, s.start desc, s.id`;
-}
+});

@@ -1,13 +1,13 @@
 import { cache } from 'react';
 import { combine, type Component, type RankedTeam } from '@/core/ranking';
 import { CoreError } from '@/core/units';
-import { pool } from '@/db/connection';
 import type { Project } from '@/server/access';
 import { listTeams, type Team } from '@/domain/classes/read';
 import { listFacts, resultsOf, usesFacts, type EventResults } from '@/domain/event/judge';
 import { gradesOf, listRubrics, listScores, type Rubric, type Score } from '@/domain/grades/read';
 import { listEvents, listProtocols, listScoredRuns } from '@/domain/bench/read';
 import type { RubricResult } from '@/core/rubric';
+import { type Sql } from '@/db/connection';
 
 export interface ComponentRecord {
   id: string;
@@ -34,21 +34,21 @@ export interface Standings {
   problems: string[];
 }
 
-export const listComponents = cache(async (projectId: string): Promise<ComponentRecord[]> => {
-  return pool()<ComponentRecord[]>`
+export const listComponents = cache(async (sql: Sql, projectId: string): Promise<ComponentRecord[]> => {
+  return sql<ComponentRecord[]>`
     select id, name, event_id, rubric_id, counts_as, weight, max, position, version from component
     where project_id = ${projectId} order by position, name`;
 });
 
 /** Results of every event over all teams of the project. */
-export async function loadEventResults(projectId: string): Promise<EventResults[]> {
+export async function loadEventResults(sql: Sql, projectId: string): Promise<EventResults[]> {
   const [events, protocols, teams, attempts] = await Promise.all([
-    listEvents(projectId),
-    listProtocols(projectId),
-    listTeams(projectId),
-    listScoredRuns(projectId),
+    listEvents(sql, projectId),
+    listProtocols(sql, projectId),
+    listTeams(sql, projectId),
+    listScoredRuns(sql, projectId),
   ]);
-  const facts = events.some((event) => usesFacts(event.rule)) ? await listFacts(projectId) : new Map();
+  const facts = events.some((event) => usesFacts(event.rule)) ? await listFacts(sql, projectId) : new Map();
   return events.map((event) =>
     resultsOf(
       event,
@@ -61,13 +61,13 @@ export async function loadEventResults(projectId: string): Promise<EventResults[
 }
 
 /** The standings of the project, or of one section: events are scored over all teams, then combined. */
-export async function loadStandings(project: Project, sectionId: string | null): Promise<Standings> {
+export async function loadStandings(sql: Sql, project: Project, sectionId: string | null): Promise<Standings> {
   const [components, allTeams, events, rubrics, scores] = await Promise.all([
-    listComponents(project.id),
-    listTeams(project.id),
-    loadEventResults(project.id),
-    listRubrics(project.id),
-    listScores(project.id),
+    listComponents(sql, project.id),
+    listTeams(sql, project.id),
+    loadEventResults(sql, project.id),
+    listRubrics(sql, project.id),
+    listScores(sql, project.id),
   ]);
   const teams = allTeams.filter((team) => !sectionId || team.sectionId === sectionId);
   const grades = rubrics.map((rubric) => ({ rubric, ...gradesOf(rubric, teams, scores as Score[]) }));

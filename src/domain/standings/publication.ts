@@ -1,6 +1,6 @@
 import { cache } from 'react';
-import { pool } from '@/db/connection';
 import type { Standings } from './judge';
+import { type Sql } from '@/db/connection';
 
 export interface PublishedRow {
   teamId: string;
@@ -22,8 +22,8 @@ export interface Publication {
 
 /** The ranking last published for the section, or for the whole project. */
 export const lastPublication = cache(
-  async (projectId: string, sectionId: string | null): Promise<Publication | null> => {
-    const [row] = await pool()<Publication[]>`
+  async (sql: Sql, projectId: string, sectionId: string | null): Promise<Publication | null> => {
+    const [row] = await sql<Publication[]>`
     select id, section_id, rows, inputs, published_at, published_by from publication
     where project_id = ${projectId} and (section_id is null or section_id = ${sectionId}) order by published_at desc limit 1`;
     return row ?? null;

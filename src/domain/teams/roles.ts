@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 /** A role in a team, and what it is answerable for. */
 export interface TeamRole {
@@ -9,7 +9,7 @@ export interface TeamRole {
   needed: boolean;
 }
 
-export async function listRoles(projectId: string): Promise<TeamRole[]> {
-  return pool()<TeamRole[]>`
+export async function listRoles(sql: Sql, projectId: string): Promise<TeamRole[]> {
+  return sql<TeamRole[]>`
     select id, name, answerable_for, needed from team_role where project_id = ${projectId} order by name`;
 }

@@ -19,7 +19,7 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
       stripUnknown: true,
     });
     const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
-    const trial = await mayTry(login, forwarded.split(',').at(-1)!.trim());
+    const trial = await mayTry(pool(), login, forwarded.split(',').at(-1)!.trim());
     if ('refused' in trial) throw new FieldError('password', trial.refused);
     const [account] = await pool()<{ id: string; kind: string; passwordHash: string | null }[]>`
       select id, kind, password_hash from account where lower(login) = ${login}`;
@@ -29,7 +29,7 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
         'Name and password do not fit together. An instructor can make a new password for a student.',
       );
     }
-    await succeeded(trial.id);
+    await succeeded(pool(), trial.id);
     await openSession(account.id, share ? await signedIn() : null);
     return { ok: true, result: { kind: account.kind }, notes: [] };
   });
@@ -40,7 +40,7 @@ export async function signInBySlip(input: unknown): Promise<Outcome> {
   return settle(async () => {
     const { token, share } = await slipSchema.validate(input ?? {}, { stripUnknown: true });
     const here = await signedIn();
-    const accountId = await useUpSlip(token);
+    const accountId = await useUpSlip(pool(), token);
     if (!accountId) throw new FieldError('', 'This slip was used or has expired. Ask your instructor for another.');
     if (here && !share) await pool()`update session set revoked_at = now() where id = ${here.sessionId}`;
     await openSession(accountId, share ? here : null);

@@ -1,4 +1,4 @@
-import { pool } from '@/db/connection';
+import { type Sql } from '@/db/connection';
 
 const MINUTES = 15;
 const PER_ACCOUNT = 5;
@@ -6,8 +6,7 @@ const PER_ACCOUNT = 5;
 const PER_ADDRESS = 300;
 
 /** Notes a try as failed before the password is looked at, and says whether it may go on. */
-export async function mayTry(login: string, address: string): Promise<{ id: number } | { refused: string }> {
-  const sql = pool();
+export async function mayTry(sql: Sql, login: string, address: string): Promise<{ id: number } | { refused: string }> {
   const [counts] = await sql<[{ mine: number; theirs: number }]>`
     select
       (select count(*) from sign_in_attempt a where a.login = ${login} and not a.succeeded and a.at > now() - ${MINUTES} * interval '1 minute'
@@ -27,6 +26,6 @@ export async function mayTry(login: string, address: string): Promise<{ id: numb
 }
 
 /** Marks a try as successful. */
-export async function succeeded(id: number): Promise<void> {
-  await pool()`update sign_in_attempt set succeeded = true where id = ${id}`;
+export async function succeeded(sql: Sql, id: number): Promise<void> {
+  await sql`update sign_in_attempt set succeeded = true where id = ${id}`;
 }

@@ -5,10 +5,10 @@ import { mustNotBeHeld, readGuarding, readMembers, sentence, type Hold } from '@
 import { FieldError } from '@/server/outcome';
 import { momentOf, type Work } from '@/server/perform';
 import { readPaces } from '@/domain/plan/readPaces';
-import { readBookings, readResources, type Booking, type Resource } from '@/domain/bookings/read';
-import { meetingsOf, readSections, readTeams, type Section, type Team } from '@/domain/classes/read';
+import { listBookings, listResources, type Booking, type Resource } from '@/domain/bookings/read';
+import { meetingsOf, listSections, listTeams, type Section, type Team } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { readSessions, type SessionSpan } from '@/domain/sessions/read';
+import { listSessions, type SessionSpan } from '@/domain/sessions/read';
 import { read } from '@/ui/forms/schema';
 import { slotHolds, holdsOfUse, type Rules } from '@/domain/bookings/held';
 import { outside, slotsIn, stationFor, turnsOf } from '@/domain/bookings/plan';
@@ -28,14 +28,14 @@ interface Desk {
 async function openDesk({ tx, projectId }: Work, resourceId: string): Promise<Desk> {
   const [locked] = await tx`
     select 1 from resource where id = ${resourceId} and project_id = ${projectId} for no key update`;
-  const resource = (await readResources(tx, projectId)).find((one) => one.id === resourceId);
+  const resource = (await listResources(tx, projectId)).find((one) => one.id === resourceId);
   if (!locked || !resource) throw new FieldError('', 'This machine was removed meanwhile.');
   return {
     resource,
-    bookings: await readBookings(tx, projectId),
-    sessions: await readSessions(tx, projectId),
-    teams: await readTeams(tx, projectId),
-    sections: await readSections(tx, projectId),
+    bookings: await listBookings(tx, projectId),
+    sessions: await listSessions(tx, projectId),
+    teams: await listTeams(tx, projectId),
+    sections: await listSections(tx, projectId),
   };
 }
 
@@ -170,10 +170,10 @@ export async function end(work: Work, id: string, as: 'done' | 'missed'): Promis
 
 /** The open bookings that a machine's opening, closures or stations leave no room for any more. */
 export async function standing({ tx, projectId, now }: Work, resourceId: string): Promise<string[]> {
-  const resource = (await readResources(tx, projectId)).find((one) => one.id === resourceId)!;
-  const [teams, sections] = [await readTeams(tx, projectId), await readSections(tx, projectId)];
+  const resource = (await listResources(tx, projectId)).find((one) => one.id === resourceId)!;
+  const [teams, sections] = [await listTeams(tx, projectId), await listSections(tx, projectId)];
   const meetings = new Map(sections.map((section) => [section.id, meetingsOf(section)]));
-  return (await readBookings(tx, projectId)).flatMap((one) => {
+  return (await listBookings(tx, projectId)).flatMap((one) => {
     if (one.resourceId !== resourceId || one.state !== 'booked' || one.day! < now.slice(0, 10)) return [];
     const team = teams.find((each) => each.id === one.teamId)!;
     const fits = slotHolds(resource, one, meetings.get(team.sectionId)!).length === 0;
@@ -224,7 +224,7 @@ async function teamsBefore(work: Work, desk: Desk, team: Team, day: string): Pro
 /** The booking; nobody else changes it until the transaction ends. */
 async function lockBooking({ tx, projectId }: Work, id: string): Promise<Booking> {
   await tx`select 1 from booking where id = ${id} and project_id = ${projectId} for update`;
-  const booking = (await readBookings(tx, projectId)).find((one) => one.id === id);
+  const booking = (await listBookings(tx, projectId)).find((one) => one.id === id);
   if (!booking) throw new FieldError('', 'This booking was cancelled meanwhile.');
   return booking;
 }
@@ -241,9 +241,9 @@ async function readRules({ tx, projectId, now }: Work): Promise<Rules> {
 /** What holds a booking that stands; a student does not begin alone where an adult has to be at it. */
 async function holdsOfBooking(work: Work, booking: Booking): Promise<Hold[]> {
   const { tx, projectId, seat } = work;
-  const resource = (await readResources(tx, projectId)).find((one) => one.id === booking.resourceId)!;
-  const team = (await readTeams(tx, projectId)).find((one) => one.id === booking.teamId)!;
-  const section = (await readSections(tx, projectId)).find((one) => one.id === team.sectionId)!;
+  const resource = (await listResources(tx, projectId)).find((one) => one.id === booking.resourceId)!;
+  const team = (await listTeams(tx, projectId)).find((one) => one.id === booking.teamId)!;
+  const section = (await listSections(tx, projectId)).find((one) => one.id === team.sectionId)!;
   const rules = await readRules(work);
   const hazards = hazardsOf(rules.safety.hazards, 'resources', resource.id);
   const adult = asksAdult([resource.supervision, ...hazards.map((hazard) => hazard.supervision)]);

@@ -64,7 +64,7 @@ export async function publishBrief(input: unknown): Promise<Outcome<{ number: nu
             '',
             'Two things are always handed over: the thing itself, and the account of why it is as it is. Write both first.',
           );
-        const content: BriefContent = { ...parts, limits: limitsByRule(await listRequirements(projectId)) };
+        const content: BriefContent = { ...parts, limits: limitsByRule(await listRequirements(tx, projectId)) };
         const number = await nextNumber(tx, projectId, content);
         await tx`
           insert into brief_version ${tx({ projectId, number, content: json(tx, content), note, publishedBy: seat.actor.name })}`;

@@ -1,7 +1,6 @@
 'use server';
 
 import { addYears, formatISO, parseISO } from 'date-fns';
-import { pool } from '@/db/connection';
 import { zoneOrRefusal } from '@/server/clock';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform, performAs } from '@/server/perform';
@@ -23,7 +22,7 @@ export async function createProject(input: unknown): Promise<Outcome<{ id: strin
       schema: newProjectSchema,
       run: async (tx, person, { template, ...given }) => {
         zoneOrRefusal(given.timeZone);
-        const from = template ? await readTemplate(template) : emptyBundle();
+        const from = template ? await readTemplate(tx, template) : emptyBundle();
         const retentionUntil = formatISO(addYears(parseISO(given.eventDate), 1), { representation: 'date' });
         const heldOn = formatISO(new Date(), { representation: 'date' });
         return bringIn(
@@ -48,7 +47,7 @@ export async function saveTemplate(input: unknown): Promise<Outcome<{ id: string
       door: 'saveTemplate',
       schema: templateSchema,
       run: async ({ tx, seat }, { title, about }) => {
-        const bytes = Buffer.from(pack(toTemplate(await writeBundle(seat.project))));
+        const bytes = Buffer.from(pack(toTemplate(await writeBundle(tx, seat.project))));
         if (bytes.length > 4 * 1024 * 1024)
           throw new FieldError('', 'This project is too large for a template (4 MB packed).');
         const [row] = await tx<[{ id: string }]>`
@@ -67,7 +66,7 @@ export async function removeTemplate(input: unknown): Promise<Outcome> {
       door: 'removeTemplate',
       schema: removeTemplateSchema,
       run: async (tx, person, { id }) => {
-        const [own] = await pool()<{ id: string }[]>`
+        const [own] = await tx<{ id: string }[]>`
           select id from template where id::text = ${id} and account_id = ${person.id}`;
         if (!own) throw new FieldError('', 'Only whoever kept a template can remove it, or it is gone already.');
         await tx`delete from template where id = ${own.id}`;

@@ -1,10 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { pool } from '@/db/connection';
 import { isId } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import type { Bundle } from './format';
 import { pack, unpack } from './read';
+import { type Sql } from '@/db/connection';
 
 /** A starting project to choose from. */
 export interface TemplateLine {
@@ -20,12 +20,12 @@ export interface TemplateLine {
 const FOLDER = path.join(process.cwd(), 'templates');
 
 /** The templates there are: those that ship with the program, and those kept in this installation. */
-export async function listTemplates(personId: string): Promise<TemplateLine[]> {
+export async function listTemplates(sql: Sql, personId: string): Promise<TemplateLine[]> {
   const shipped = JSON.parse(await readFile(path.join(FOLDER, 'index.json'), 'utf8')) as (Omit<
     TemplateLine,
     'key' | 'own'
   > & { file: string })[];
-  const kept = await pool()<{ id: string; title: string; about: string; own: boolean }[]>`
+  const kept = await sql<{ id: string; title: string; about: string; own: boolean }[]>`
     select id, title, about, account_id = ${personId} as own from template order by title, id`;
   return [
     ...shipped.map(({ file, ...line }) => ({ ...line, key: `start/${file}`, own: false })),
@@ -34,7 +34,7 @@ export async function listTemplates(personId: string): Promise<TemplateLine[]> {
 }
 
 /** The bundle of a template. @throws FieldError at "template" for one that is not there. */
-export async function readTemplate(key: string): Promise<Bundle> {
+export async function readTemplate(sql: Sql, key: string): Promise<Bundle> {
   const [kind, name = ''] = key.split('/');
   const missing = new FieldError('template', 'This template is not there any more; choose another.');
   if (kind === 'start') {
@@ -42,7 +42,7 @@ export async function readTemplate(key: string): Promise<Bundle> {
     const text = await readFile(path.join(FOLDER, `${name}.json`), 'utf8').catch(() => Promise.reject(missing));
     return unpack(pack(JSON.parse(text) as Bundle)).bundle;
   }
-  const [row] = isId(name) ? await pool()<{ bytes: Buffer }[]>`select bytes from template where id = ${name}` : [];
+  const [row] = isId(name) ? await sql<{ bytes: Buffer }[]>`select bytes from template where id = ${name}` : [];
   if (!row) throw missing;
   return unpack(new Uint8Array(row.bytes)).bundle;
 }

@@ -1,9 +1,8 @@
-import { pool } from '@/db/connection';
 import type { Project } from '@/server/access';
-import { listMembers, listTeams, readSections } from '@/domain/classes/read';
+import { listMembers, listTeams, listSections } from '@/domain/classes/read';
 import { listIterations } from '@/domain/builds/read';
 import { listRubrics, listScores } from '@/domain/grades/read';
-import { readStages } from '@/domain/plan/read';
+import { listStages } from '@/domain/plan/read';
 import { listComponents } from '@/domain/standings/judge';
 import { listEvents, listProtocols, type Trial } from '@/domain/bench/read';
 import { FORMAT, VERSION, type Bundle } from './format';
@@ -11,17 +10,18 @@ import { writeBrief, writePlan } from './writePlan';
 import { writeConcepts } from './writeConcepts';
 import { writeGates } from './writeGates';
 import { writeStages } from './writeStages';
+import { type Sql } from '@/db/connection';
 
 /** The bytes of a bundle's pictures by file name. */
-export async function readPictures(projectId: string): Promise<Map<string, Uint8Array>> {
-  const rows = await pool()<{ bytes: Buffer }[]>`
+export async function readPictures(sql: Sql, projectId: string): Promise<Map<string, Uint8Array>> {
+  const rows = await sql<{ bytes: Buffer }[]>`
     select bytes from attachment where project_id = ${projectId} and removed_at is null order by created_at, id`;
   return new Map(rows.map(({ bytes }, i) => [pictureFile(i), new Uint8Array(bytes)]));
 }
 
 /** How many bytes the pictures of a project have. */
-export async function sizeOfPictures(projectId: string): Promise<number> {
-  const [row] = await pool()<[{ size: number | null }]>`
+export async function sizeOfPictures(sql: Sql, projectId: string): Promise<number> {
+  const [row] = await sql<[{ size: number | null }]>`
     select sum(bytes_count) as size from attachment where project_id = ${projectId} and removed_at is null`;
   return row.size ?? 0;
 }
@@ -29,8 +29,7 @@ export async function sizeOfPictures(projectId: string): Promise<number> {
 const pictureFile = (i: number) => `pictures/${String(i + 1).padStart(4, '0')}.jpg`;
 
 /** Everything of a project that a bundle holds, in an order that does not depend on ids. */
-export async function writeBundle(project: Project): Promise<Bundle> {
-  const sql = pool();
+export async function writeBundle(sql: Sql, project: Project): Promise<Bundle> {
   const id = project.id;
   const parameters = await sql<
     Bundle['parameters']
@@ -39,15 +38,15 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     (Bundle['instruments'][number] & { id: string })[]
   >`select id, name, dimension, unit, resolution, accuracy from instrument where project_id = ${id} order by name`;
   const [sections, teams, members, protocols, iterations, events, rubrics, scores, components] = [
-    await readSections(sql, id),
-    await listTeams(id),
-    await listMembers(id),
-    await listProtocols(id),
-    await listIterations(id),
-    await listEvents(id),
-    await listRubrics(id),
-    await listScores(id),
-    await listComponents(id),
+    await listSections(sql, id),
+    await listTeams(sql, id),
+    await listMembers(sql, id),
+    await listProtocols(sql, id),
+    await listIterations(sql, id),
+    await listEvents(sql, id),
+    await listRubrics(sql, id),
+    await listScores(sql, id),
+    await listComponents(sql, id),
   ];
   const runs = await sql<(Trial & { team: string; event: string; instrument: string; iteration: number })[]>`
     select r.*, t.name as team, e.name as event, n.name as instrument, i.number as iteration
@@ -93,17 +92,17 @@ export async function writeBundle(project: Project): Promise<Bundle> {
     team: (teamId: string | null) => teamId && (teamOf.get(teamId) ?? null),
     person: (accountId: string | null) => (accountId === null ? null : (place.get(accountId) ?? null)),
   };
-  const plan = await writePlan(id, places);
-  const stages = await readStages(sql, id);
+  const plan = await writePlan(sql, id, places);
+  const stages = await listStages(sql, id);
   const stageOf = named(stages);
-  const gates = await writeGates(id, {
+  const gates = await writeGates(sql, id, {
     ...places,
     section: (one) => sectionOf.get(one)!,
     event: (one) => eventOf.get(one)!,
     protocol: (one) => protocolOf.get(one)!,
     stage: (one) => stageOf.get(one)!,
   });
-  const { keyOf, ...concepts } = await writeConcepts(id, { ...places, section: (one) => sectionOf.get(one)! });
+  const { keyOf, ...concepts } = await writeConcepts(sql, id, { ...places, section: (one) => sectionOf.get(one)! });
   const { title, clientName, timeZone, units, eventDate, retentionUntil, normaliseWeights } = project;
   const { pinnedNow, hiddenSheets, usesSchoolDays } = project;
   return {
@@ -121,7 +120,7 @@ export async function writeBundle(project: Project): Promise<Bundle> {
       hiddenSheets,
       usesSchoolDays,
     },
-    brief: await writeBrief(id),
+    brief: await writeBrief(sql, id),
     parameters: [...parameters],
     ...plan,
     ...concepts,

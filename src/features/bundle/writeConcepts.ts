@@ -1,5 +1,5 @@
-import { pool } from '@/db/connection';
 import type { Bundle } from './format';
+import { type Sql } from '@/db/connection';
 
 interface Places {
   team: (id: string) => string | null;
@@ -17,11 +17,11 @@ type InSection<T> = Omit<T, 'section'> & { sectionId: string };
  * proposals for teams go nowhere. `keyOf` finds the key of a concept.
  */
 export async function writeConcepts(
+  sql: Sql,
   projectId: string,
   places: Places,
 ): Promise<Part & { keyOf: (id: string) => string | undefined }> {
-  const sql = pool();
-  const { concepts, keyOf } = await writeIdeas(projectId, places);
+  const { concepts, keyOf } = await writeIdeas(sql, projectId, places);
   const placed = <T extends { sectionId: string }>({ sectionId, ...one }: T) => ({
     section: places.section(sectionId),
     ...one,
@@ -51,7 +51,7 @@ export async function writeConcepts(
       .map(placed)
       .map((one) => ({ ...one, releasedAt: one.releasedAt && new Date(one.releasedAt).toISOString() })),
     concepts,
-    selections: await writeSelections(projectId, places, keyOf),
+    selections: await writeSelections(sql, projectId, places, keyOf),
     roles: [...roles],
     forming: forming.map(placed),
     charters: charters.map(({ teamId, agreed, ...one }) => ({
@@ -63,13 +63,13 @@ export async function writeConcepts(
       }),
     })),
     scales: scales.map(placed),
-    ...(await writeParts(projectId, places)),
-    draws: await writeDraws(projectId, places, keyOf),
+    ...(await writeParts(sql, projectId, places)),
+    draws: await writeDraws(sql, projectId, places, keyOf),
   };
 }
 
-async function writeIdeas(projectId: string, { person, section }: Places) {
-  const rows = await pool()<
+async function writeIdeas(sql: Sql, projectId: string, { person, section }: Places) {
+  const rows = await sql<
     (Omit<Bundle['concepts'][number], 'key' | 'section' | 'by' | 'credits' | 'comments' | 'handedInAt'> & {
       id: string;
       sectionId: string;
@@ -106,12 +106,13 @@ async function writeIdeas(projectId: string, { person, section }: Places) {
 type KeyOf = (id: string) => string | undefined;
 
 async function writeSelections(
+  sql: Sql,
   projectId: string,
   { person, section }: Places,
   keyOf: KeyOf,
 ): Promise<Bundle['selections']> {
   type Selection = Bundle['selections'][number];
-  const rows = await pool()<
+  const rows = await sql<
     (Pick<Selection, 'name' | 'picks' | 'state' | 'criteria' | 'scores' | 'marks'> & {
       sectionId: string;
       datumId: string | null;
@@ -155,8 +156,11 @@ async function writeSelections(
   }));
 }
 
-async function writeParts(projectId: string, { person, section }: Places): Promise<Pick<Bundle, 'parts' | 'joints'>> {
-  const sql = pool();
+async function writeParts(
+  sql: Sql,
+  projectId: string,
+  { person, section }: Places,
+): Promise<Pick<Bundle, 'parts' | 'joints'>> {
   type Row = Omit<Bundle['parts'][number], 'section' | 'owner' | 'checker' | 'checkedBy' | 'doubleCheckedBy'> &
     Record<'sectionId', string> &
     Record<'ownerId' | 'checkerId' | 'checkedBy' | 'doubleCheckedBy', string | null>;
@@ -178,14 +182,14 @@ async function writeParts(projectId: string, { person, section }: Places): Promi
   };
 }
 
-async function writeDraws(projectId: string, { section }: Places, keyOf: KeyOf): Promise<Bundle['draws']> {
+async function writeDraws(sql: Sql, projectId: string, { section }: Places, keyOf: KeyOf): Promise<Bundle['draws']> {
   type Row = Omit<Bundle['draws'][number], 'section' | 'concepts' | 'frozenAt' | 'drawnAt'> & {
     sectionId: string | null;
     subjects: string[] | null;
     frozenAt: Date;
     drawnAt: Date | null;
   };
-  const rows = await pool()<Row[]>`
+  const rows = await sql<Row[]>`
     select section_id, title, names, subjects, for_pitches, first_called, second_called, frozen_at, drawn_at from drawing
     where project_id = ${projectId} order by frozen_at, title`;
   return rows.map(({ sectionId, subjects, frozenAt, drawnAt, ...one }) => ({

@@ -1,9 +1,9 @@
-import { pool } from '@/db/connection';
-import { readBookings, readResources } from '@/domain/bookings/read';
-import { readGates } from '@/domain/gates/read';
+import { listBookings, listResources } from '@/domain/bookings/read';
+import { listGates } from '@/domain/gates/read';
 import { readSafety } from '@/domain/safety/read';
-import { readSessions } from '@/domain/sessions/read';
+import { listSessions } from '@/domain/sessions/read';
 import type { Bundle } from './format';
+import { type Sql } from '@/db/connection';
 
 interface Places {
   team: (id: string) => string | null;
@@ -21,14 +21,13 @@ const by =
     key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : 0;
 
 /** Hazards, machines, test sessions and gates; incidents go nowhere. */
-export async function writeGates(projectId: string, places: Places): Promise<Part> {
-  const sql = pool();
+export async function writeGates(sql: Sql, projectId: string, places: Places): Promise<Part> {
   const [safety, resources, bookings, sessions, gates, readers] = [
     await readSafety(sql, projectId),
-    await readResources(sql, projectId),
-    await readBookings(sql, projectId),
-    await readSessions(sql, projectId),
-    await readGates(sql, projectId),
+    await listResources(sql, projectId),
+    await listBookings(sql, projectId),
+    await listSessions(sql, projectId),
+    await listGates(sql, projectId),
     await sql<{ hazardId: string; teamId: string; readBy: string | null; readOn: string; textVersion: number }[]>`
       select hazard_id, team_id, read_by, read_on, text_version from acknowledgement where project_id = ${projectId}`,
   ];
@@ -115,7 +114,7 @@ export async function writeGates(projectId: string, places: Places): Promise<Par
 }
 
 type Kept = Pick<
-  Awaited<ReturnType<typeof readSessions>>[number],
+  Awaited<ReturnType<typeof listSessions>>[number],
   | 'day'
   | 'start'
   | 'minutes'

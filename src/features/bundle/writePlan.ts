@@ -1,7 +1,7 @@
-import { pool } from '@/db/connection';
 import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
 import { listBudgets, listChanges, listRequirements, type Judged } from '@/domain/requirements/read';
 import type { Bundle } from './format';
+import { type Sql } from '@/db/connection';
 
 type Named = (id: string | null) => string | null;
 interface Names {
@@ -11,17 +11,17 @@ interface Names {
 }
 
 /** The brief as it is being written, and what was published of it, oldest first. */
-export async function writeBrief(projectId: string): Promise<Bundle['brief']> {
-  const [brief, versions] = [await readBrief(projectId), await listBriefVersions(projectId)];
+export async function writeBrief(sql: Sql, projectId: string): Promise<Bundle['brief']> {
+  const [brief, versions] = [await readBrief(sql, projectId), await listBriefVersions(sql, projectId)];
   return { ...toBriefParts({ ...brief }), versions: versions.map(({ id: _, ...version }) => version).reverse() };
 }
 
 /** Visits, sentences, research, and requirements with all that hangs on them, in an order that does not depend on ids. */
 export async function writePlan(
+  sql: Sql,
   projectId: string,
   { team, person }: Names,
 ): Promise<Pick<Bundle, 'visits' | 'statements' | 'research' | 'requirements' | 'weighing'>> {
-  const sql = pool();
   const visits = await sql<(Omit<Bundle['visits'][number], 'questions'> & { id: string })[]>`
     select id, title, said_by, held_on, minutes, state from visit where project_id = ${projectId} order by held_on, created_at`;
   const questions = await sql<
@@ -76,7 +76,7 @@ export async function writePlan(
       question: answerId && answered.get(answerId)!,
     })),
     research: research.map(({ teamId, ...r }) => ({ ...r, team: team(teamId) })),
-    requirements: await writeRequirements(projectId, { team, person }, sentence),
+    requirements: await writeRequirements(sql, projectId, { team, person }, sentence),
     weighing: weighing?.judgements ?? [],
   };
 }
@@ -97,14 +97,15 @@ function noteOf(
 }
 
 async function writeRequirements(
+  sql: Sql,
   projectId: string,
   { team, person }: Names,
   sentence: Map<string, string>,
 ): Promise<Bundle['requirements']> {
   const [requirements, changes, budgets] = [
-    await listRequirements(projectId),
-    await listChanges(projectId),
-    await listBudgets(projectId),
+    await listRequirements(sql, projectId),
+    await listChanges(sql, projectId),
+    await listBudgets(sql, projectId),
   ];
   const sorted = (names: (string | null)[]) => names.filter((name) => name !== null).sort();
   return requirements.map((r) => ({

@@ -3,7 +3,7 @@
 import { FieldError, type Outcome } from '@/server/outcome';
 import { momentOf, orConflict, perform, type Work } from '@/server/perform';
 import { conceptTarget, mustNotBeReleased, type Claim } from '@/domain/concepts/read';
-import { readRequirements } from '@/domain/requirements/read';
+import { listRequirements } from '@/domain/requirements/read';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { feasibilityOf } from '@/domain/concepts/feasible';
 import {
@@ -110,7 +110,7 @@ async function mustPass({ tx, projectId }: Work, id: string): Promise<void> {
   >`select requirement_id, how, value, unit, uncertainty, answer from concept_claim where concept_id = ${id}`;
   const { broken, passes } = feasibilityOf(
     { claims, exception: concept.exception },
-    await readRequirements(tx, projectId),
+    await listRequirements(tx, projectId),
   );
   if (!passes)
     throw new FieldError(

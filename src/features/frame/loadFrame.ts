@@ -56,8 +56,8 @@ export interface Counts {
 export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: string): Promise<Frame> => {
   const projectId = seat.project.id;
   const [sections, teams, counts, change, sharing, gates] = await Promise.all([
-    listSections(projectId),
-    listTeams(projectId),
+    listSections(pool(), projectId),
+    listTeams(pool(), projectId),
     readCounts(projectId, seat),
     lastChange(projectId, seat.project.timeZone),
     'sessionId' in seat.actor ? listSharing(pool(), seat.actor) : [],
@@ -145,7 +145,7 @@ async function postsOf(
   section: Section,
   gates: readonly GatePlace[],
 ): Promise<Post[]> {
-  const stages = await listStages(id);
+  const stages = await listStages(pool(), id);
   const meetings = meetingsOf(section);
   const { stages: placed } = layOutLine({ id: section.id, meetings, eventDate, stages: flexibles(stages) });
   return gates.flatMap(({ name, stageId }) => {

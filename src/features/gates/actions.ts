@@ -5,8 +5,8 @@ import type { Tx } from '@/db/connection';
 import { isId } from '@/server/access';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { orConflict, perform, type Work } from '@/server/perform';
-import { meetingsOf, readSections } from '@/domain/classes/read';
-import { readGates } from '@/domain/gates/read';
+import { meetingsOf, listSections } from '@/domain/classes/read';
+import { listGates } from '@/domain/gates/read';
 import { ofTeam } from '@/domain/builds/targets';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
@@ -30,7 +30,7 @@ export async function saveGate(input: unknown): Promise<Outcome<{ id: string }>>
       run: async (work, { id, version, name, stageId, guardsBuilding, guardsFinal, items }) => {
         const { tx, projectId } = work;
         const values = { name, stageId, guardsBuilding, guardsFinal };
-        const known = id ? (await readGates(tx, projectId)).find((gate) => gate.id === id) : undefined;
+        const known = id ? (await listGates(tx, projectId)).find((gate) => gate.id === id) : undefined;
         const gateId = await saveRow(work, 'gate', { id, version }, values, () => (known ? gateForm(known) : values));
         const own = new Set(known?.items.map((item) => item.id));
         const rows = items.map((item, position) => ({
@@ -188,7 +188,7 @@ async function mustBeConditions(
 ): Promise<void> {
   const members = await tx<{ id: string; sectionId: string }[]>`
     select account_id as id, section_id from team_member where team_id = ${teamId} and project_id = ${projectId}`;
-  const section = (await readSections(tx, projectId)).find((one) => one.id === members[0]?.sectionId);
+  const section = (await listSections(tx, projectId)).find((one) => one.id === members[0]?.sectionId);
   const days = new Set(section ? meetingsOf(section).map((meeting) => meeting.date) : []);
   for (const [i, { ownerId, dueOn }] of conditions.entries()) {
     if (!members.some((member) => member.id === ownerId))

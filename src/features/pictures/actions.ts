@@ -18,7 +18,7 @@ export async function removePicture(input: unknown): Promise<Outcome> {
       door: 'removePicture',
       schema: removeSchema,
       target: async (sql, { id }, projectId) => {
-        const picture = isId(id) ? await findPicture(projectId, id) : null;
+        const picture = isId(id) ? await findPicture(sql, projectId, id) : null;
         return picture && picturedTarget(sql, { ...picture }, projectId);
       },
       run: async ({ tx, projectId }, { id, version }) => {

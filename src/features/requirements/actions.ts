@@ -1,7 +1,7 @@
 'use server';
 
 import { CoreError } from '@/core/units';
-import { json, pool } from '@/db/connection';
+import { json, pool, type Sql } from '@/db/connection';
 import { isId } from '@/server/access';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
@@ -29,12 +29,12 @@ export async function previewChange(input: unknown): Promise<Outcome<{ flips: (F
       schema: previewSchema,
       run: async ({ projectId }, given) => {
         const [requirements, teams, latest, events, protocols, runs] = await Promise.all([
-          listRequirements(projectId),
-          listTeams(projectId),
-          listLatestIterations(projectId),
-          listEvents(projectId),
-          listProtocols(projectId),
-          listLatestRuns(projectId),
+          listRequirements(pool(), projectId),
+          listTeams(pool(), projectId),
+          listLatestIterations(pool(), projectId),
+          listEvents(pool(), projectId),
+          listProtocols(pool(), projectId),
+          listLatestRuns(pool(), projectId),
         ]);
         const requirement = requirements.find((one) => one.id === given.id);
         if (!requirement) throw new FieldError('', 'This requirement is not part of the project.');
@@ -112,7 +112,7 @@ export async function previewRequirements(
     {
       door: 'previewRequirements',
       schema: importSchema,
-      run: async ({ projectId }, { text }) => readList(text, await codesOf(projectId)),
+      run: async ({ projectId }, { text }) => readList(text, await codesOf(pool(), projectId)),
     },
     input,
   );
@@ -126,7 +126,7 @@ export async function importRequirements(input: unknown): Promise<Outcome<{ take
       schema: importSchema,
       run: async (work, { text }) => {
         const { tx, projectId } = work;
-        const { rows, problem } = readList(text, await codesOf(projectId));
+        const { rows, problem } = readList(text, await codesOf(work.tx, projectId));
         if (problem) throw new FieldError('text', problem);
         const good = rows.filter((row) => !row.problem);
         if (good.length === 0) throw new FieldError('text', 'No row of this list can be taken.');
@@ -147,8 +147,7 @@ export async function importRequirements(input: unknown): Promise<Outcome<{ take
   );
 }
 
-async function codesOf(projectId: string): Promise<{ codes: Set<string>; parameters: Map<string, string> }> {
-  const sql = pool();
+async function codesOf(sql: Sql, projectId: string): Promise<{ codes: Set<string>; parameters: Map<string, string> }> {
   const codes = await sql<{ code: string }[]>`select code from requirement where project_id = ${projectId}`;
   const parameters = await sql<{ name: string; dimension: string }[]>`
     select name, dimension from parameter where project_id = ${projectId}`;

@@ -2,7 +2,7 @@ import { inOrder } from '@/core/plan';
 import { json, type Tx } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Work } from '@/server/perform';
-import { readStages } from '@/domain/plan/read';
+import { listStages } from '@/domain/plan/read';
 import {
   differences,
   operate,
@@ -59,7 +59,7 @@ async function lockAndRead(tx: Tx, projectId: string): Promise<PlanState> {
     from extra_meeting where project_id = ${projectId}
     union all select 'lost/' || section_id || '/' || day || '/' || coalesce(start, ''), jsonb_build_object('reason', reason)
     from lost_meeting where project_id = ${projectId}`;
-  const stages = stagesState(await readStages(tx, projectId));
+  const stages = stagesState(await listStages(tx, projectId));
   return {
     ...stages,
     ...Object.fromEntries(meetings.map(({ key, value }) => [key, value])),
@@ -150,7 +150,7 @@ async function writeEvent(tx: Tx, projectId: string, day: string) {
 
 /** @throws FieldError at "after" naming the cycle, if stages wait for each other. */
 export async function mustHaveAnOrder(tx: Tx, projectId: string): Promise<void> {
-  const stages = await readStages(tx, projectId);
+  const stages = await listStages(tx, projectId);
   const nameOf = new Map(stages.map((stage) => [stage.id, stage.name]));
   try {
     inOrder(

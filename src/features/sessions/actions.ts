@@ -5,9 +5,9 @@ import { json } from '@/db/connection';
 import { holdsOfRun, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { momentOf, perform, type Work } from '@/server/perform';
-import { readBookings } from '@/domain/bookings/read';
-import { readTeams } from '@/domain/classes/read';
-import { readSessions, type TestSession } from '@/domain/sessions/read';
+import { listBookings } from '@/domain/bookings/read';
+import { listTeams } from '@/domain/classes/read';
+import { listSessions, type TestSession } from '@/domain/sessions/read';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { markSchema, seedSchema, sessionIdSchema, sessionSchema } from './schema';
@@ -25,7 +25,7 @@ export async function saveSession(input: unknown): Promise<Outcome<{ id: string 
         if (known?.begunAt) throw new FieldError('', 'This session has begun; plan another one.');
         if (known?.seed)
           throw new FieldError('', 'The seed is announced, so its list stays as it is; plan another one.');
-        const own = (await readTeams(tx, projectId)).filter((team) => team.sectionId === sectionId);
+        const own = (await listTeams(tx, projectId)).filter((team) => team.sectionId === sectionId);
         const ids = teams.map((one) => one.id);
         if (new Set(ids).size < ids.length) throw new FieldError('teams', 'A team stands twice in the list.');
         if (ids.some((one) => !own.some((team) => team.id === one)))
@@ -55,8 +55,8 @@ async function tellBookings(
 ): Promise<void> {
   await tx`select 1 from resource where id = ${resourceId} and project_id = ${projectId} for no key update`;
   const span = spanOf({ start, minutes });
-  const teams = await readTeams(tx, projectId);
-  const standing = (await readBookings(tx, projectId)).filter(
+  const teams = await listTeams(tx, projectId);
+  const standing = (await listBookings(tx, projectId)).filter(
     (one) =>
       one.resourceId === resourceId &&
       one.state === 'booked' &&
@@ -178,7 +178,7 @@ export async function markRun(input: unknown): Promise<Outcome> {
 /** The session; nobody else writes to it until the transaction ends. */
 async function lockSession({ tx, projectId }: Work, id: string): Promise<TestSession> {
   await tx`select 1 from test_session where id = ${id} and project_id = ${projectId} for update`;
-  const session = (await readSessions(tx, projectId)).find((one) => one.id === id);
+  const session = (await listSessions(tx, projectId)).find((one) => one.id === id);
   if (!session) throw new FieldError('', 'This session was removed meanwhile.');
   return session;
 }

@@ -67,7 +67,10 @@ export async function publishStandings(input: unknown): Promise<Outcome> {
       door: 'publishStandings',
       schema: publishSchema,
       run: async ({ tx, projectId, seat }, { sectionId }) => {
-        const [standings, teams] = await Promise.all([loadStandings(seat.project, sectionId), listTeams(projectId)]);
+        const [standings, teams] = await Promise.all([
+          loadStandings(tx, seat.project, sectionId),
+          listTeams(tx, projectId),
+        ]);
         if (standings.table.length === 0) throw new FieldError('', 'There is no ranking to publish yet.');
         const rows = standings.table.map((row) => {
           const team = teams.find((one) => one.id === row.teamId)!;

@@ -5,10 +5,11 @@ import { Repeat } from '@/features/draws/Repeat';
 import { isId } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
 
 export default async function PublicDrawPage({ params }: { params: Promise<{ draw: string }> }) {
   const { draw: id } = await params;
-  const drawing = isId(id) ? await findPublicDrawing(id) : null;
+  const drawing = isId(id) ? await findPublicDrawing(pool(), id) : null;
   if (!drawing) notFound();
   const seed = seedOf(drawing);
   return (

@@ -3,9 +3,9 @@ import { pool } from '@/db/connection';
 import { calendarOf } from '@/domain/plan/feed';
 import { findFeed } from '@/server/actor';
 import { slowDown } from '@/server/rate';
-import { readBookings, readResources } from '@/domain/bookings/read';
-import { readSections, readTeams } from '@/domain/classes/read';
-import { readStages } from '@/domain/plan/read';
+import { listBookings, listResources } from '@/domain/bookings/read';
+import { listSections, listTeams } from '@/domain/classes/read';
+import { listStages } from '@/domain/plan/read';
 
 /** The calendar behind a secret link, for programs that subscribe; an ended or unknown link is not found. */
 export async function GET(request: Request, { params }: { params: Promise<{ token: string }> }) {
@@ -18,11 +18,11 @@ export async function GET(request: Request, { params }: { params: Promise<{ toke
   const [[project], sections, stages, teams, resources, bookings] = await Promise.all([
     pool()<{ id: string; title: string; clientName: string; timeZone: string; eventDate: string }[]>`
       select id, title, client_name, time_zone, event_date from project where id = ${projectId}`,
-    readSections(pool(), projectId),
-    readStages(pool(), projectId),
-    readTeams(pool(), projectId),
-    readResources(pool(), projectId),
-    readBookings(pool(), projectId),
+    listSections(pool(), projectId),
+    listStages(pool(), projectId),
+    listTeams(pool(), projectId),
+    listResources(pool(), projectId),
+    listBookings(pool(), projectId),
   ]);
   const shown = sections.filter((section) => !sectionId || section.id === sectionId);
   return new Response(calendarOf({ project: project!, sections: shown, stages, teams, resources, bookings }), {

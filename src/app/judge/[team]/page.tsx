@@ -7,15 +7,16 @@ import { listTeams } from '@/domain/classes/read';
 import { listRubrics, listScores } from '@/domain/grades/read';
 import { Entering } from '@/ui/outbox/Entering';
 import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
 
 export default async function JudgeTeamPage({ params }: { params: Promise<{ team: string }> }) {
   const { project, actor } = await enterByLink('judge.page');
   const judge = 'judgeId' in actor ? actor : null;
   const { team: id } = await params;
   const [teams, rubrics, scores] = await Promise.all([
-    listTeams(project.id),
-    listRubrics(project.id),
-    listScores(project.id),
+    listTeams(pool(), project.id),
+    listRubrics(pool(), project.id),
+    listScores(pool(), project.id),
   ]);
   const team = teams.find((one) => one.id === id);
   const rubric = rubrics.find((one) => one.id === judge?.rubricId);

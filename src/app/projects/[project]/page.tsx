@@ -11,6 +11,7 @@ import { teamIdsIn } from '@/domain/classes/read';
 import { readToday } from '@/domain/today';
 import { day, number, weekday } from '@/core/format';
 import { todayItems } from './today';
+import { pool } from '@/db/connection';
 
 export default async function TodayPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]', props);
@@ -21,10 +22,10 @@ export default async function TodayPage(props: SheetProps) {
   const teams = frame.teams.filter((team) => shown.includes(team.id));
   const since = frame.meetings.findLast((meeting) => meeting.date < today)?.date ?? today;
   const [given, actions, benchmarks, names] = await Promise.all([
-    readToday(id, seat.actor.id, { today, since }),
-    listOpenActions(id, leads ? null : seat.teamId),
-    listBenchmarks(id),
-    leads && isDue(retentionUntil, today) ? countNames(id) : 0,
+    readToday(pool(), id, seat.actor.id, { today, since }),
+    listOpenActions(pool(), id, leads ? null : seat.teamId),
+    listBenchmarks(pool(), id),
+    leads && isDue(retentionUntil, today) ? countNames(pool(), id) : 0,
   ]);
   const href = (sheet: string) => hrefIn(frame, sheet);
   const items = todayItems(seat.project.hiddenSheets, {

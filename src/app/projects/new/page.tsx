@@ -3,6 +3,7 @@ import { NewProjectForm } from '@/features/bundle/NewProjectForm';
 import { listTemplates } from '@/features/bundle/templates';
 import { signedIn } from '@/server/actor';
 import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
 
 export default async function NewProjectPage() {
   const person = await signedIn();
@@ -11,7 +12,7 @@ export default async function NewProjectPage() {
   return (
     <Plain wide title="New project" about="A few facts to begin with; everything can be changed later.">
       <NewProjectForm
-        templates={await listTemplates(person.id)}
+        templates={await listTemplates(pool(), person.id)}
         timeZone={Intl.DateTimeFormat().resolvedOptions().timeZone}
       />
     </Plain>

@@ -4,11 +4,12 @@ import { findSlip } from '@/domain/people/slip';
 import { signedIn } from '@/server/actor';
 import { shortName } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
 
 /** What a slip's code opens. Nothing is used up by looking, as phones look at addresses before their owners do. */
 export default async function SlipPage({ params }: { params: Promise<{ token: string }> }) {
   const { token } = await params;
-  const [slip, here] = [await findSlip(token), await signedIn()];
+  const [slip, here] = [await findSlip(pool(), token), await signedIn()];
   if (!slip)
     return (
       <Plain

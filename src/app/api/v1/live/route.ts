@@ -85,7 +85,7 @@ async function stream(request: Request, seat: Seat, since: number): Promise<Resp
 
 function viewerOf({ actor, project, role, sectionId }: Seat): Omit<Viewer, 'send' | 'close'> {
   if (role !== 'board') return { projectId: project.id, accountId: actor.id };
-  const load = () => boardRows(project.id, sectionId);
+  const load = () => boardRows(pool(), project.id, sectionId);
   return {
     projectId: project.id,
     accountId: null,

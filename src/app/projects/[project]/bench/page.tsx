@@ -8,11 +8,12 @@ import { listParameters } from '@/domain/requirements/parameters';
 import { allowed } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { teamIdsIn } from '@/domain/classes/read';
-import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listEvents, listNewestRuns, listProtocols } from '@/domain/bench/read';
 import { moment, number } from '@/core/format';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 const SHOWN = 40;
 
@@ -22,12 +23,12 @@ export default async function BenchPage(props: SheetProps) {
   const { id, timeZone } = seat.project;
   const leads = seat.role === 'instructor';
   const [protocols, events, newest, instruments, parameters, safety] = await Promise.all([
-    listProtocols(id),
-    listEvents(id),
-    listNewestRuns(id, 400),
-    listInstruments(id),
-    listParameters(id),
-    listSafety(id),
+    listProtocols(pool(), id),
+    listEvents(pool(), id),
+    listNewestRuns(pool(), id, 400),
+    listInstruments(pool(), id),
+    listParameters(pool(), id),
+    readSafety(pool(), id),
   ]);
   const ids = teamIdsIn(teams, frame.section?.id ?? null, frame.team?.id ?? null);
   const runs = newest.filter((run) => ids.includes(run.teamId) && allowed(seat, 'trial.read', run)).slice(0, SHOWN);

@@ -12,12 +12,13 @@ import { LinkPanel } from '@/features/links/LinkPanel';
 import { endOfLink } from '@/domain/links/endOfLink';
 import { listLinks } from '@/domain/links/read';
 import { ProjectForm } from '@/features/projects/forms';
-import { listSafety } from '@/domain/safety/read';
+import { readSafety } from '@/domain/safety/read';
 import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { PrintButton } from '@/ui/PrintButton';
 import { day, shortName, withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function BriefPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief', props);
@@ -25,15 +26,15 @@ export default async function BriefPage(props: SheetProps) {
   const { id, title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights } = project;
   const leads = role === 'instructor';
   const [brief, versions, requirements, read, safety] = await Promise.all([
-    readBrief(id),
-    listBriefVersions(id),
-    listRequirements(id),
-    readByPerson(id, actor.id),
-    listSafety(id),
+    readBrief(pool(), id),
+    listBriefVersions(pool(), id),
+    listRequirements(pool(), id),
+    readByPerson(pool(), id, actor.id),
+    readSafety(pool(), id),
   ]);
   const draft = { ...toBriefParts({ ...brief }), limits: limitsByRule(requirements) };
   const [latest] = versions;
-  const readers = leads && latest ? await countReaders(id, latest.number) : null;
+  const readers = leads && latest ? await countReaders(pool(), id, latest.number) : null;
   const known = versions.find((version) => version.number === read);
   const unpublished = latest ? briefDifference(latest.content, draft) : [];
   return (
@@ -167,7 +168,7 @@ export default async function BriefPage(props: SheetProps) {
           <LinkPanel
             projectId={id}
             purpose="client"
-            links={await listLinks(id, 'client')}
+            links={await listLinks(pool(), id, 'client')}
             endsOn={endOfLink(eventDate)}
           />
         </div>

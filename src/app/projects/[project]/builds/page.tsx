@@ -6,12 +6,13 @@ import { teamIdsIn } from '@/domain/classes/read';
 import { listIterations } from '@/domain/builds/read';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function BuildsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/builds', props);
   const { seat, teams, section, team } = frame;
   const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
-  const iterations = (await listIterations(seat.project.id)).filter(
+  const iterations = (await listIterations(pool(), seat.project.id)).filter(
     (one) => ids.includes(one.teamId) && allowed(seat, 'iteration.read', one),
   );
   const own = team ?? teams.find((one) => one.id === seat.teamId);

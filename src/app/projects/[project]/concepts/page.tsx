@@ -11,6 +11,7 @@ import { listRequirements } from '@/domain/requirements/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function ConceptsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts', props);
@@ -18,10 +19,10 @@ export default async function ConceptsPage(props: SheetProps) {
   const leads = seat.role === 'instructor';
   const projectId = seat.project.id;
   const [concepts, rounds, requirements, students] = await Promise.all([
-    listConcepts(seat),
-    listRounds(projectId),
-    listRequirements(projectId),
-    leads ? listStudents(projectId) : [],
+    listConcepts(pool(), seat),
+    listRounds(pool(), projectId),
+    listRequirements(pool(), projectId),
+    leads ? listStudents(pool(), projectId) : [],
   ]);
   const sections = frame.section ? [frame.section] : frame.sections;
   const href = (id: string) => hrefIn(frame, `concepts/${id}`);

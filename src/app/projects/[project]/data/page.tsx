@@ -4,11 +4,12 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { listMembers } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, plural } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function DataPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/data', props);
   const { project } = frame.seat;
-  const [members, names] = await Promise.all([listMembers(project.id), countNames(project.id)]);
+  const [members, names] = await Promise.all([listMembers(pool(), project.id), countNames(pool(), project.id)]);
   const shown = members.filter(
     (one) =>
       (!frame.section || one.sectionId === frame.section.id) &&

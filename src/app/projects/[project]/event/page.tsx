@@ -10,6 +10,7 @@ import { loadEventResults } from '@/domain/standings/judge';
 import { listAttempts, listProtocols } from '@/domain/bench/read';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function EventPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/event', props);
@@ -17,10 +18,10 @@ export default async function EventPage(props: SheetProps) {
   const { id } = seat.project;
   const leads = seat.role === 'instructor';
   const [results, attempts, protocols, parameters] = await Promise.all([
-    loadEventResults(id),
-    listAttempts(id),
-    listProtocols(id),
-    listParameters(id),
+    loadEventResults(pool(), id),
+    listAttempts(pool(), id),
+    listProtocols(pool(), id),
+    listParameters(pool(), id),
   ]);
   const seen = frame.teams.filter(
     (one) =>

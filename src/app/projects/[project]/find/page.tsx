@@ -2,12 +2,13 @@ import Link from 'next/link';
 import { search, type Hit } from '@/domain/find';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function FindPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/find', props);
   const { q } = await props.searchParams;
   const text = typeof q === 'string' ? q : '';
-  const hits = await search(frame.seat, text);
+  const hits = await search(pool(), frame.seat, text);
   return (
     <ProjectFrame
       frame={frame}

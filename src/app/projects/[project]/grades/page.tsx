@@ -8,6 +8,7 @@ import { allowed } from '@/server/access';
 import { gradesOf, listRubrics, listScores } from '@/domain/grades/read';
 import { number, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 const NEW = { name: '', position: '1', criteria: [{ name: '', anchors: '', max: '' }] };
 
@@ -17,7 +18,7 @@ export default async function GradesPage(props: SheetProps) {
   const { id, eventDate } = seat.project;
   const leads = seat.role === 'instructor';
   const sees = allowed(seat, 'score.read');
-  const [rubrics, scores] = await Promise.all([listRubrics(id), sees ? listScores(id) : []]);
+  const [rubrics, scores] = await Promise.all([listRubrics(pool(), id), sees ? listScores(pool(), id) : []]);
   const teams = frame.teams.filter(
     (one) => (!section || one.sectionId === section.id) && (!team || one.id === team.id),
   );
@@ -90,7 +91,7 @@ export default async function GradesPage(props: SheetProps) {
             <LinkPanel
               projectId={id}
               purpose="judge"
-              links={await listLinks(id, 'judge')}
+              links={await listLinks(pool(), id, 'judge')}
               endsOn={endOfLink(eventDate)}
               rubrics={rubrics.map((rubric) => [rubric.id, rubric.name] as const)}
             />

@@ -4,6 +4,7 @@ import { canPutBack } from '@/domain/history/plan';
 import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/domain/history/read';
 import { inZone } from '@/server/clock';
 import { moment } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function HistoryPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/history', props);
@@ -12,12 +13,17 @@ export default async function HistoryPage(props: SheetProps) {
   const { project } = frame.seat;
   const before = Number(text('before')) || null;
   const [choices, actors, found] = await Promise.all([
-    listChoices(project.id),
-    listActors(project.id),
-    listChanges(project.id, { kind: text('kind'), person: text('person'), team: frame.team?.id ?? null, before }),
+    listChoices(pool(), project.id),
+    listActors(pool(), project.id),
+    listChanges(pool(), project.id, {
+      kind: text('kind'),
+      person: text('person'),
+      team: frame.team?.id ?? null,
+      before,
+    }),
   ]);
   const changes = found.slice(0, PAGE);
-  const names = await listNames(project.id, changes);
+  const names = await listNames(pool(), project.id, changes);
   const older = new URLSearchParams({
     kind: text('kind'),
     person: text('person'),

@@ -10,14 +10,15 @@ import { Waiting } from '@/ui/outbox/Waiting';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { VisitTabs } from '@/features/interview/VisitTabs';
 import { day, plural, withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function QuestionsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/interview', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
-  const visits = await listVisits(project.id);
+  const visits = await listVisits(pool(), project.id);
   const visit = visitFor(visits, (await props.searchParams).visit);
-  const questions = visit ? await listQuestions(frame.seat, visit.id) : [];
+  const questions = visit ? await listQuestions(pool(), frame.seat, visit.id) : [];
   const asked = questions.filter((one) => !one.mergedInto && !one.hidden);
   const here = hrefIn(frame, 'interview');
   const empty = { title: '', saidBy: '', heldOn: frame.today, minutes: '30', state: 'planned' };

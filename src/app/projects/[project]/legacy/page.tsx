@@ -2,11 +2,12 @@ import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listBenchmarks } from '@/domain/legacy/read';
 import { measured } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function LegacyPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/legacy', props);
   const { project, role } = frame.seat;
-  const benchmarks = await listBenchmarks(project.id);
+  const benchmarks = await listBenchmarks(pool(), project.id);
   const save = role === 'instructor' && (
     <a className="btn" href={`/projects/${project.id}/export/bundle.zip`}>
       Save the project as a bundle

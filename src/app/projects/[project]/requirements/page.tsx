@@ -11,6 +11,7 @@ import { inForce, listBudgets, listChanges, listRequirements } from '@/domain/re
 import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { plural, withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function RequirementsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements', props);
@@ -18,14 +19,14 @@ export default async function RequirementsPage(props: SheetProps) {
   const { id } = seat.project;
   const leads = seat.role === 'instructor';
   const [requirements, budgets, measured, changes, latest, events, protocols, runs] = await Promise.all([
-    listRequirements(id),
-    listBudgets(id),
-    listMeasured(id),
-    listChanges(id),
-    listLatestIterations(id),
-    listEvents(id),
-    listProtocols(id),
-    listLatestRuns(id),
+    listRequirements(pool(), id),
+    listBudgets(pool(), id),
+    listMeasured(pool(), id),
+    listChanges(pool(), id),
+    listLatestIterations(pool(), id),
+    listEvents(pool(), id),
+    listProtocols(pool(), id),
+    listLatestRuns(pool(), id),
   ]);
   const own = (teamId: string | null) => teamId === null || allowed(seat, 'budget.write', { teamId });
   const name = (teamId: string) => frame.teams.find((team) => team.id === teamId)?.name ?? 'a team';

@@ -7,22 +7,23 @@ import { LibraryForm } from '@/features/safety/LibraryForm';
 import { NEW_HAZARD } from '@/features/safety/toForm';
 import { listResources } from '@/domain/bookings/read';
 import { readBrief } from '@/domain/brief/read';
-import { listSafety } from '@/domain/safety/read';
+import { readSafety } from '@/domain/safety/read';
 import { listStages } from '@/domain/plan/read';
 import { listProtocols } from '@/domain/bench/read';
 import { PrintButton } from '@/ui/PrintButton';
 import { plural } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function SafetyPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
   const [safety, stages, resources, protocols, brief] = await Promise.all([
-    listSafety(project.id),
-    listStages(project.id),
-    listResources(project.id),
-    listProtocols(project.id),
-    readBrief(project.id),
+    readSafety(pool(), project.id),
+    listStages(pool(), project.id),
+    listResources(pool(), project.id),
+    listProtocols(pool(), project.id),
+    readBrief(pool(), project.id),
   ]);
   const byName = (list: readonly { id: string; name: string }[]) => list.map(({ id, name }) => [id, name] as const);
   const kit = [...new Set(brief.kit.map(({ item }) => item))];

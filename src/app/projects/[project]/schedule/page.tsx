@@ -8,14 +8,15 @@ import { StartPlans } from '@/features/schedule/StartPlans';
 import { listStages } from '@/domain/plan/read';
 import { day, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function SchedulePage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
   const [stages, changes] = await Promise.all([
-    listStages(project.id),
-    leads ? listPlanChanges(project.id, project.timeZone, 5) : [],
+    listStages(pool(), project.id),
+    leads ? listPlanChanges(pool(), project.id, project.timeZone, 5) : [],
   ]);
   const sections = frame.section ? [frame.section] : frame.sections;
   const lines = planLines(sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now });

@@ -13,6 +13,7 @@ import { loadStandings, type ComponentRecord, type Standings } from '@/domain/st
 import { ActButton } from '@/ui/forms/ActButton';
 import { moment, number, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function StandingsPage(props: SheetProps) {
   const { project } = await props.params;
@@ -45,13 +46,13 @@ export default async function StandingsPage(props: SheetProps) {
 
 async function lastPublicationFor(projectId: string) {
   const seat = await enter(projectId, 'project.read');
-  return lastPublication(projectId, seat.sectionId);
+  return lastPublication(pool(), projectId, seat.sectionId);
 }
 
 async function Live({ frame, published }: { frame: Frame; published: Awaited<ReturnType<typeof lastPublication>> }) {
   const { project } = frame.seat;
   const sectionId = frame.section?.id ?? null;
-  const standings = await loadStandings(project, sectionId);
+  const standings = await loadStandings(pool(), project, sectionId);
   const { table, components, problems } = standings;
   const rows = table.flatMap((row) => {
     const team = frame.teams.find((one) => one.id === row.teamId);
@@ -126,7 +127,7 @@ async function Live({ frame, published }: { frame: Frame; published: Awaited<Ret
       <LinkPanel
         projectId={project.id}
         purpose="board"
-        links={await listLinks(project.id, 'board')}
+        links={await listLinks(pool(), project.id, 'board')}
         endsOn={endOfLink(project.eventDate)}
         sections={frame.sections.map((s) => [s.id, s.name] as const)}
       />

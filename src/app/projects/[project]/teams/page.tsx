@@ -13,15 +13,16 @@ import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
 import { day, plural, shortName } from '@/core/format';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function TeamsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
   const [members, devices, roles] = await Promise.all([
-    listMembers(project.id),
-    leads ? listDevices(project.id) : [],
-    listRoles(project.id),
+    listMembers(pool(), project.id),
+    leads ? listDevices(pool(), project.id) : [],
+    listRoles(pool(), project.id),
   ]);
   const here = members.filter((member) => member.leftOn === null);
   const sections = frame.section ? [frame.section] : frame.sections;
@@ -137,9 +138,9 @@ export default async function TeamsPage(props: SheetProps) {
 async function Wishes({ frame, members, roles }: { frame: Frame; members: Member[]; roles: string[] }) {
   const { project, actor, sectionId } = frame.seat;
   const [settings, own, concepts] = await Promise.all([
-    listForming(project.id),
-    findPreference(project.id, actor.id),
-    listConcepts(frame.seat),
+    listForming(pool(), project.id),
+    findPreference(pool(), project.id, actor.id),
+    listConcepts(pool(), frame.seat),
   ]);
   const asks = settings.find((one) => one.sectionId === sectionId && one.asks);
   if (!asks) return null;

@@ -9,7 +9,7 @@ import { pool } from '@/db/connection';
 import { safetyHolds, sentence } from '@/domain/gates/holds';
 import { listStudents } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
-import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/domain/bench/read';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
@@ -23,13 +23,13 @@ export default async function EnterPage(props: SheetProps) {
   });
   const { project, role, teamId } = frame.seat;
   const [events, protocols, attempts, latest, newest, safety, students] = await Promise.all([
-    listEvents(project.id),
-    listProtocols(project.id),
-    listAttempts(project.id),
-    listLatestIterations(project.id),
-    listNewestRuns(project.id, 60),
-    listSafety(project.id),
-    listStudents(project.id),
+    listEvents(pool(), project.id),
+    listProtocols(pool(), project.id),
+    listAttempts(pool(), project.id),
+    listLatestIterations(pool(), project.id),
+    listNewestRuns(pool(), project.id, 60),
+    readSafety(pool(), project.id),
+    listStudents(pool(), project.id),
   ]);
   const search = await props.searchParams;
   const event = events.find((one) => one.id === search.event) ?? events[0];
@@ -102,7 +102,7 @@ export default async function EnterPage(props: SheetProps) {
       return says ? [[team.id, says] as const] : [];
     }),
   );
-  const known = await listRecentRunIds(project.id, event.id);
+  const known = await listRecentRunIds(pool(), project.id, event.id);
   const soFar = made
     .filter((run) => run.status === 'ok' && run.value !== null)
     .map((run) => convert({ value: run.value!, from: run.unit!, to: protocol.unit }).value);

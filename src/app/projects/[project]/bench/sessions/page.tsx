@@ -8,15 +8,16 @@ import { listSessions } from '@/domain/sessions/read';
 import { listEvents } from '@/domain/bench/read';
 import { number, plural, weekday } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function SessionsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench/sessions', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
   const [sessions, events, resources] = await Promise.all([
-    listSessions(project.id),
-    listEvents(project.id),
-    listResources(project.id),
+    listSessions(pool(), project.id),
+    listEvents(pool(), project.id),
+    listResources(pool(), project.id),
   ]);
   const shown = sessions.filter((one) => !frame.section || one.sectionId === frame.section.id);
   const sectionOf = new Map(frame.sections.map((one) => [one.id, one.name]));

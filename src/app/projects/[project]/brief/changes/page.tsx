@@ -5,11 +5,12 @@ import { limitsByRule } from '@/features/brief/limits';
 import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
 import { listRequirements } from '@/domain/requirements/read';
+import { pool } from '@/db/connection';
 
 export default async function BriefChangesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief/changes', props);
   const { id } = frame.seat.project;
-  const [versions, search] = [await listBriefVersions(id), await props.searchParams];
+  const [versions, search] = [await listBriefVersions(pool(), id), await props.searchParams];
   const version = (key: string) => versions.find((one) => one.number === Number(search[key]));
   const leads = frame.seat.role === 'instructor';
   // Without a choice: what is not published yet, or for students the last two versions.
@@ -18,7 +19,10 @@ export default async function BriefChangesPage(props: SheetProps) {
   if (!from) notFound();
   const draft = to
     ? null
-    : { ...toBriefParts({ ...(await readBrief(id)) }), limits: limitsByRule(await listRequirements(id)) };
+    : {
+        ...toBriefParts({ ...(await readBrief(pool(), id)) }),
+        limits: limitsByRule(await listRequirements(pool(), id)),
+      };
   return (
     <ProjectFrame
       frame={frame}

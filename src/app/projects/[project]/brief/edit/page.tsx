@@ -2,11 +2,12 @@ import { BriefForm } from '@/features/brief/forms';
 import { briefForm } from '@/features/brief/toForm';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { readBrief, toBriefParts } from '@/domain/brief/read';
+import { pool } from '@/db/connection';
 
 export default async function EditBriefPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief/edit', props);
   const { id } = frame.seat.project;
-  const brief = await readBrief(id);
+  const brief = await readBrief(pool(), id);
   return (
     <ProjectFrame
       frame={frame}

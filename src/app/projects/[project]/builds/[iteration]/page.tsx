@@ -27,18 +27,18 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const frame = await openSheet('/projects/[project]/builds/[iteration]', props, target);
   const { seat } = frame;
   const [iterations, requirements, events, protocols, runs, pictures] = await Promise.all([
-    listIterations(project),
-    listRequirements(project),
-    listEvents(project),
-    listProtocols(project),
-    listRunsOfTeam(project, target.teamId!),
-    listPictures(project, id),
+    listIterations(pool(), project),
+    listRequirements(pool(), project),
+    listEvents(pool(), project),
+    listProtocols(pool(), project),
+    listRunsOfTeam(pool(), project, target.teamId!),
+    listPictures(pool(), project, id),
   ]);
   const iteration = iterations.find((one) => one.id === id)!;
   const team = frame.teams.find((one) => one.id === iteration.teamId)!;
   const own = runs.filter((run) => run.iterationId === id);
   const writes = allowed(seat, 'iteration.write', target);
-  const form = writes ? await loadIterationForm(frame.seat.project, iteration) : null;
+  const form = writes ? await loadIterationForm(pool(), frame.seat.project, iteration) : null;
   const values = {
     teamId: team.id,
     parentId: iteration.parentId ?? '',

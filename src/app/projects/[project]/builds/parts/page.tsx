@@ -10,6 +10,7 @@ import { listMembers } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { number, plural, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function PartsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/builds/parts', props);
@@ -17,10 +18,10 @@ export default async function PartsPage(props: SheetProps) {
   const leads = seat.role === 'instructor';
   const projectId = seat.project.id;
   const [allParts, allJoints, scales, members] = await Promise.all([
-    listParts(projectId),
-    listJoints(projectId),
-    listScales(projectId),
-    listMembers(projectId),
+    listParts(pool(), projectId),
+    listJoints(pool(), projectId),
+    listScales(pool(), projectId),
+    listMembers(pool(), projectId),
   ]);
   const section = frame.section ?? frame.clock;
   const parts = allParts.filter(({ sectionId }) => sectionId === section?.id);

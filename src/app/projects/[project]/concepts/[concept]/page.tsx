@@ -25,11 +25,11 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
   const frame = await openSheet('/projects/[project]/concepts/[concept]', props, target);
   const { seat } = frame;
   const [concepts, requirements, pictures, comments, rounds] = await Promise.all([
-    listConcepts(seat),
-    listRequirements(projectId),
-    listPictures(projectId, id),
-    listComments(projectId, id),
-    listRounds(projectId),
+    listConcepts(pool(), seat),
+    listRequirements(pool(), projectId),
+    listPictures(pool(), projectId, id),
+    listComments(pool(), projectId, id),
+    listRounds(pool(), projectId),
   ]);
   const concept = concepts.find((one) => one.id === id);
   if (!concept) notFound();

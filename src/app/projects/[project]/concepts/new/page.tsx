@@ -2,11 +2,12 @@ import { ConceptForm } from '@/features/concepts/ConceptForm';
 import { askedOf, conceptForm } from '@/features/concepts/toForm';
 import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listRequirements } from '@/domain/requirements/read';
+import { pool } from '@/db/connection';
 
 export default async function NewConceptPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/new', props, { fresh: true });
   const { project } = frame.seat;
-  const asked = askedOf(await listRequirements(project.id), project.units);
+  const asked = askedOf(await listRequirements(pool(), project.id), project.units);
   return (
     <ProjectFrame
       frame={frame}

@@ -9,6 +9,7 @@ import { inZone } from '@/server/clock';
 import { listConcepts, listRounds } from '@/domain/concepts/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { shortName, withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function PitchesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/pitches', props);
@@ -16,9 +17,9 @@ export default async function PitchesPage(props: SheetProps) {
   const leads = seat.role === 'instructor';
   const projectId = seat.project.id;
   const [concepts, rounds, drawings] = await Promise.all([
-    listConcepts(seat),
-    listRounds(projectId),
-    listDrawings(projectId),
+    listConcepts(pool(), seat),
+    listRounds(pool(), projectId),
+    listDrawings(pool(), projectId),
   ]);
   const section = frame.section ?? frame.clock;
   const drawing = drawings.find((one) => one.forPitches && one.sectionId === section?.id);

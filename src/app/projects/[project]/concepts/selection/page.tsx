@@ -6,12 +6,13 @@ import { SelectionView } from '@/features/selection/SelectionView';
 import { ActButton } from '@/ui/forms/ActButton';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { plural, withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function SelectionPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/selection', props);
   const { seat } = frame;
   const leads = seat.role === 'instructor';
-  const all = await listSelections(seat);
+  const all = await listSelections(pool(), seat);
   const selections = all.filter((one) => !frame.section || one.sectionId === frame.section.id);
   const { selection: wanted } = await props.searchParams;
   const selection = selections.find((one) => one.id === wanted) ?? selections[0];

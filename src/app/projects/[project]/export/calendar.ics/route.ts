@@ -3,6 +3,7 @@ import { downloader, file } from '@/server/download';
 import { listBookings, listResources } from '@/domain/bookings/read';
 import { listSections, listTeams } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
+import { pool } from '@/db/connection';
 
 /** The meetings, stages, bookings and event as a calendar file; of one section if the address names it, a student's of the own one and team. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string }> }) {
@@ -11,11 +12,11 @@ export async function GET(request: Request, { params }: { params: Promise<{ proj
     (await params).project,
   );
   const [sections, stages, teams, resources, bookings] = await Promise.all([
-    listSections(project.id),
-    listStages(project.id),
-    listTeams(project.id),
-    listResources(project.id),
-    listBookings(project.id),
+    listSections(pool(), project.id),
+    listStages(pool(), project.id),
+    listTeams(pool(), project.id),
+    listResources(pool(), project.id),
+    listBookings(pool(), project.id),
   ]);
   const wanted = role === 'student' ? sectionId : new URL(request.url).searchParams.get('section');
   const shown = sections.filter((section) => !wanted || section.id === wanted);

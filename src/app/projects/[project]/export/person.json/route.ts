@@ -12,5 +12,5 @@ export async function GET(request: Request, { params }: { params: Promise<{ proj
     ? await pool()`select 1 from enrolment where project_id = ${seat.project.id} and account_id = ${account}`
     : [];
   if (!one || !isId(account)) notFound();
-  return file('person.json', 'application/json', JSON.stringify(await aboutPerson(account), null, 1));
+  return file('person.json', 'application/json', JSON.stringify(await aboutPerson(pool(), account), null, 1));
 }

@@ -2,11 +2,12 @@ import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
 import { listTeams } from '@/domain/classes/read';
 import { loadEventResults } from '@/domain/standings/judge';
+import { pool } from '@/db/connection';
 
 /** Results of every event: counted value, points and place of each team. */
 export async function GET(_request: Request, { params }: { params: Promise<{ project: string }> }) {
   const { project } = await downloader('/projects/[project]/export/results.csv', (await params).project);
-  const [events, teams] = await Promise.all([loadEventResults(project.id), listTeams(project.id)]);
+  const [events, teams] = await Promise.all([loadEventResults(pool(), project.id), listTeams(pool(), project.id)]);
   const rows = events.flatMap(({ event, results }) =>
     results.map((result) => {
       const team = teams.find((one) => one.id === result.teamId)!;

@@ -2,14 +2,15 @@ import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
 import { listStudents, listTeams } from '@/domain/classes/read';
 import { loadStandings } from '@/domain/standings/judge';
+import { pool } from '@/db/connection';
 
 /** The standings, one row a student with the school's student number, for the grade book. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string }> }) {
   const { project } = await downloader('/projects/[project]/export/standings.csv', (await params).project);
   const asked = new URL(request.url).searchParams.get('section');
-  const [teams, members] = await Promise.all([listTeams(project.id), listStudents(project.id)]);
+  const [teams, members] = await Promise.all([listTeams(pool(), project.id), listStudents(pool(), project.id)]);
   const sectionId = teams.some((team) => team.sectionId === asked) ? asked : null;
-  const { table, components } = await loadStandings(project, sectionId);
+  const { table, components } = await loadStandings(pool(), project, sectionId);
   const names = components.map((component) => component.name);
   const rows = table.flatMap((row) => {
     const team = teams.find((one) => one.id === row.teamId)!;

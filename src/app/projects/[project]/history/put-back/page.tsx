@@ -26,7 +26,7 @@ export default async function PutBackPage(props: SheetProps) {
       </ProjectFrame>
     );
   const plan = await planPutBack(pool(), project, selection);
-  const names = await listNames(project.id, [
+  const names = await listNames(pool(), project.id, [
     ...plan.steps.map(({ about, fields }) => ({
       before: { ...about, ...Object.fromEntries(fields.map((one) => [one.field, one.now])) },
       after: Object.fromEntries(fields.map((one) => [one.field, one.then])),

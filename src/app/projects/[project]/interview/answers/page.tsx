@@ -10,18 +10,19 @@ import { inForce, listRequirements } from '@/domain/requirements/read';
 import { day, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { VisitTabs } from '@/features/interview/VisitTabs';
+import { pool } from '@/db/connection';
 
 export default async function AnswersPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/interview/answers', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
-  const visits = await listVisits(project.id);
+  const visits = await listVisits(pool(), project.id);
   const visit = visitFor(visits, (await props.searchParams).visit);
   const [questions, notes, statements, requirements] = await Promise.all([
-    visit ? listQuestions(frame.seat, visit.id) : [],
-    visit ? listNotes(project.id, visit.id) : [],
-    listStatements(project.id),
-    listRequirements(project.id),
+    visit ? listQuestions(pool(), frame.seat, visit.id) : [],
+    visit ? listNotes(pool(), project.id, visit.id) : [],
+    listStatements(pool(), project.id),
+    listRequirements(pool(), project.id),
   ]);
   const asked = questions.filter((one) => !one.mergedInto && !one.hidden);
   const answered = asked.filter((one) => one.answer);

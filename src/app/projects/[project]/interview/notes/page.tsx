@@ -4,13 +4,14 @@ import { NoteTaker } from '@/features/interview/NoteTaker';
 import { listNotes, listQuestions, listVisits, visitFor } from '@/domain/interview/read';
 import { day } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function InterviewPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/interview/notes', props);
   const { project, actor } = frame.seat;
-  const visit = visitFor(await listVisits(project.id), (await props.searchParams).visit);
+  const visit = visitFor(await listVisits(pool(), project.id), (await props.searchParams).visit);
   const [questions, notes] = visit
-    ? await Promise.all([listQuestions(frame.seat, visit.id), listNotes(project.id, visit.id)])
+    ? await Promise.all([listQuestions(pool(), frame.seat, visit.id), listNotes(pool(), project.id, visit.id)])
     : [[], []];
   const share = visit ? shareOf(visit.minutes, questions) : 0;
   const asked = questions.filter((one) => !one.mergedInto && !one.hidden);

@@ -9,10 +9,10 @@ import { picturedTarget } from '@/domain/builds/targets';
 export async function GET(request: Request, { params }: { params: Promise<{ project: string; picture: string }> }) {
   const { project, picture: id } = await params;
   const seat = isId(id) ? await findSeat(pool(), await signedIn(), project) : null;
-  const picture = seat && (await findPicture(project, id));
+  const picture = seat && (await findPicture(pool(), project, id));
   const target = picture && (await picturedTarget(pool(), { ...picture }, project));
   if (!seat || !target || !allowed(seat, 'picture.read', target)) notFound();
-  const bytes = await readPicture(project, id, new URL(request.url).searchParams.has('small'));
+  const bytes = await readPicture(pool(), project, id, new URL(request.url).searchParams.has('small'));
   return new Response(new Uint8Array(bytes), {
     headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=604800, immutable' },
   });

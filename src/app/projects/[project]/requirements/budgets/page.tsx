@@ -5,6 +5,7 @@ import { BudgetTable } from '@/features/budgets/BudgetTable';
 import { allowed } from '@/server/access';
 import { inForce, listBudgets, listRequirements } from '@/domain/requirements/read';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 /** What adds up over parts. */
 const SUMS = new Set(['mass', 'cost', 'count']);
@@ -14,7 +15,7 @@ export default async function BudgetsPage(props: SheetProps) {
   const { seat } = frame;
   const { id } = seat.project;
   const leads = seat.role === 'instructor';
-  const [requirements, budgets] = [await listRequirements(id), await listBudgets(id)];
+  const [requirements, budgets] = [await listRequirements(pool(), id), await listBudgets(pool(), id)];
   const limits = inForce(requirements).filter((one) => one.kind === 'max' && SUMS.has(one.dimension ?? ''));
   const team = frame.team ?? (leads ? null : (frame.teams.find((one) => one.id === seat.teamId) ?? null));
   const mine = team === null ? null : team.id;

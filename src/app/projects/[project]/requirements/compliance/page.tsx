@@ -5,6 +5,7 @@ import { loadCompliance } from '@/domain/requirements/compliance';
 import { PrintButton } from '@/ui/PrintButton';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function CompliancePage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/compliance', props);
@@ -12,6 +13,7 @@ export default async function CompliancePage(props: SheetProps) {
   const chosen = [search.of ?? []].flat();
   const byMargin = search.sort === 'margin';
   const { columns, season } = await loadCompliance(
+    pool(),
     frame.seat,
     frame.teams,
     frame.section?.id ?? null,

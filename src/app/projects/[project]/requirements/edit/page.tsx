@@ -9,18 +9,19 @@ import { inForce, listRequirements } from '@/domain/requirements/read';
 import { listResearch } from '@/domain/research/read';
 import { listProtocols } from '@/domain/bench/read';
 import { shortName } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function EditRequirementPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/edit', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
   const [requirements, parameters, statements, research, protocols, owners] = await Promise.all([
-    listRequirements(project.id),
-    listParameters(project.id),
-    listStatements(project.id),
-    listResearch(project.id),
-    listProtocols(project.id),
-    leads ? listOwners(project.id) : [],
+    listRequirements(pool(), project.id),
+    listParameters(pool(), project.id),
+    listStatements(pool(), project.id),
+    listResearch(pool(), project.id),
+    listProtocols(pool(), project.id),
+    leads ? listOwners(pool(), project.id) : [],
   ]);
   const { id, statement } = await props.searchParams;
   const known = requirements.find((one) => one.id === id);

@@ -7,6 +7,7 @@ import { listResearch, type Research } from '@/domain/research/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { measured, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 const KIND = { existing: 'exists', 'last-season': 'last season', reading: 'read' };
 const EMPTY = { title: '', kind: 'existing', about: '', foundIn: '', isWinner: false, findings: [] };
@@ -15,7 +16,7 @@ export default async function ResearchPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/research', props);
   const { seat } = frame;
   const { id } = seat.project;
-  const [requirements, notes] = [await listRequirements(id), await listResearch(id)];
+  const [requirements, notes] = [await listRequirements(pool(), id), await listResearch(pool(), id)];
   const offered = inForce(requirements).map(({ id, code, statement, kind, unit }) => ({
     id,
     code,

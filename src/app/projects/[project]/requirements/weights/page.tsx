@@ -4,11 +4,12 @@ import { readJudgements } from '@/domain/requirements/parameters';
 import { inForce, listRequirements } from '@/domain/requirements/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 import Link from 'next/link';
+import { pool } from '@/db/connection';
 
 export default async function WeightsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/weights', props);
   const { id } = frame.seat.project;
-  const [requirements, judgements] = [inForce(await listRequirements(id)), await readJudgements(id)];
+  const [requirements, judgements] = [inForce(await listRequirements(pool(), id)), await readJudgements(pool(), id)];
   const codes = new Set(requirements.map((one) => one.code));
   const weighed = requirements.filter((one) => one.weight !== null);
   return (

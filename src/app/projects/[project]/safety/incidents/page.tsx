@@ -3,11 +3,12 @@ import { IncidentForm } from '@/features/safety/IncidentForm';
 import { listIncidents } from '@/domain/safety/incidents';
 import { incidentForm } from '@/features/safety/toForm';
 import { day } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function IncidentsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety/incidents', props);
   const { project, role } = frame.seat;
-  const incidents = await listIncidents(project.id);
+  const incidents = await listIncidents(pool(), project.id);
   const fixed = { projectId: project.id };
   return (
     <ProjectFrame

@@ -3,15 +3,16 @@ import { hrefIn, openSheet, ProjectFrame, safetyViews, type SheetProps } from '@
 import { SignOffForm } from '@/features/safety/SignOffForm';
 import { SignOffTable } from '@/features/safety/SignOffTable';
 import { listStudents } from '@/domain/classes/read';
-import { listSafety } from '@/domain/safety/read';
+import { readSafety } from '@/domain/safety/read';
 import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function SignOffsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety/sign-offs', props);
   const { project, role, teamId, actor } = frame.seat;
   const leads = role === 'instructor';
-  const [safety, everybody] = await Promise.all([listSafety(project.id), listStudents(project.id)]);
+  const [safety, everybody] = await Promise.all([readSafety(pool(), project.id), listStudents(pool(), project.id)]);
   const students = everybody.filter((one) =>
     leads
       ? (!frame.section || one.sectionId === frame.section.id) && (!frame.team || one.teamId === frame.team.id)

@@ -9,12 +9,13 @@ import { pacesOf } from '@/domain/plan/pace';
 import { listBookings, listResources } from '@/domain/bookings/read';
 import { listStudents } from '@/domain/classes/read';
 import { listJudgedGates } from '@/domain/gates/read';
-import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listSessions } from '@/domain/sessions/read';
 import { listStages } from '@/domain/plan/read';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { shortName, weekday, withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 const MEETINGS = 4;
 
@@ -24,13 +25,13 @@ export default async function BookingsPage(props: SheetProps) {
   const leads = role === 'instructor';
   const id = project.id;
   const [resources, bookings, sessions, students, safety, judged, stages] = await Promise.all([
-    listResources(id),
-    listBookings(id),
-    listSessions(id),
-    listStudents(id),
-    listSafety(id),
-    listJudgedGates(id, frame.today),
-    listStages(id),
+    listResources(pool(), id),
+    listBookings(pool(), id),
+    listSessions(pool(), id),
+    listStudents(pool(), id),
+    readSafety(pool(), id),
+    listJudgedGates(pool(), id, frame.today),
+    listStages(pool(), id),
   ]);
   const { machine, slot } = await props.searchParams;
   const resource = resources.find((one) => one.id === machine) ?? resources[0];

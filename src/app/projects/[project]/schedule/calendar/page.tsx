@@ -12,6 +12,7 @@ import { meetingsOf, type Section } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, weekday } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function CalendarPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/calendar', props);
@@ -19,8 +20,8 @@ export default async function CalendarPage(props: SheetProps) {
   const leads = role === 'instructor';
   const sections = frame.section ? [frame.section] : frame.sections;
   const [school, feeds] = await Promise.all([
-    leads ? listSchoolDays() : [],
-    leads ? listLinks(project.id, 'feed') : [],
+    leads ? listSchoolDays(pool()) : [],
+    leads ? listLinks(pool(), project.id, 'feed') : [],
   ]);
   const own = (frame.sections[0]?.noClass ?? [])
     .filter((one) => !one.shared)

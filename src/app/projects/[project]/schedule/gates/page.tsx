@@ -4,12 +4,16 @@ import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from 
 import { listGates, listJudgedGates } from '@/domain/gates/read';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function GatesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/gates', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const [gates, judged] = await Promise.all([listGates(project.id), listJudgedGates(project.id, frame.today)]);
+  const [gates, judged] = await Promise.all([
+    listGates(pool(), project.id),
+    listJudgedGates(pool(), project.id, frame.today),
+  ]);
   const teams = frame.teams.filter(
     (team) =>
       (!frame.section || team.sectionId === frame.section.id) &&

@@ -8,14 +8,15 @@ import { LessonSheet } from '@/features/schedule/LessonSheet';
 import { weekday } from '@/core/format';
 import { PrintButton } from '@/ui/PrintButton';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function LessonPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/lesson', props);
   const { project, role } = frame.seat;
   const when = { eventDate: project.eventDate, now: frame.now };
   const [lesson, links] = await Promise.all([
-    frame.clock ? readLesson(project.id, frame.clock, when) : null,
-    listLinks(project.id, 'substitute'),
+    frame.clock ? readLesson(pool(), project.id, frame.clock, when) : null,
+    listLinks(pool(), project.id, 'substitute'),
   ]);
   return (
     <ProjectFrame

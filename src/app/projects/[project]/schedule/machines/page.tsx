@@ -4,14 +4,15 @@ import { ResourceForm } from '@/features/bookings/ResourceForm';
 import { NEW_RESOURCE, resourceForm } from '@/features/bookings/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { listResources } from '@/domain/bookings/read';
-import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, plural } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function MachinesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/machines', props);
   const { project, role } = frame.seat;
-  const [resources, safety] = await Promise.all([listResources(project.id), listSafety(project.id)]);
+  const [resources, safety] = await Promise.all([listResources(pool(), project.id), readSafety(pool(), project.id)]);
   const fixed = { projectId: project.id };
   return (
     <ProjectFrame

@@ -2,15 +2,16 @@ import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from 
 import { ClassProgress } from '@/features/schedule/ClassProgress';
 import { pacesOf } from '@/domain/plan/pace';
 import { TeamStages } from '@/features/schedule/TeamStages';
-import { listSafety } from '@/domain/safety/read';
+import { readSafety } from '@/domain/safety/read';
 import { listStages } from '@/domain/plan/read';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function ProgressPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/progress', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const [stages, safety] = await Promise.all([listStages(project.id), listSafety(project.id)]);
+  const [stages, safety] = await Promise.all([listStages(pool(), project.id), readSafety(pool(), project.id)]);
   const paces = pacesOf(frame.sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now });
   const team = leads ? frame.team : (frame.teams.find((one) => one.id === teamId) ?? null);
   const teams = frame.teams.filter((one) => !frame.section || one.sectionId === frame.section.id);

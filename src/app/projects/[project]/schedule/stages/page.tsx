@@ -3,15 +3,16 @@ import { removeStage } from '@/features/schedule/actions';
 import { StageForm } from '@/features/schedule/StageForm';
 import { StartPlans } from '@/features/schedule/StartPlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
-import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listStages, type Stage } from '@/domain/plan/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { plural } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function StagesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/stages', props);
   const { project, role } = frame.seat;
-  const [stages, safety] = await Promise.all([listStages(project.id), listSafety(project.id)]);
+  const [stages, safety] = await Promise.all([listStages(pool(), project.id), readSafety(pool(), project.id)]);
   const nameOf = new Map(stages.map((stage) => [stage.id, stage.name]));
   const others = (id: string | null) =>
     stages.filter((stage) => stage.id !== id).map((stage) => [stage.id, stage.name] as const);

@@ -7,13 +7,14 @@ import { sectionPlans } from '@/domain/plan/sectionLine';
 import { WhatIf } from '@/features/schedule/WhatIf';
 import { listStages } from '@/domain/plan/read';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function WhatIfPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/what-if', props);
   const { project, role } = frame.seat;
   const [stages, changes] = await Promise.all([
-    listStages(project.id),
-    listPlanChanges(project.id, project.timeZone, 10),
+    listStages(pool(), project.id),
+    listPlanChanges(pool(), project.id, project.timeZone, 10),
   ]);
   const when = { eventDate: project.eventDate, now: frame.now };
   const { sections } = frame;

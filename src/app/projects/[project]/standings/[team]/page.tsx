@@ -8,13 +8,14 @@ import { listIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { loadStandings } from '@/domain/standings/judge';
 import { listAttempts, listProtocols } from '@/domain/bench/read';
+import { pool } from '@/db/connection';
 
 export default async function TracePage(props: SheetProps<{ team: string }>) {
   const { project, team: id } = await props.params;
   const seat = await enter(project, 'project.read');
-  const team = (await listTeams(project)).find((one) => one.id === id);
+  const team = (await listTeams(pool(), project)).find((one) => one.id === id);
   if (!team) notFound();
-  const published = await lastPublication(project, seat.sectionId);
+  const published = await lastPublication(pool(), project, seat.sectionId);
   const frame = await openSheet('/projects/[project]/standings/[team]', props, {
     teamId: team.id,
     released: published !== null,
@@ -23,12 +24,12 @@ export default async function TracePage(props: SheetProps<{ team: string }>) {
   const sectionId = frame.seat.role === 'instructor' && section === team.sectionId ? team.sectionId : null;
   const [standings, attempts, iterations, protocols, requirements] = await Promise.all([
     frame.seat.role === 'instructor' || !published
-      ? loadStandings(frame.seat.project, sectionId)
+      ? loadStandings(pool(), frame.seat.project, sectionId)
       : standingsOf(published),
-    listAttempts(project),
-    listIterations(project),
-    listProtocols(project),
-    listRequirements(project),
+    listAttempts(pool(), project),
+    listIterations(pool(), project),
+    listProtocols(pool(), project),
+    listRequirements(pool(), project),
   ]);
   return (
     <ProjectFrame

@@ -11,16 +11,17 @@ import { tagColour } from '@/ui/colours';
 import { ActButton } from '@/ui/forms/ActButton';
 import { plural, shortName } from '@/core/format';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function ChartersPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams/charters', props);
   const { project, role, teamId, actor } = frame.seat;
   const leads = role === 'instructor';
   const [charters, logos, students, roles] = await Promise.all([
-    listCharters(project.id),
-    listLogos(project.id),
-    listStudents(project.id),
-    listRoles(project.id),
+    listCharters(pool(), project.id),
+    listLogos(pool(), project.id),
+    listStudents(pool(), project.id),
+    listRoles(pool(), project.id),
   ]);
   const chosen = frame.team
     ? [frame.team]

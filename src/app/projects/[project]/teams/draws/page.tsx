@@ -7,12 +7,16 @@ import { inZone } from '@/server/clock';
 import { listStudents } from '@/domain/classes/read';
 import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function DrawsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams/draws', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
-  const [all, students] = await Promise.all([listDrawings(project.id), leads ? listStudents(project.id) : []]);
+  const [all, students] = await Promise.all([
+    listDrawings(pool(), project.id),
+    leads ? listStudents(pool(), project.id) : [],
+  ]);
   const section = frame.section;
   const drawings = all.filter((one) => !one.forPitches && (!section || !one.sectionId || one.sectionId === section.id));
   const here = students.filter((one) => !section || one.sectionId === section.id);

@@ -9,18 +9,19 @@ import { listConcepts, type Concept } from '@/domain/concepts/read';
 import { listRoles } from '@/domain/teams/roles';
 import { plural, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function FormingPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams/forming', props);
   const { project, role } = frame.seat;
   const [all, settings, pairs, preferences, proposals, concepts, roles] = await Promise.all([
-    listStudents(project.id),
-    listForming(project.id),
-    listKeepPairs(project.id),
-    listPreferences(project.id),
-    listProposals(project.id),
-    listConcepts(frame.seat),
-    listRoles(project.id),
+    listStudents(pool(), project.id),
+    listForming(pool(), project.id),
+    listKeepPairs(pool(), project.id),
+    listPreferences(pool(), project.id),
+    listProposals(pool(), project.id),
+    listConcepts(pool(), frame.seat),
+    listRoles(pool(), project.id),
   ]);
   const section = frame.section ?? frame.clock;
   const students = all.filter(({ sectionId }) => sectionId === section?.id);

@@ -3,11 +3,12 @@ import { SlipSheet } from '@/features/teams/SlipSheet';
 import { publicOrigin } from '@/server/origin';
 import { listStudents } from '@/domain/classes/read';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function SlipsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams/slips', props);
   const { project } = frame.seat;
-  const [members, { origin, reachable }] = await Promise.all([listStudents(project.id), publicOrigin()]);
+  const [members, { origin, reachable }] = await Promise.all([listStudents(pool(), project.id), publicOrigin()]);
   const sections = (frame.section ? [frame.section] : frame.sections).map(({ id, name }) => ({
     id,
     name,

@@ -12,25 +12,26 @@ import { momentOfEntry } from '@/server/clock';
 import { safetyHolds, sentence } from '@/domain/gates/holds';
 import { listResources } from '@/domain/bookings/read';
 import { listStudents } from '@/domain/classes/read';
-import { hazardsOf, listSafety } from '@/domain/safety/read';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listSessions } from '@/domain/sessions/read';
 import { listEvents, listProtocols } from '@/domain/bench/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { PrintButton } from '@/ui/PrintButton';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { number, plural, weekday, withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
 
 export default async function SessionPage(props: SheetProps<{ session: string }>) {
   const frame = await openSheet('/projects/[project]/bench/sessions/[session]', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
   const [sessions, events, resources, safety, students, protocols] = await Promise.all([
-    listSessions(project.id),
-    listEvents(project.id),
-    listResources(project.id),
-    listSafety(project.id),
-    listStudents(project.id),
-    listProtocols(project.id),
+    listSessions(pool(), project.id),
+    listEvents(pool(), project.id),
+    listResources(pool(), project.id),
+    readSafety(pool(), project.id),
+    listStudents(pool(), project.id),
+    listProtocols(pool(), project.id),
   ]);
   const { session: id } = await props.params;
   const session = sessions.find((one) => one.id === id);

@@ -21,10 +21,10 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/bench/trials/[trial]', props, target);
   const [events, protocols, runs, pictures] = await Promise.all([
-    listEvents(project),
-    listProtocols(project),
-    listRunsOfTeam(project, target.teamId!),
-    listPictures(project, id),
+    listEvents(pool(), project),
+    listProtocols(pool(), project),
+    listRunsOfTeam(pool(), project, target.teamId!),
+    listPictures(pool(), project, id),
   ]);
   const run = runs.find((one) => one.id === id);
   const team = frame.teams.find((one) => one.id === target.teamId)!;

@@ -12,7 +12,10 @@ export default async function EditConceptPage(props: SheetProps<{ concept: strin
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/concepts/[concept]/edit', props, target);
   const { project } = frame.seat;
-  const [concepts, requirements] = await Promise.all([listConcepts(frame.seat), listRequirements(project.id)]);
+  const [concepts, requirements] = await Promise.all([
+    listConcepts(pool(), frame.seat),
+    listRequirements(pool(), project.id),
+  ]);
   const concept = concepts.find((one) => one.id === id);
   if (!concept) notFound();
   const asked = askedOf(requirements, project.units);

@@ -6,15 +6,16 @@ import { listConcepts } from '@/domain/concepts/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function EditSelectionPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/selection/edit', props);
   const projectId = frame.seat.project.id;
   const { selection: id } = await props.searchParams;
   const [selections, concepts, requirements] = await Promise.all([
-    listSelections(frame.seat),
-    listConcepts(frame.seat),
-    listRequirements(projectId),
+    listSelections(pool(), frame.seat),
+    listConcepts(pool(), frame.seat),
+    listRequirements(pool(), projectId),
   ]);
   const selection = selections.find((one) => one.id === id);
   const sectionId = selection?.sectionId ?? frame.section?.id ?? frame.clock?.id;

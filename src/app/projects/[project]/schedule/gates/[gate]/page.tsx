@@ -6,9 +6,10 @@ import { DecisionPart } from '@/features/gates/Decision';
 import { GateTable } from '@/features/gates/GateTable';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { meetingsOf } from '@/domain/classes/read';
-import { listFound, listGates, listJudgedGates } from '@/domain/gates/read';
+import { readFound, listGates, listJudgedGates } from '@/domain/gates/read';
 import { shortName } from '@/core/format';
 import { Post, POST_TONE, POST_WORD } from '@/ui/glyphs/Post';
+import { pool } from '@/db/connection';
 
 export default async function GatePage(props: SheetProps<{ gate: string }>) {
   const frame = await openSheet('/projects/[project]/schedule/gates/[gate]', props);
@@ -16,9 +17,9 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
   const { seat } = frame;
   const leads = seat.role === 'instructor';
   const [gates, found, all] = await Promise.all([
-    listGates(seat.project.id),
-    listFound(seat.project.id),
-    listJudgedGates(seat.project.id, frame.today),
+    listGates(pool(), seat.project.id),
+    readFound(pool(), seat.project.id),
+    listJudgedGates(pool(), seat.project.id, frame.today),
   ]);
   const gate = gates.find((one) => one.id === id);
   if (!gate) notFound();

@@ -8,11 +8,12 @@ import { listStages } from '@/domain/plan/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
 
 export default async function EditGatesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/gates/edit', props);
   const { project, role } = frame.seat;
-  const [gates, stages] = await Promise.all([listGates(project.id), listStages(project.id)]);
+  const [gates, stages] = await Promise.all([listGates(pool(), project.id), listStages(pool(), project.id)]);
   const choice = stages.filter((stage) => !stage.leftOut).map((stage) => [stage.id, stage.name] as const);
   const fixed = { projectId: project.id };
   return (
