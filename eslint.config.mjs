@@ -70,6 +70,25 @@ export default ts.config(
     },
   },
   {
+    // A write that asks the pool for a second connection can stop the process for good: reads take the handle they are given.
+    files: ['src/domain/**/*.{ts,tsx}', 'src/features/**/*.{ts,tsx}'],
+    ignores: ['src/features/frame/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@/db/connection',
+              importNames: ['pool', 'connect'],
+              message: 'Take the handle as an argument: a page gives the pool, a write its transaction.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
     files: ['src/core/**/*.ts'],
     rules: {
       // No clock, no chance, no world: they come in as arguments.

@@ -1,6 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
+  distDir: process.env.IRONSTONE_BUILT ?? '.next',
   poweredByHeader: false,
   env: { IRONSTONE_VERSION: process.env.IRONSTONE_VERSION ?? 'development' },
   reactStrictMode: true,

@@ -6,40 +6,66 @@ import { build } from './lib/build.mjs';
 import { startCluster } from './lib/cluster.mjs';
 import { ROOT, STATE } from './lib/files.mjs';
 import { installPackages, needChromium } from './lib/install.mjs';
-import { exitCode, say, Stop } from './lib/run.mjs';
+import { exitCodeQuietly, say, Stop } from './lib/run.mjs';
 
 const REPORTS = path.join(STATE, 'reports');
 const total = { passed: 0, failed: 0 };
+const began = Date.now();
 /** What failed and why, said once more at the end: the middle of a long log is easily lost. */
 const reasons = [];
 
-function count(name, passed, failed) {
+/** Seconds by part and by file, printed at the end. */
+const times = [];
+const seconds = (since) => Math.round((Date.now() - since) / 1000);
+
+function count(name, passed, failed, took) {
   total.passed += passed;
   total.failed += failed;
-  say(`${failed ? 'FAILED' : 'ok    '} ${name}: ${passed} passed, ${failed} failed\n`);
+  times.push([name, took]);
+  say(`${failed ? 'FAILED' : 'ok    '} ${name}: ${passed} passed, ${failed} failed, ${took} s\n`);
 }
 
-/** A check that passes or fails as a whole. */
+/** A check that passes or fails as a whole; several run beside each other, so each speaks at its end. */
 async function check(name, command, ...args) {
-  say(`── ${name}`);
-  const failed = (await exitCode(command, args)) === 0 ? 0 : 1;
-  count(name, 1 - failed, failed);
+  const since = Date.now();
+  const [code, said] = await exitCodeQuietly(command, args);
+  say(`── ${name}\n${said.trim()}`);
+  const failed = code === 0 ? 0 : 1;
+  if (failed) reasons.push(`✘ ${name}\n${said.trim().split('\n').slice(-40).join('\n')}`);
+  count(name, 1 - failed, failed, seconds(since));
 }
 
 /** A runner that writes a JSON report; one that ends badly without a failed test counts as one failure. */
 async function suite(name, args, report, read, env = {}) {
-  say(`── ${name}`);
+  const since = Date.now();
   const file = path.join(REPORTS, report);
-  const code = await exitCode(process.execPath, args, { env: { ...process.env, ...env } });
+  const [code, said] = await exitCodeQuietly(process.execPath, args, { env: { ...process.env, ...env } });
+  say(`── ${name}\n${said.trim()}`);
   let [passed, failed] = [0, 0];
+  let files = [];
   try {
     const written = JSON.parse(readFileSync(file, 'utf8'));
     [passed, failed] = read(written);
     reasons.push(...failuresIn(written));
+    files = timesIn(written);
   } catch (error) {
     say(`${name} left no report: ${error.message}`);
   }
-  count(name, passed, failed || (code !== 0 || passed === 0 ? 1 : 0));
+  count(name, passed, failed || (code !== 0 || passed === 0 ? 1 : 0), seconds(since));
+  times.push(...files.map(([title, took]) => [`  ${title}`, took]));
+}
+
+/** Seconds of each file of a report, of either runner, the longest first; below two they are not worth a line. */
+function timesIn({ testResults = [], suites = [] }) {
+  const all = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(all)];
+  const spent = (suite) =>
+    all(suite).flatMap((spec) => spec.tests.flatMap((test) => test.results.map((r) => r.duration)));
+  const inJest = testResults.map((file) => [path.relative(ROOT, file.name), (file.endTime - file.startTime) / 1000]);
+  const inBrowser = suites.map((file) => [file.title, spent(file).reduce((sum, one) => sum + one, 0) / 1000]);
+  return [...inJest, ...inBrowser]
+    .filter(([, took]) => took >= 2)
+    .sort((a, b) => b[1] - a[1])
+    .map(([title, took]) => [title, Math.round(took)]);
 }
 
 /** Title and message of each failed test of a report, of either runner. */
@@ -74,27 +100,35 @@ function jest(name) {
 
 async function main() {
   await installPackages();
+  await needChromium();
   rmSync(REPORTS, { recursive: true, force: true });
   mkdirSync(REPORTS, { recursive: true });
   const bin = (name) => path.join(ROOT, 'node_modules/.bin', name);
-  await check('ratio of tests to code', process.execPath, 'scripts/ratio.mjs');
-  await check('formatting', bin('prettier'), '--check', '--log-level=warn', '.');
-  await check('lint and boundaries', bin('eslint'), '.', '--max-warnings=0');
-  await check('vectors', bin('tsx'), 'scripts/vectors.ts', 'tests/vectors');
-  await jest('unit');
   const cluster = await startCluster('test', { fast: true });
   try {
-    await jest('db');
-    await needChromium();
-    await build();
-    await check('types', bin('tsc'), '--noEmit');
-    const file = path.join(REPORTS, 'browser.json');
+    // One processor looks at the text and makes the build, the other one runs what needs no browser.
+    const texts = async () => {
+      await check('ratio of tests to code', process.execPath, 'scripts/ratio.mjs');
+      await check('formatting', bin('prettier'), '--check', '--log-level=warn', '.');
+      await check('lint and boundaries', bin('eslint'), '.', '--max-warnings=0');
+      await check('vectors', bin('tsx'), 'scripts/vectors.ts', 'tests/vectors');
+      await build();
+      await check('types', bin('tsc'), '--noEmit');
+    };
+    const bare = async () => {
+      await jest('unit');
+      await jest('db');
+    };
+    await Promise.all([texts(), bare()]);
     const read = ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped];
     const args = ['node_modules/@playwright/test/cli.js', 'test', '--reporter=list,json'];
-    await suite('Playwright', args, 'browser.json', read, { PLAYWRIGHT_JSON_OUTPUT_NAME: file });
-    const faults = path.join(REPORTS, 'faults.json');
-    const broken = [...args, '-c', 'playwright.faults.config.ts'];
-    await suite('Faults', broken, 'faults.json', read, { PLAYWRIGHT_JSON_OUTPUT_NAME: faults });
+    const browser = (name, report, ...more) =>
+      suite(name, [...args, ...more], report, read, { PLAYWRIGHT_JSON_OUTPUT_NAME: path.join(REPORTS, report) });
+    // What is broken on purpose mostly waits, on clusters and servers of its own.
+    await Promise.all([
+      browser('Playwright', 'browser.json'),
+      browser('Faults', 'faults.json', '-c', 'playwright.faults.config.ts'),
+    ]);
   } finally {
     cluster.stop();
   }
@@ -108,6 +142,8 @@ main()
     total.failed += 1;
   })
   .finally(() => {
+    say(`Seconds:\n${times.map(([name, took]) => `${String(took).padStart(5)}  ${name}`).join('\n')}`);
+    say(`${String(seconds(began)).padStart(5)}  all of it\n`);
     if (reasons.length) say(`What failed:\n${reasons.join('\n\n')}\n`);
     console.log(`${total.passed} passed, ${total.failed} failed`);
     process.exitCode = total.failed > 0 || total.passed === 0 ? 1 : 0;

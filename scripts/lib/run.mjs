@@ -27,6 +27,17 @@ export function exitCode(command, args, { onOutput, ...options } = {}) {
   });
 }
 
+/** Runs a command to its end and gives its exit code; what it prints is shown as a whole at its end. */
+export function exitCodeQuietly(command, args, options = {}) {
+  let said = '';
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (text) => (said += text));
+    child.on('error', (error) => resolve([127, String(error)]));
+    child.on('close', (code, signal) => resolve([code ?? (signal ? 128 : 1), said]));
+  });
+}
+
 /** Runs a command quietly: its exit code and what it printed. */
 export function quiet(command, args, options = {}) {
   const { status, stdout, stderr } = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', ...options });

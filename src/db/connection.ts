@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import postgres from 'postgres';
 
 /** A handle that queries can run on: the pool or a transaction. */
@@ -7,7 +8,11 @@ export type Tx = postgres.TransactionSql;
 /** Anything that can be stored as jsonb. */
 export type Json = postgres.JSONValue;
 
-const hold = globalThis as unknown as { ironstonePool?: postgres.Sql; ironstoneQueries?: { count: number } };
+const hold = globalThis as unknown as {
+  ironstonePool?: postgres.Sql;
+  ironstoneQueries?: { count: number };
+  ironstoneWriting?: AsyncLocalStorage<true>;
+};
 
 /** Opens a pool. Columns are camelCase on our side; dates stay text ("2026-10-12"), numeric and bigint become numbers. */
 export function connect(url: string, max = 10): postgres.Sql {
@@ -27,8 +32,19 @@ export function connect(url: string, max = 10): postgres.Sql {
   }) as unknown as postgres.Sql;
 }
 
-/** The process's pool on DATABASE_URL. */
+const writing = () => (hold.ironstoneWriting ??= new AsyncLocalStorage<true>());
+
+/** Runs work inside a transaction of the pool; until it has ended, `pool()` refuses to give a second connection. */
+export function inTransaction<R>(run: (tx: Tx) => Promise<R>): Promise<R> {
+  return pool().begin((tx) => writing().run(true, () => run(tx))) as Promise<R>;
+}
+
+/**
+ * The process's pool on DATABASE_URL.
+ * @throws Error inside a transaction: as many writers as the pool has connections, each waiting for one more, wait for ever.
+ */
 export function pool(): postgres.Sql {
+  if (writing().getStore()) throw new Error('The pool was asked inside a transaction; use its own handle.');
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set; start the app with "npm start".');
   return (hold.ironstonePool ??= connect(url));

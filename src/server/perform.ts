@@ -87,6 +87,25 @@ export async function perform<I extends object, R>(
   return settle(() => inTime(write()));
 }
 
+/** The server action that does one write: `export const removePart = action('removePart', schema, run)`. */
+export function action<I extends object, R>(
+  door: ActionName,
+  schema: ObjectSchema<I>,
+  run: Command<I, R>['run'],
+  target?: Command<I, R>['target'],
+): (input: unknown) => Promise<Outcome<R>> {
+  return async (input) => perform({ door, schema, run, target }, input);
+}
+
+/** The same for a write outside any project. */
+export function actionAs<I extends object, R>(
+  door: ActionName,
+  schema: ObjectSchema<I>,
+  run: (tx: Tx, person: Person, input: I) => Promise<R>,
+): (input: unknown) => Promise<Outcome<R>> {
+  return async (input) => performAs({ door, schema, run }, input);
+}
+
 const LONGEST = 20_000;
 
 /**
@@ -118,9 +137,9 @@ export async function performAs<I extends object, R>(
 }
 
 /** Runs a write and puts every kind of refusal into words at its place; anything unexpected goes to the log. */
-export async function settle<R>(run: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
+export async function settle<R>(run: (sql: Sql) => Promise<Outcome<R>>): Promise<Outcome<R>> {
   try {
-    return await run();
+    return await run(pool());
   } catch (error) {
     if (error instanceof ValidationError) return refused(validationErrors(error));
     if (error instanceof FieldError) return refused({ [error.path]: error.message });

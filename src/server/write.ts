@@ -1,4 +1,4 @@
-import { json, pool, type Tx } from '@/db/connection';
+import { inTransaction, json, type Tx } from '@/db/connection';
 import type { Actor } from './actor';
 
 /**
@@ -11,10 +11,10 @@ export async function writeAs<R>(
   run: (tx: Tx) => Promise<R>,
 ): Promise<R> {
   const said = JSON.stringify({ kind: actor.kind, id: actor.id, name: actor.name, act });
-  return pool().begin(async (tx) => {
+  return inTransaction(async (tx) => {
     await tx`select set_config('ironstone.actor', ${said}, true)`;
     return run(tx);
-  }) as Promise<R>;
+  });
 }
 
 /** The program itself, as when it loads demo data. */

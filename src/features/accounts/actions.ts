@@ -1,10 +1,9 @@
 'use server';
 
 import { headers } from 'next/headers';
-import { pool } from '@/db/connection';
 import { openSession, signedIn } from '@/server/actor';
 import { FieldError, type Outcome } from '@/server/outcome';
-import { performAs, settle } from '@/server/perform';
+import { settle, actionAs } from '@/server/perform';
 import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
 import { mayTry, succeeded } from './attempts';
@@ -13,15 +12,15 @@ import { useUpSlip } from '@/domain/people/slip';
 
 /** Signs a person in. A wrong name and a wrong password get the same answer after the same work. */
 export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>> {
-  return settle(async () => {
+  return settle(async (sql) => {
     const { login, password, share } = await signInSchema.validate(input ?? {}, {
       abortEarly: false,
       stripUnknown: true,
     });
     const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
-    const trial = await mayTry(pool(), login, forwarded.split(',').at(-1)!.trim());
+    const trial = await mayTry(sql, login, forwarded.split(',').at(-1)!.trim());
     if ('refused' in trial) throw new FieldError('password', trial.refused);
-    const [account] = await pool()<{ id: string; kind: string; passwordHash: string | null }[]>`
+    const [account] = await sql<{ id: string; kind: string; passwordHash: string | null }[]>`
       select id, kind, password_hash from account where lower(login) = ${login}`;
     if (!(await passwordFits(account?.passwordHash ?? null, password)) || !account) {
       throw new FieldError(
@@ -29,7 +28,7 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
         'Name and password do not fit together. An instructor can make a new password for a student.',
       );
     }
-    await succeeded(pool(), trial.id);
+    await succeeded(sql, trial.id);
     await openSession(account.id, share ? await signedIn() : null);
     return { ok: true, result: { kind: account.kind }, notes: [] };
   });
@@ -37,12 +36,12 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
 
 /** Signs a student in by a slip: once. `share` keeps whoever is signed in on the phone beside them. */
 export async function signInBySlip(input: unknown): Promise<Outcome> {
-  return settle(async () => {
+  return settle(async (sql) => {
     const { token, share } = await slipSchema.validate(input ?? {}, { stripUnknown: true });
     const here = await signedIn();
-    const accountId = await useUpSlip(pool(), token);
+    const accountId = await useUpSlip(sql, token);
     if (!accountId) throw new FieldError('', 'This slip was used or has expired. Ask your instructor for another.');
-    if (here && !share) await pool()`update session set revoked_at = now() where id = ${here.sessionId}`;
+    if (here && !share) await sql`update session set revoked_at = now() where id = ${here.sessionId}`;
     await openSession(accountId, share ? here : null);
     return { ok: true, result: {}, notes: [] };
   });
@@ -75,21 +74,10 @@ export async function setUp(input: unknown): Promise<Outcome> {
 }
 
 /** Changes one's own password; every other session of the account ends. */
-export async function changePassword(input: unknown): Promise<Outcome> {
-  return performAs(
-    {
-      door: 'changePassword',
-      schema: passwordSchema,
-      run: async (tx, person, { current, password }) => {
-        const [row] = await tx<
-          [{ passwordHash: string | null }]
-        >`select password_hash from account where id = ${person.id}`;
-        if (!(await passwordFits(row.passwordHash, current)))
-          throw new FieldError('current', 'This is not your present password.');
-        await tx`update account set password_hash = ${await hashPassword(password)} where id = ${person.id}`;
-        await tx`update session set revoked_at = now() where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null`;
-      },
-    },
-    input,
-  );
-}
+export const changePassword = actionAs('changePassword', passwordSchema, async (tx, person, { current, password }) => {
+  const [row] = await tx<[{ passwordHash: string | null }]>`select password_hash from account where id = ${person.id}`;
+  if (!(await passwordFits(row.passwordHash, current)))
+    throw new FieldError('current', 'This is not your present password.');
+  await tx`update account set password_hash = ${await hashPassword(password)} where id = ${person.id}`;
+  await tx`update session set revoked_at = now() where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null`;
+});

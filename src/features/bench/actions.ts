@@ -2,82 +2,69 @@
 
 import { checkDimension, convert, CoreError, type Dimension } from '@/core/units';
 import { json } from '@/db/connection';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { perform } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { action } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { instrumentSchema, protocolSchema } from './schema';
 import { instrumentForm, protocolForm } from './toForm';
 
-export async function saveInstrument(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveInstrument',
-      schema: instrumentSchema,
-      run: async (work, { id, version, name, dimension, unit, resolution, accuracy }) => {
-        unitFits('unit', unit, dimension as Dimension);
-        const values = {
-          name,
-          dimension,
-          unit,
-          resolution: read(resolution, work.notes),
-          accuracy: read(accuracy, work.notes),
-        };
-        return { id: await saveRow(work, 'instrument', { id, version }, values, instrumentForm) };
-      },
-    },
-    input,
-  );
-}
+export const saveInstrument = action(
+  'saveInstrument',
+  instrumentSchema,
+  async (work, { id, version, name, dimension, unit, resolution, accuracy }) => {
+    unitFits('unit', unit, dimension as Dimension);
+    const values = {
+      name,
+      dimension,
+      unit,
+      resolution: read(resolution, work.notes),
+      accuracy: read(accuracy, work.notes),
+    };
+    return { id: await saveRow(work, 'instrument', { id, version }, values, instrumentForm) };
+  },
+);
 
-export async function saveProtocol(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveProtocol',
-      schema: protocolSchema,
-      run: async (
-        work,
-        { id, version, name, procedure, cautions, parameterName, instrumentId, unit, conditions, ...input },
-      ) => {
-        const { tx, projectId, notes } = work;
-        const [instrument] = await tx<
-          { dimension: Dimension }[]
-        >`select dimension from instrument where id = ${instrumentId} and project_id = ${projectId}`;
-        if (!instrument) throw new FieldError('instrumentId', 'This instrument is not part of the project.');
-        const { dimension } = instrument;
-        unitFits('unit', unit, dimension);
-        const parameterId = input.parameterId ?? (await newParameter(tx, projectId, parameterName, dimension));
-        const [parameter] = await tx<
-          { dimension: Dimension }[]
-        >`select dimension from parameter where id = ${parameterId} and project_id = ${projectId}`;
-        if (parameter?.dimension !== dimension)
-          throw new FieldError(
-            'instrumentId',
-            `This instrument measures ${dimension}, not ${parameter?.dimension ?? 'that'}.`,
-          );
-        const kept = conditions.map((c) => ({
-          name: c.name,
-          value: read(c.value, notes),
-          tolerance: read(c.tolerance, notes),
-          unit: c.unit,
-        }));
-        kept.forEach((c, i) => unitKnown(`conditions.${i}.unit`, c.unit));
-        const values = {
-          name,
-          procedure,
-          cautions,
-          parameterId,
-          dimension,
-          unit,
-          instrumentId,
-          conditions: json(tx, kept),
-        };
-        return { id: await saveRow(work, 'protocol', { id, version }, values, protocolForm) };
-      },
-    },
-    input,
-  );
-}
+export const saveProtocol = action(
+  'saveProtocol',
+  protocolSchema,
+  async (work, { id, version, name, procedure, cautions, parameterName, instrumentId, unit, conditions, ...input }) => {
+    const { tx, projectId, notes } = work;
+    const [instrument] = await tx<
+      { dimension: Dimension }[]
+    >`select dimension from instrument where id = ${instrumentId} and project_id = ${projectId}`;
+    if (!instrument) throw new FieldError('instrumentId', 'This instrument is not part of the project.');
+    const { dimension } = instrument;
+    unitFits('unit', unit, dimension);
+    const parameterId = input.parameterId ?? (await newParameter(tx, projectId, parameterName, dimension));
+    const [parameter] = await tx<
+      { dimension: Dimension }[]
+    >`select dimension from parameter where id = ${parameterId} and project_id = ${projectId}`;
+    if (parameter?.dimension !== dimension)
+      throw new FieldError(
+        'instrumentId',
+        `This instrument measures ${dimension}, not ${parameter?.dimension ?? 'that'}.`,
+      );
+    const kept = conditions.map((c) => ({
+      name: c.name,
+      value: read(c.value, notes),
+      tolerance: read(c.tolerance, notes),
+      unit: c.unit,
+    }));
+    kept.forEach((c, i) => unitKnown(`conditions.${i}.unit`, c.unit));
+    const values = {
+      name,
+      procedure,
+      cautions,
+      parameterId,
+      dimension,
+      unit,
+      instrumentId,
+      conditions: json(tx, kept),
+    };
+    return { id: await saveRow(work, 'protocol', { id, version }, values, protocolForm) };
+  },
+);
 
 async function newParameter(
   tx: Parameters<typeof json>[0],

@@ -1,8 +1,8 @@
 'use server';
 
 import { json, type Tx } from '@/db/connection';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { orConflict, perform } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { orConflict, action } from '@/server/perform';
 import { toBriefParts, type BriefContent } from '@/domain/brief/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { cleanRichText } from '@/server/richText';
@@ -11,69 +11,55 @@ import { limitsByRule } from './limits';
 import { briefSchema, linesOf, publishSchema, readSchema } from './schema';
 import { briefForm } from './toForm';
 
-export async function saveBrief(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'saveBrief',
-      schema: briefSchema,
-      run: async ({ tx, projectId, notes }, given) => {
-        const { version, energy, kit, fixedDates } = given;
-        const texts = {
-          challenge: cleanRichText(given.challenge),
-          setting: cleanRichText(given.setting),
-          thing: cleanRichText(given.thing),
-          account: cleanRichText(given.account),
-          rules: cleanRichText(given.rules),
-          hazards: cleanRichText(given.hazards),
-          warmUp: cleanRichText(given.warmUp),
-        };
-        const lists = {
-          kit: json(tx, kit),
-          banned: json(tx, linesOf(given.banned)),
-          checklist: json(tx, linesOf(given.checklist)),
-          fixedDates: json(tx, fixedDates),
-        };
-        const teamFrom = readOptional(given.teamFrom, notes);
-        const teamTo = readOptional(given.teamTo, notes);
-        const written = await tx`
+export const saveBrief = action('saveBrief', briefSchema, async ({ tx, projectId, notes }, given) => {
+  const { version, energy, kit, fixedDates } = given;
+  const texts = {
+    challenge: cleanRichText(given.challenge),
+    setting: cleanRichText(given.setting),
+    thing: cleanRichText(given.thing),
+    account: cleanRichText(given.account),
+    rules: cleanRichText(given.rules),
+    hazards: cleanRichText(given.hazards),
+    warmUp: cleanRichText(given.warmUp),
+  };
+  const lists = {
+    kit: json(tx, kit),
+    banned: json(tx, linesOf(given.banned)),
+    checklist: json(tx, linesOf(given.checklist)),
+    fixedDates: json(tx, fixedDates),
+  };
+  const teamFrom = readOptional(given.teamFrom, notes);
+  const teamTo = readOptional(given.teamTo, notes);
+  const written = await tx`
           update brief set ${tx({ ...texts, ...lists, energy, teamFrom, teamTo } as never)}
           where project_id = ${projectId} and version = ${version} returning 1`;
-        await orConflict(written, tx, projectId, async () => {
-          const [row] = await tx`select * from brief where project_id = ${projectId}`;
-          return row && { ...briefForm(toBriefParts(row)), version: Number(row.version) };
-        });
-      },
-    },
-    input,
-  );
-}
+  await orConflict(written, tx, projectId, async () => {
+    const [row] = await tx`select * from brief where project_id = ${projectId}`;
+    return row && { ...briefForm(toBriefParts(row)), version: Number(row.version) };
+  });
+});
 
 /** Publishes the brief as it stands: the version is frozen, and students are told what changed. */
-export async function publishBrief(input: unknown): Promise<Outcome<{ number: number }>> {
-  return perform(
-    {
-      door: 'publishBrief',
-      schema: publishSchema,
-      run: async ({ tx, projectId, seat }, { version, note }) => {
-        const [row] = await tx`select * from brief where project_id = ${projectId} for update`;
-        const parts = toBriefParts(row!);
-        if (Number(row!.version) !== version)
-          throw new FieldError('', 'The brief was changed meanwhile; look at it again before you publish it.');
-        if (!parts.thing || !parts.account)
-          throw new FieldError(
-            '',
-            'Two things are always handed over: the thing itself, and the account of why it is as it is. Write both first.',
-          );
-        const content: BriefContent = { ...parts, limits: limitsByRule(await listRequirements(tx, projectId)) };
-        const number = await nextNumber(tx, projectId, content);
-        await tx`
+export const publishBrief = action(
+  'publishBrief',
+  publishSchema,
+  async ({ tx, projectId, seat }, { version, note }) => {
+    const [row] = await tx`select * from brief where project_id = ${projectId} for update`;
+    const parts = toBriefParts(row!);
+    if (Number(row!.version) !== version)
+      throw new FieldError('', 'The brief was changed meanwhile; look at it again before you publish it.');
+    if (!parts.thing || !parts.account)
+      throw new FieldError(
+        '',
+        'Two things are always handed over: the thing itself, and the account of why it is as it is. Write both first.',
+      );
+    const content: BriefContent = { ...parts, limits: limitsByRule(await listRequirements(tx, projectId)) };
+    const number = await nextNumber(tx, projectId, content);
+    await tx`
           insert into brief_version ${tx({ projectId, number, content: json(tx, content), note, publishedBy: seat.actor.name })}`;
-        return { number };
-      },
-    },
-    input,
-  );
-}
+    return { number };
+  },
+);
 
 async function nextNumber(tx: Tx, projectId: string, content: BriefContent): Promise<number> {
   const [last] = await tx<{ number: number; content: BriefContent; same: boolean }[]>`
@@ -83,20 +69,11 @@ async function nextNumber(tx: Tx, projectId: string, content: BriefContent): Pro
 }
 
 /** A student has read a version; from now on changes are told from there. */
-export async function markBriefRead(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'markBriefRead',
-      schema: readSchema,
-      run: async ({ tx, projectId, seat }, { number }) => {
-        if (seat.role !== 'student') return;
-        const [known] = await tx`select 1 from brief_version where project_id = ${projectId} and number = ${number}`;
-        if (!known) throw new FieldError('', 'There is no such version.');
-        await tx`
+export const markBriefRead = action('markBriefRead', readSchema, async ({ tx, projectId, seat }, { number }) => {
+  if (seat.role !== 'student') return;
+  const [known] = await tx`select 1 from brief_version where project_id = ${projectId} and number = ${number}`;
+  if (!known) throw new FieldError('', 'There is no such version.');
+  await tx`
           insert into brief_read ${tx({ projectId, accountId: seat.actor.id, number })}
           on conflict (project_id, account_id) do update set number = greatest(brief_read.number, excluded.number), read_at = now()`;
-      },
-    },
-    input,
-  );
-}
+});

@@ -1,67 +1,52 @@
 'use server';
 
-import { FieldError, type Outcome } from '@/server/outcome';
-import { orConflict, perform } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { orConflict, action } from '@/server/perform';
 import { iterationTarget } from '@/domain/builds/targets';
 import { checkSchema, releaseSchema, takeBackCheckSchema } from './schema';
 
 /** Publishes an iteration to the section, or takes it back to its team. */
-export async function releaseIteration(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'releaseIteration',
-      schema: releaseSchema,
-      target: (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
-      run: async ({ tx, projectId }, { id, released, version }) => {
-        const written = await tx`
+export const releaseIteration = action(
+  'releaseIteration',
+  releaseSchema,
+  async ({ tx, projectId }, { id, released, version }) => {
+    const written = await tx`
           update iteration set released_at = case when ${released} then now() end
           where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-        await orConflict(written, tx, id, async () => {
-          const [row] =
-            await tx`select released_at is not null as released, version from iteration where id = ${id} and project_id = ${projectId}`;
-          return row as unknown as { version: number };
-        });
-      },
-    },
-    input,
-  );
-}
+    await orConflict(written, tx, id, async () => {
+      const [row] =
+        await tx`select released_at is not null as released, version from iteration where id = ${id} and project_id = ${projectId}`;
+      return row as unknown as { version: number };
+    });
+  },
+  (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
+);
 
 /** Notes that somebody has looked at an iteration and found it right; never who made it. */
-export async function checkIteration(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'checkIteration',
-      schema: checkSchema,
-      target: (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
-      run: async ({ tx, projectId, seat, now, notes }, { id: iterationId, note }) => {
-        const { id: checkedBy, name: byName } = seat.actor;
-        const [one] = await tx<{ makerId: string | null }[]>`
+export const checkIteration = action(
+  'checkIteration',
+  checkSchema,
+  async ({ tx, projectId, seat, now, notes }, { id: iterationId, note }) => {
+    const { id: checkedBy, name: byName } = seat.actor;
+    const [one] = await tx<{ makerId: string | null }[]>`
           select maker_id from iteration where id = ${iterationId} and project_id = ${projectId} for share`;
-        if (!one) throw new FieldError('', 'This iteration is not there any more.');
-        if (one.makerId === checkedBy) throw new FieldError('', 'You made this one; somebody else has to check it.');
-        const row = { projectId, iterationId, checkedBy, byName, checkedOn: now.slice(0, 10), note };
-        const added = await tx`insert into iteration_check ${tx(row)} on conflict do nothing returning 1`;
-        if (added.length === 0) notes.push('You had checked it already');
-      },
-    },
-    input,
-  );
-}
+    if (!one) throw new FieldError('', 'This iteration is not there any more.');
+    if (one.makerId === checkedBy) throw new FieldError('', 'You made this one; somebody else has to check it.');
+    const row = { projectId, iterationId, checkedBy, byName, checkedOn: now.slice(0, 10), note };
+    const added = await tx`insert into iteration_check ${tx(row)} on conflict do nothing returning 1`;
+    if (added.length === 0) notes.push('You had checked it already');
+  },
+  (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
+);
 
 /** Takes one's own check back. */
-export async function takeBackCheck(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'takeBackCheck',
-      schema: takeBackCheckSchema,
-      target: (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
-      run: async ({ tx, projectId, seat }, { id }) => {
-        const gone = await tx`
+export const takeBackCheck = action(
+  'takeBackCheck',
+  takeBackCheckSchema,
+  async ({ tx, projectId, seat }, { id }) => {
+    const gone = await tx`
           delete from iteration_check where iteration_id = ${id} and project_id = ${projectId} and checked_by = ${seat.actor.id} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'There is no check of yours to take back.');
-      },
-    },
-    input,
-  );
-}
+    if (gone.length === 0) throw new FieldError('', 'There is no check of yours to take back.');
+  },
+  (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
+);

@@ -2,8 +2,8 @@
 
 import { addYears, formatISO, parseISO } from 'date-fns';
 import { zoneOrRefusal } from '@/server/clock';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { perform, performAs } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { actionAs, action } from '@/server/perform';
 import { bringIn } from './bringIn';
 import { emptyBundle } from './format';
 import { pack } from './read';
@@ -15,63 +15,36 @@ import { writeBundle } from './write';
  * A new project, led by whoever makes it: from a template, or from nothing. Its data is kept for a year after the event
  * unless changed.
  */
-export async function createProject(input: unknown): Promise<Outcome<{ id: string }>> {
-  return performAs(
+export const createProject = actionAs('createProject', newProjectSchema, async (tx, person, { template, ...given }) => {
+  zoneOrRefusal(given.timeZone);
+  const from = template ? await readTemplate(tx, template) : emptyBundle();
+  const retentionUntil = formatISO(addYears(parseISO(given.eventDate), 1), { representation: 'date' });
+  const heldOn = formatISO(new Date(), { representation: 'date' });
+  return bringIn(
+    tx,
     {
-      door: 'createProject',
-      schema: newProjectSchema,
-      run: async (tx, person, { template, ...given }) => {
-        zoneOrRefusal(given.timeZone);
-        const from = template ? await readTemplate(tx, template) : emptyBundle();
-        const retentionUntil = formatISO(addYears(parseISO(given.eventDate), 1), { representation: 'date' });
-        const heldOn = formatISO(new Date(), { representation: 'date' });
-        return bringIn(
-          tx,
-          {
-            ...from,
-            project: { ...from.project, ...given, retentionUntil },
-            visits: from.visits.map((visit) => ({ ...visit, heldOn })),
-          },
-          { instructorId: person.id },
-        );
-      },
+      ...from,
+      project: { ...from.project, ...given, retentionUntil },
+      visits: from.visits.map((visit) => ({ ...visit, heldOn })),
     },
-    input,
+    { instructorId: person.id },
   );
-}
+});
 
 /** Keeps a project, without its people and results, as a template for new ones. */
-export async function saveTemplate(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveTemplate',
-      schema: templateSchema,
-      run: async ({ tx, seat }, { title, about }) => {
-        const bytes = Buffer.from(pack(toTemplate(await writeBundle(tx, seat.project))));
-        if (bytes.length > 4 * 1024 * 1024)
-          throw new FieldError('', 'This project is too large for a template (4 MB packed).');
-        const [row] = await tx<[{ id: string }]>`
+export const saveTemplate = action('saveTemplate', templateSchema, async ({ tx, seat }, { title, about }) => {
+  const bytes = Buffer.from(pack(toTemplate(await writeBundle(tx, seat.project))));
+  if (bytes.length > 4 * 1024 * 1024)
+    throw new FieldError('', 'This project is too large for a template (4 MB packed).');
+  const [row] = await tx<[{ id: string }]>`
           insert into template ${tx({ accountId: seat.actor.id, title, about, bytes })} returning id`;
-        return row;
-      },
-    },
-    input,
-  );
-}
+  return row;
+});
 
 /** Removes a template that the person kept; projects made from it stay. */
-export async function removeTemplate(input: unknown): Promise<Outcome> {
-  return performAs(
-    {
-      door: 'removeTemplate',
-      schema: removeTemplateSchema,
-      run: async (tx, person, { id }) => {
-        const [own] = await tx<{ id: string }[]>`
+export const removeTemplate = actionAs('removeTemplate', removeTemplateSchema, async (tx, person, { id }) => {
+  const [own] = await tx<{ id: string }[]>`
           select id from template where id::text = ${id} and account_id = ${person.id}`;
-        if (!own) throw new FieldError('', 'Only whoever kept a template can remove it, or it is gone already.');
-        await tx`delete from template where id = ${own.id}`;
-      },
-    },
-    input,
-  );
-}
+  if (!own) throw new FieldError('', 'Only whoever kept a template can remove it, or it is gone already.');
+  await tx`delete from template where id = ${own.id}`;
+});

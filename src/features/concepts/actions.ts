@@ -1,7 +1,7 @@
 'use server';
 
-import { FieldError, type Outcome } from '@/server/outcome';
-import { momentOf, orConflict, perform, type Work } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { momentOf, orConflict, type Work, action } from '@/server/perform';
 import { conceptTarget, mustNotBeReleased, type Claim } from '@/domain/concepts/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { removeRow, saveRow } from '@/server/saveRow';
@@ -18,88 +18,60 @@ import {
 import { roundForm } from './toForm';
 
 /** Takes one's own concept back, before the release; ratings of it stay in the history. */
-export async function removeConcept(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeConcept',
-      schema: removeConceptSchema,
-      target: (sql, { id }, projectId) => conceptTarget(sql, id, projectId),
-      run: async ({ tx, projectId }, { id }) => {
-        await mustNotBeReleased(tx, id);
-        const gone = await tx`
+export const removeConcept = action(
+  'removeConcept',
+  removeConceptSchema,
+  async ({ tx, projectId }, { id }) => {
+    await mustNotBeReleased(tx, id);
+    const gone = await tx`
           update concept set removed_at = now() where id = ${id} and project_id = ${projectId} and removed_at is null
             and fate = 'open' returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'It was taken back already, or has been decided about.');
-        await tx`delete from selection_entry where concept_id = ${id}`;
-      },
-    },
-    input,
-  );
-}
+    if (gone.length === 0) throw new FieldError('', 'It was taken back already, or has been decided about.');
+    await tx`delete from selection_entry where concept_id = ${id}`;
+  },
+  (sql, { id }, projectId) => conceptTarget(sql, id, projectId),
+);
 
 /** How many concepts a section hands in, until which meeting, and how long a pitch is. */
-export async function saveRound(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveRound',
-      schema: roundSchema,
-      run: async (work, { id, version, sectionId, wanted, dueOn, minutes }) => {
-        const values = { sectionId, wanted: Number(wanted), dueOn, minutes: Number(minutes) };
-        return { id: await saveRow(work, 'concept_round', { id, version }, values, roundForm) };
-      },
-    },
-    input,
-  );
-}
+export const saveRound = action(
+  'saveRound',
+  roundSchema,
+  async (work, { id, version, sectionId, wanted, dueOn, minutes }) => {
+    const values = { sectionId, wanted: Number(wanted), dueOn, minutes: Number(minutes) };
+    return { id: await saveRow(work, 'concept_round', { id, version }, values, roundForm) };
+  },
+);
 
 /** Lets everybody of a section see all its concepts, or hides them again. */
-export async function releaseConcepts(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'releaseConcepts',
-      schema: releaseConceptsSchema,
-      run: async (work, { sectionId, released }) => {
-        const { tx, projectId } = work;
-        await tx`
+export const releaseConcepts = action(
+  'releaseConcepts',
+  releaseConceptsSchema,
+  async (work, { sectionId, released }) => {
+    const { tx, projectId } = work;
+    await tx`
           insert into concept_round ${tx({ projectId, sectionId, wanted: 1, releasedAt: released ? momentOf(work) : null })}
           on conflict (section_id) do update set released_at = excluded.released_at`;
-      },
-    },
-    input,
-  );
-}
+  },
+);
 
 /** Chooses a concept, leaves it with a reason, or opens it again. One that breaks a must passes only with an exception. */
-export async function decideConcept(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'decideConcept',
-      schema: decideConceptSchema,
-      run: async (work, { id, version, fate, reason }) => {
-        if (fate === 'chosen') await mustPass(work, id);
-        await writeConcept(work, id, version, {
-          fate,
-          fateReason: reason,
-          fateBy: fate === 'open' ? '' : work.seat.actor.name,
-        });
-      },
-    },
-    input,
-  );
-}
+export const decideConcept = action(
+  'decideConcept',
+  decideConceptSchema,
+  async (work, { id, version, fate, reason }) => {
+    if (fate === 'chosen') await mustPass(work, id);
+    await writeConcept(work, id, version, {
+      fate,
+      fateReason: reason,
+      fateBy: fate === 'open' ? '' : work.seat.actor.name,
+    });
+  },
+);
 
 /** Lets a concept go on although it breaks a must; the reason stays visible. */
-export async function grantException(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'grantException',
-      schema: exceptionSchema,
-      run: (work, { id, version, exception }) =>
-        writeConcept(work, id, version, { exception, exceptionBy: work.seat.actor.name }),
-    },
-    input,
-  );
-}
+export const grantException = action('grantException', exceptionSchema, (work, { id, version, exception }) =>
+  writeConcept(work, id, version, { exception, exceptionBy: work.seat.actor.name }),
+);
 
 async function mustPass({ tx, projectId }: Work, id: string): Promise<void> {
   const [concept] = await tx<{ exception: string }[]>`
@@ -136,28 +108,12 @@ async function writeConcept(
 }
 
 /** Carries a part of one concept into another; its author stays credited. */
-export async function creditPart(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'creditPart',
-      schema: creditSchema,
-      run: async ({ tx, projectId }, { intoId, fromId, what }) => {
-        const [row] = await tx<[{ id: string }]>`
+export const creditPart = action('creditPart', creditSchema, async ({ tx, projectId }, { intoId, fromId, what }) => {
+  const [row] = await tx<[{ id: string }]>`
           insert into concept_credit ${tx({ projectId, intoId, fromId, what })} returning id`;
-        return row;
-      },
-    },
-    input,
-  );
-}
+  return row;
+});
 
-export async function removeCredit(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeCredit',
-      schema: removeCreditSchema,
-      run: (work, { id }) => removeRow(work, 'concept_credit', id, 'This part'),
-    },
-    input,
-  );
-}
+export const removeCredit = action('removeCredit', removeCreditSchema, (work, { id }) =>
+  removeRow(work, 'concept_credit', id, 'This part'),
+);

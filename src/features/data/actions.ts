@@ -1,8 +1,8 @@
 'use server';
 
 import * as yup from 'yup';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { perform } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { action } from '@/server/perform';
 import { mustBeEnrolled } from '@/domain/classes/enrolled';
 import { noteAct } from '@/server/write';
 import { id, place } from '@/ui/forms/schema';
@@ -13,45 +13,27 @@ const eraseSchema = yup.object({ ...place, accountId: id('The person') });
 const eraseAllSchema = yup.object({ ...place, names: yup.number().integer().required() });
 
 /** Erases one student of the project. There is no way back but a backup. */
-export async function erase(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'erase',
-      schema: eraseSchema,
-      run: async ({ tx, projectId }, { accountId }) => {
-        await mustBeEnrolled(tx, projectId, accountId);
-        await erasePeople(tx, [accountId]);
-        await noteAct(tx, projectId, { kind: 'person', id: accountId, what: { erased: 1 } });
-      },
-    },
-    input,
-  );
-}
+export const erase = action('erase', eraseSchema, async ({ tx, projectId }, { accountId }) => {
+  await mustBeEnrolled(tx, projectId, accountId);
+  await erasePeople(tx, [accountId]);
+  await noteAct(tx, projectId, { kind: 'person', id: accountId, what: { erased: 1 } });
+});
 
 /** Erases every student of the project who is not in another one whose data is still to be kept. */
-export async function eraseAll(input: unknown): Promise<Outcome<{ erased: number }>> {
-  return perform(
-    {
-      door: 'eraseAll',
-      schema: eraseAllSchema,
-      run: async ({ tx, projectId, now }, { names }) => {
-        const here = await tx`
+export const eraseAll = action('eraseAll', eraseAllSchema, async ({ tx, projectId, now }, { names }) => {
+  const here = await tx`
           select 1 from enrolment e join account a on a.id = e.account_id where e.project_id = ${projectId} and a.erased_at is null`;
-        if (here.length !== names)
-          throw new FieldError('', `There are ${here.length} names by now; look at them again. Nobody was erased.`);
-        const people = await tx<{ id: string }[]>`
+  if (here.length !== names)
+    throw new FieldError('', `There are ${here.length} names by now; look at them again. Nobody was erased.`);
+  const people = await tx<{ id: string }[]>`
           select e.account_id as id from enrolment e join account a on a.id = e.account_id
           where e.project_id = ${projectId} and a.erased_at is null and not exists (
             select from enrolment o join project p on p.id = o.project_id
             where o.account_id = e.account_id and o.project_id <> ${projectId} and p.retention_until >= ${now.slice(0, 10)})`;
-        const erased = await erasePeople(
-          tx,
-          people.map((one) => one.id),
-        );
-        await noteAct(tx, projectId, { kind: 'person', id: 'all', what: { erased } });
-        return { erased };
-      },
-    },
-    input,
+  const erased = await erasePeople(
+    tx,
+    people.map((one) => one.id),
   );
-}
+  await noteAct(tx, projectId, { kind: 'person', id: 'all', what: { erased } });
+  return { erased };
+});

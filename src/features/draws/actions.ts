@@ -1,57 +1,43 @@
 'use server';
 
-import { FieldError, type Outcome } from '@/server/outcome';
-import { momentOf, perform } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { momentOf, action } from '@/server/perform';
 import { drawSchema, namesIn, seedSchema } from './schema';
 
 /** Freezes a list to draw from; from now on nobody can change it. For pitches these are the released concepts of a section. */
-export async function makeDraw(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'makeDraw',
-      schema: drawSchema,
-      run: async (work, { sectionId, title, names, forPitches, isPublic }) => {
-        const { tx, projectId } = work;
-        const concepts = forPitches
-          ? await tx<{ id: string; title: string }[]>`
+export const makeDraw = action(
+  'makeDraw',
+  drawSchema,
+  async (work, { sectionId, title, names, forPitches, isPublic }) => {
+    const { tx, projectId } = work;
+    const concepts = forPitches
+      ? await tx<{ id: string; title: string }[]>`
               select c.id, c.title from concept c join concept_round r on r.section_id = c.section_id and r.released_at is not null
               where c.project_id = ${projectId} and c.section_id = ${sectionId} and c.removed_at is null and c.fate <> 'left'
               order by c.title, c.id`
-          : null;
-        if (concepts?.length === 0) throw new FieldError('', 'Release the concepts of the section first.');
-        const list = concepts?.map((one) => one.title) ?? namesIn(names);
-        const row = {
-          projectId,
-          sectionId,
-          title,
-          names: tx.json(list),
-          subjects: concepts ? tx.json(concepts.map((one) => one.id)) : null,
-          forPitches,
-          isPublic,
-          frozenAt: momentOf(work),
-        };
-        const [made] = await tx<[{ id: string }]>`insert into drawing ${tx(row)} returning id`;
-        return made;
-      },
-    },
-    input,
-  );
-}
+      : null;
+    if (concepts?.length === 0) throw new FieldError('', 'Release the concepts of the section first.');
+    const list = concepts?.map((one) => one.title) ?? namesIn(names);
+    const row = {
+      projectId,
+      sectionId,
+      title,
+      names: tx.json(list),
+      subjects: concepts ? tx.json(concepts.map((one) => one.id)) : null,
+      forPitches,
+      isPublic,
+      frozenAt: momentOf(work),
+    };
+    const [made] = await tx<[{ id: string }]>`insert into drawing ${tx(row)} returning id`;
+    return made;
+  },
+);
 
 /** Keeps the digits that two people called out. They are called once. */
-export async function callSeed(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'callSeed',
-      schema: seedSchema,
-      run: async (work, { id, first, second }) => {
-        const { tx, projectId } = work;
-        const called = await tx`
+export const callSeed = action('callSeed', seedSchema, async (work, { id, first, second }) => {
+  const { tx, projectId } = work;
+  const called = await tx`
           update drawing set first_called = ${first}, second_called = ${second}, drawn_at = ${momentOf(work)}
           where id = ${id} and project_id = ${projectId} and drawn_at is null returning 1`;
-        if (called.length === 0) throw new FieldError('', 'The digits of this draw were called already.');
-      },
-    },
-    input,
-  );
-}
+  if (called.length === 0) throw new FieldError('', 'The digits of this draw were called already.');
+});

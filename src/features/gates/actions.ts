@@ -3,8 +3,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Tx } from '@/db/connection';
 import { isId } from '@/server/access';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { orConflict, perform, type Work } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { orConflict, type Work, action } from '@/server/perform';
 import { meetingsOf, listSections } from '@/domain/classes/read';
 import { listGates } from '@/domain/gates/read';
 import { ofTeam } from '@/domain/builds/targets';
@@ -22,157 +22,118 @@ import {
 import { gateForm } from './toForm';
 
 /** A gate with its checklist. Items that stay keep their signatures. */
-export async function saveGate(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveGate',
-      schema: gateSchema,
-      run: async (work, { id, version, name, stageId, guardsBuilding, guardsFinal, items }) => {
-        const { tx, projectId } = work;
-        const values = { name, stageId, guardsBuilding, guardsFinal };
-        const known = id ? (await listGates(tx, projectId)).find((gate) => gate.id === id) : undefined;
-        const gateId = await saveRow(work, 'gate', { id, version }, values, () => (known ? gateForm(known) : values));
-        const own = new Set(known?.items.map((item) => item.id));
-        const rows = items.map((item, position) => ({
-          ...{ projectId, gateId, id: item.id && own.has(item.id) ? item.id : randomUUID() },
-          ...{ position, kind: item.kind, text: item.text, count: item.count ? read(item.count) : 1 },
-          stageId: item.kind === 'stage' ? item.stageId : null,
-          signer: item.kind === 'signed' ? item.signer : null,
-        }));
-        await tx`delete from gate_item where gate_id = ${gateId} and project_id = ${projectId} and not (id = any(${rows.map((row) => row.id)}))`;
-        await tx`
+export const saveGate = action(
+  'saveGate',
+  gateSchema,
+  async (work, { id, version, name, stageId, guardsBuilding, guardsFinal, items }) => {
+    const { tx, projectId } = work;
+    const values = { name, stageId, guardsBuilding, guardsFinal };
+    const known = id ? (await listGates(tx, projectId)).find((gate) => gate.id === id) : undefined;
+    const gateId = await saveRow(work, 'gate', { id, version }, values, () => (known ? gateForm(known) : values));
+    const own = new Set(known?.items.map((item) => item.id));
+    const rows = items.map((item, position) => ({
+      ...{ projectId, gateId, id: item.id && own.has(item.id) ? item.id : randomUUID() },
+      ...{ position, kind: item.kind, text: item.text, count: item.count ? read(item.count) : 1 },
+      stageId: item.kind === 'stage' ? item.stageId : null,
+      signer: item.kind === 'signed' ? item.signer : null,
+    }));
+    await tx`delete from gate_item where gate_id = ${gateId} and project_id = ${projectId} and not (id = any(${rows.map((row) => row.id)}))`;
+    await tx`
           insert into gate_item ${tx(rows)} on conflict (id) do update set position = excluded.position, kind = excluded.kind,
             text = excluded.text, count = excluded.count, stage_id = excluded.stage_id, signer = excluded.signer`;
-        return { id: gateId };
-      },
-    },
-    input,
-  );
-}
+    return { id: gateId };
+  },
+);
 
 /** Takes a gate away, with what was signed and decided at it; the history keeps both. */
-export async function removeGate(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeGate',
-      schema: removeGateSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        await dropConditions(tx, projectId, { gateId: id! });
-        await removeRow({ tx, projectId }, 'gate', id!, 'This gate');
-      },
-    },
-    input,
-  );
-}
+export const removeGate = action('removeGate', removeGateSchema, async ({ tx, projectId }, { id }) => {
+  await dropConditions(tx, projectId, { gateId: id! });
+  await removeRow({ tx, projectId }, 'gate', id!, 'This gate');
+});
 
 /** Signs an item of a checklist for a team. */
-export async function signItem(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'signItem',
-      schema: signSchema,
-      target: ofTeam,
-      run: async ({ tx, projectId, seat, now, notes }, { itemId, teamId, note }) => {
-        const [item] = await tx<{ kind: string; signer: string | null }[]>`
+export const signItem = action(
+  'signItem',
+  signSchema,
+  async ({ tx, projectId, seat, now, notes }, { itemId, teamId, note }) => {
+    const [item] = await tx<{ kind: string; signer: string | null }[]>`
           select kind, signer from gate_item where id = ${itemId} and project_id = ${projectId}`;
-        if (item?.kind !== 'signed') throw new FieldError('', 'This item is checked from evidence; nobody signs it.');
-        if (item.signer === 'instructor' && seat.role !== 'instructor')
-          throw new FieldError('', 'The instructor signs this.');
-        if (item.signer === 'member' && seat.role !== 'student')
-          throw new FieldError('', 'A member of the team signs this.');
-        const { id: signedBy, name: byName } = seat.actor;
-        const row = { projectId, itemId, teamId, signedBy, byName, signedOn: now.slice(0, 10), note };
-        const added = await tx`insert into gate_signature ${tx(row)} on conflict do nothing returning 1`;
-        if (added.length === 0) notes.push('You had signed it already');
-      },
-    },
-    input,
-  );
-}
+    if (item?.kind !== 'signed') throw new FieldError('', 'This item is checked from evidence; nobody signs it.');
+    if (item.signer === 'instructor' && seat.role !== 'instructor')
+      throw new FieldError('', 'The instructor signs this.');
+    if (item.signer === 'member' && seat.role !== 'student')
+      throw new FieldError('', 'A member of the team signs this.');
+    const { id: signedBy, name: byName } = seat.actor;
+    const row = { projectId, itemId, teamId, signedBy, byName, signedOn: now.slice(0, 10), note };
+    const added = await tx`insert into gate_signature ${tx(row)} on conflict do nothing returning 1`;
+    if (added.length === 0) notes.push('You had signed it already');
+  },
+  ofTeam,
+);
 
 /** Takes one's own signature back. */
-export async function takeBackSignature(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'takeBackSignature',
-      schema: takeBackSignatureSchema,
-      target: ofTeam,
-      run: async ({ tx, projectId, seat }, { itemId, teamId }) => {
-        const gone = await tx`
+export const takeBackSignature = action(
+  'takeBackSignature',
+  takeBackSignatureSchema,
+  async ({ tx, projectId, seat }, { itemId, teamId }) => {
+    const gone = await tx`
           delete from gate_signature where item_id = ${itemId} and team_id = ${teamId} and project_id = ${projectId}
             and signed_by = ${seat.actor.id} returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'There is no signature of yours to take back.');
-      },
-    },
-    input,
-  );
-}
+    if (gone.length === 0) throw new FieldError('', 'There is no signature of yours to take back.');
+  },
+  ofTeam,
+);
 
 /** Lets a team pass on conditions, opens a gate with a reason, or holds it with one. */
-export async function decideGate(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'decideGate',
-      schema: decideGateSchema,
-      run: async (work, { gateId, teamId, kind, reason, conditions }) => {
-        const { tx, projectId, seat, now } = work;
-        if (kind === 'conditions') await mustBeConditions(work, teamId, conditions);
-        const row = { projectId, gateId, teamId, kind, reason, byName: seat.actor.name, decidedOn: now.slice(0, 10) };
-        const [decision] = await tx<[{ id: string }]>`insert into gate_decision ${tx(row)} returning id`;
-        if (kind === 'conditions') {
-          const source = { projectId, teamId, sourceKind: 'gate', sourceId: decision.id };
-          await tx`insert into action ${tx(conditions.map((one) => ({ ...one, ...source })))}`;
-        }
-        return decision;
-      },
-    },
-    input,
-  );
-}
+export const decideGate = action(
+  'decideGate',
+  decideGateSchema,
+  async (work, { gateId, teamId, kind, reason, conditions }) => {
+    const { tx, projectId, seat, now } = work;
+    if (kind === 'conditions') await mustBeConditions(work, teamId, conditions);
+    const row = { projectId, gateId, teamId, kind, reason, byName: seat.actor.name, decidedOn: now.slice(0, 10) };
+    const [decision] = await tx<[{ id: string }]>`insert into gate_decision ${tx(row)} returning id`;
+    if (kind === 'conditions') {
+      const source = { projectId, teamId, sourceKind: 'gate', sourceId: decision.id };
+      await tx`insert into action ${tx(conditions.map((one) => ({ ...one, ...source })))}`;
+    }
+    return decision;
+  },
+);
 
 /** Takes a decision back: the gate stands again as its items say. Conditions that are still open are dropped. */
-export async function takeBackDecision(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'takeBackDecision',
-      schema: takeBackDecisionSchema,
-      run: async ({ tx, projectId }, { id, version }) => {
-        await dropConditions(tx, projectId, { id: id! });
-        const gone = await tx`
+export const takeBackDecision = action(
+  'takeBackDecision',
+  takeBackDecisionSchema,
+  async ({ tx, projectId }, { id, version }) => {
+    await dropConditions(tx, projectId, { id: id! });
+    const gone = await tx`
           delete from gate_decision where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-        if (gone.length === 0)
-          throw new FieldError('', 'Somebody else has changed this decision meanwhile; reload to see it.');
-      },
-    },
-    input,
-  );
-}
+    if (gone.length === 0)
+      throw new FieldError('', 'Somebody else has changed this decision meanwhile; reload to see it.');
+  },
+);
 
 /** Says that a condition is met, or that it is not. */
-export async function settleCondition(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'settleCondition',
-      schema: settleSchema,
-      target: async (sql, { id }, projectId) => {
-        if (!isId(id)) return {};
-        const [row] = await sql<{ teamId: string | null }[]>`
-          select team_id from action where id = ${id} and project_id = ${projectId}`;
-        return row ?? null;
-      },
-      run: async ({ tx, projectId }, { id, done, version }) => {
-        const written = await tx`
+export const settleCondition = action(
+  'settleCondition',
+  settleSchema,
+  async ({ tx, projectId }, { id, done, version }) => {
+    const written = await tx`
           update action set state = ${done ? 'done' : 'open'} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-        await orConflict(written, tx, id!, async () => {
-          const [row] = await tx<{ state: string; version: number }[]>`
+    await orConflict(written, tx, id!, async () => {
+      const [row] = await tx<{ state: string; version: number }[]>`
             select state, version from action where id = ${id} and project_id = ${projectId}`;
-          return row;
-        });
-      },
-    },
-    input,
-  );
-}
+      return row;
+    });
+  },
+  async (sql, { id }, projectId) => {
+    if (!isId(id)) return {};
+    const [row] = await sql<{ teamId: string | null }[]>`
+          select team_id from action where id = ${id} and project_id = ${projectId}`;
+    return row ?? null;
+  },
+);
 
 async function dropConditions(tx: Tx, projectId: string, of: { id: string } | { gateId: string }): Promise<void> {
   await tx`

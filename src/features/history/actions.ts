@@ -2,8 +2,8 @@
 
 import * as yup from 'yup';
 import { json, type Tx } from '@/db/connection';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { perform } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { action } from '@/server/perform';
 import { noteAct } from '@/server/write';
 import { place } from '@/ui/forms/schema';
 import { planPutBack, type Selection, type Step } from '@/domain/history/plan';
@@ -11,38 +11,26 @@ import { readSelection } from '@/domain/history/selection';
 
 const putBackSchema = yup.object({
   ...place,
-  selection: yup.object().required(),
+  selection: yup.mixed<Record<string, unknown>>().required(),
   fingerprint: yup.string().required(),
 });
 
 /** Puts back what a plan shows, all of it or nothing; refuses when the plan is not what it was when it was shown. */
-export async function putBack(input: unknown): Promise<Outcome<{ done: number }>> {
-  return perform(
-    {
-      door: 'putBack',
-      schema: putBackSchema,
-      run: async ({ tx, seat, projectId }, given) => {
-        const selection = readSelection((input as { selection: Record<string, unknown> }).selection);
-        if (!selection) throw new FieldError('', 'Say what is to be put back.');
-        const plan = await planPutBack(tx, seat.project, selection, true);
-        if (plan.fingerprint !== given.fingerprint)
-          throw new FieldError(
-            '',
-            'Something changed since this was shown, so nothing was put back. Look at it again.',
-          );
-        if (plan.steps.length === 0) throw new FieldError('', 'There is nothing to put back.');
-        for (const step of plan.steps) await take(tx, projectId, step);
-        await noteAct(tx, projectId, {
-          kind: 'put back',
-          id: idOf(selection),
-          what: { ...selection, steps: plan.steps.length } as never,
-        });
-        return { done: plan.steps.length };
-      },
-    },
-    input,
-  );
-}
+export const putBack = action('putBack', putBackSchema, async ({ tx, seat, projectId }, given) => {
+  const selection = readSelection(given.selection);
+  if (!selection) throw new FieldError('', 'Say what is to be put back.');
+  const plan = await planPutBack(tx, seat.project, selection, true);
+  if (plan.fingerprint !== given.fingerprint)
+    throw new FieldError('', 'Something changed since this was shown, so nothing was put back. Look at it again.');
+  if (plan.steps.length === 0) throw new FieldError('', 'There is nothing to put back.');
+  for (const step of plan.steps) await take(tx, projectId, step);
+  await noteAct(tx, projectId, {
+    kind: 'put back',
+    id: idOf(selection),
+    what: { ...selection, steps: plan.steps.length } as never,
+  });
+  return { done: plan.steps.length };
+});
 
 const idOf = (selection: Selection) => (selection.kind === 'change' ? String(selection.change) : selection.person);
 

@@ -3,8 +3,8 @@
 import { PART_STATES, type PartState } from '@/core/builds';
 import type { Sql } from '@/db/connection';
 import { isId, type Target } from '@/server/access';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { orConflict, perform, type Work } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { orConflict, type Work, action } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
 import { enterJointSchema, jointSchema, movePartSchema, ofPartSchema, partSchema, scaleSchema } from './schema';
@@ -21,74 +21,52 @@ const inSection =
   };
 
 /** A part of the one thing: who owns it, who checks it, how much work it is. */
-export async function savePart(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'savePart',
-      schema: partSchema,
-      run: async (
-        work,
-        { id, version, sectionId, code, name, ownerId, checkerId, share, thickness, thicknessUnit },
-      ) => {
-        await mustBeInSection(work, sectionId, [ownerId, checkerId]);
-        const thick = readOptional(thickness, work.notes);
-        const values = {
-          ...{ sectionId, code, name, ownerId, checkerId, share: read(share, work.notes) },
-          thickness: thick,
-          thicknessUnit: thick === null ? null : thicknessUnit,
-        };
-        return { id: await saveRow(work, 'part', { id, version }, values, partForm) };
-      },
-    },
-    input,
-  );
-}
+export const savePart = action(
+  'savePart',
+  partSchema,
+  async (work, { id, version, sectionId, code, name, ownerId, checkerId, share, thickness, thicknessUnit }) => {
+    await mustBeInSection(work, sectionId, [ownerId, checkerId]);
+    const thick = readOptional(thickness, work.notes);
+    const values = {
+      ...{ sectionId, code, name, ownerId, checkerId, share: read(share, work.notes) },
+      thickness: thick,
+      thicknessUnit: thick === null ? null : thicknessUnit,
+    };
+    return { id: await saveRow(work, 'part', { id, version }, values, partForm) };
+  },
+);
 
-export async function removePart(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removePart',
-      schema: ofPartSchema,
-      run: (work, { id }) => removeRow(work, 'part', id, 'This part'),
-    },
-    input,
-  );
-}
+export const removePart = action('removePart', ofPartSchema, (work, { id }) =>
+  removeRow(work, 'part', id, 'This part'),
+);
 
 /** Takes a part a step on, or back. Checks are made by others than the owner, the second by a third person. */
-export async function movePart(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'movePart',
-      schema: movePartSchema,
-      target: inSection('part'),
-      run: async (work, { id, version, state }) => {
-        const { tx, projectId } = work;
-        const [part] = await tx<Moving[]>`
+export const movePart = action(
+  'movePart',
+  movePartSchema,
+  async (work, { id, version, state }) => {
+    const { tx, projectId } = work;
+    const [part] = await tx<Moving[]>`
           select owner_id, checker_id, state, checked_by from part where id = ${id} and project_id = ${projectId} for update`;
-        if (!part) throw new FieldError('', 'This part was removed meanwhile.');
-        mustBeTurn(work, part, state);
-        const at = (one: PartState) => PART_STATES.indexOf(one);
-        const me = work.seat.actor.id;
-        const values = {
-          state,
-          ...(state === 'checked' && part.state === 'drawn' ? { checkedBy: me } : {}),
-          ...(state === 'double-checked' && part.state === 'checked' ? { doubleCheckedBy: me } : {}),
-          ...(at(state) < at('checked') ? { checkedBy: null } : {}),
-          ...(at(state) < at('double-checked') ? { doubleCheckedBy: null } : {}),
-        };
-        const written = await tx`update part set ${tx(values)} where id = ${id} and version = ${version} returning 1`;
-        await orConflict(written, tx, id, async () => {
-          const [row] = await tx<
-            { state: string; version: number }[]
-          >`select state, version from part where id = ${id}`;
-          return row;
-        });
-      },
-    },
-    input,
-  );
-}
+    if (!part) throw new FieldError('', 'This part was removed meanwhile.');
+    mustBeTurn(work, part, state);
+    const at = (one: PartState) => PART_STATES.indexOf(one);
+    const me = work.seat.actor.id;
+    const values = {
+      state,
+      ...(state === 'checked' && part.state === 'drawn' ? { checkedBy: me } : {}),
+      ...(state === 'double-checked' && part.state === 'checked' ? { doubleCheckedBy: me } : {}),
+      ...(at(state) < at('checked') ? { checkedBy: null } : {}),
+      ...(at(state) < at('double-checked') ? { doubleCheckedBy: null } : {}),
+    };
+    const written = await tx`update part set ${tx(values)} where id = ${id} and version = ${version} returning 1`;
+    await orConflict(written, tx, id, async () => {
+      const [row] = await tx<{ state: string; version: number }[]>`select state, version from part where id = ${id}`;
+      return row;
+    });
+  },
+  inSection('part'),
+);
 
 interface Moving {
   ownerId: string | null;
@@ -124,87 +102,65 @@ function mustBeTurn({ seat }: Work, part: Moving, to: PartState): void {
 }
 
 /** An interface: this edge of one part meets that one of another. */
-export async function saveJoint(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveJoint',
-      schema: jointSchema,
-      run: async (work, { id, version, sectionId, name, oneId, otherId }) => ({
-        id: await saveRow(work, 'joint', { id, version }, { sectionId, name, oneId, otherId }, jointForm),
-      }),
-    },
-    input,
-  );
-}
+export const saveJoint = action(
+  'saveJoint',
+  jointSchema,
+  async (work, { id, version, sectionId, name, oneId, otherId }) => ({
+    id: await saveRow(work, 'joint', { id, version }, { sectionId, name, oneId, otherId }, jointForm),
+  }),
+);
 
-export async function removeJoint(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeJoint',
-      schema: ofPartSchema,
-      run: (work, { id }) => removeRow(work, 'joint', id, 'This interface'),
-    },
-    input,
-  );
-}
+export const removeJoint = action('removeJoint', ofPartSchema, (work, { id }) =>
+  removeRow(work, 'joint', id, 'This interface'),
+);
 
 /** What the owner of one side says of the dimension in which the parts meet. */
-export async function enterJoint(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'enterJoint',
-      schema: enterJointSchema,
-      target: inSection('joint'),
-      run: async (work, { id, version, side, value, unit, tolerance }) => {
-        const { tx, projectId, seat, notes } = work;
-        const [owner] = await tx<{ ownerId: string | null }[]>`
+export const enterJoint = action(
+  'enterJoint',
+  enterJointSchema,
+  async (work, { id, version, side, value, unit, tolerance }) => {
+    const { tx, projectId, seat, notes } = work;
+    const [owner] = await tx<{ ownerId: string | null }[]>`
           select p.owner_id from joint j join part p on p.id = ${side === 'one' ? tx`j.one_id` : tx`j.other_id`}
           where j.id = ${id} and j.project_id = ${projectId}`;
-        if (!owner) throw new FieldError('', 'This interface was removed meanwhile.');
-        if (seat.role !== 'instructor' && owner.ownerId !== seat.actor.id)
-          throw new FieldError('', 'Each side is entered by the owner of its part.');
-        const said = { value: read(value, notes), unit, tolerance: read(tolerance, notes) };
-        const values =
-          side === 'one'
-            ? { oneValue: said.value, oneUnit: said.unit, oneTolerance: said.tolerance }
-            : { otherValue: said.value, otherUnit: said.unit, otherTolerance: said.tolerance };
-        // The two sides are entered at the same time by two people: only a change of one's own side is in the way.
-        const [now] = await tx<{ version: number; same: boolean }[]>`
+    if (!owner) throw new FieldError('', 'This interface was removed meanwhile.');
+    if (seat.role !== 'instructor' && owner.ownerId !== seat.actor.id)
+      throw new FieldError('', 'Each side is entered by the owner of its part.');
+    const said = { value: read(value, notes), unit, tolerance: read(tolerance, notes) };
+    const values =
+      side === 'one'
+        ? { oneValue: said.value, oneUnit: said.unit, oneTolerance: said.tolerance }
+        : { otherValue: said.value, otherUnit: said.unit, otherTolerance: said.tolerance };
+    // The two sides are entered at the same time by two people: only a change of one's own side is in the way.
+    const [now] = await tx<{ version: number; same: boolean }[]>`
           select version, ${side === 'one' ? tx`one_value is null` : tx`other_value is null`} as same from joint where id = ${id} for update`;
-        const seen = now!.same ? now!.version : version;
-        const written = await tx`update joint set ${tx(values)} where id = ${id} and version = ${seen} returning 1`;
-        await orConflict(written, tx, id, async () => {
-          const [row] = await tx<{ value: number; unit: string; tolerance: number; version: number }[]>`
+    const seen = now!.same ? now!.version : version;
+    const written = await tx`update joint set ${tx(values)} where id = ${id} and version = ${seen} returning 1`;
+    await orConflict(written, tx, id, async () => {
+      const [row] = await tx<{ value: number; unit: string; tolerance: number; version: number }[]>`
             select ${side === 'one' ? tx`one_value as value, one_unit as unit, one_tolerance as tolerance` : tx`other_value as value, other_unit as unit, other_tolerance as tolerance`}, version
             from joint where id = ${id}`;
-          return (
-            row && { value: String(row.value), unit: row.unit, tolerance: String(row.tolerance), version: row.version }
-          );
-        });
-      },
-    },
-    input,
-  );
-}
+      return (
+        row && { value: String(row.value), unit: row.unit, tolerance: String(row.tolerance), version: row.version }
+      );
+    });
+  },
+  inSection('joint'),
+);
 
 /** The scale of the model, and the thinnest that the material stands. */
-export async function saveScale(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveScale',
-      schema: scaleSchema,
-      run: async (work, { id, version, sectionId, ratio, least, leastUnit }) => {
-        const thinnest = readOptional(least, work.notes);
-        const values = {
-          ...{ sectionId, ratio: read(ratio, work.notes), leastThickness: thinnest },
-          leastUnit: thinnest === null ? null : leastUnit,
-        };
-        return { id: await saveRow(work, 'build_scale', { id, version }, values, scaleForm) };
-      },
-    },
-    input,
-  );
-}
+export const saveScale = action(
+  'saveScale',
+  scaleSchema,
+  async (work, { id, version, sectionId, ratio, least, leastUnit }) => {
+    const thinnest = readOptional(least, work.notes);
+    const values = {
+      ...{ sectionId, ratio: read(ratio, work.notes), leastThickness: thinnest },
+      leastUnit: thinnest === null ? null : leastUnit,
+    };
+    return { id: await saveRow(work, 'build_scale', { id, version }, values, scaleForm) };
+  },
+);
 
 async function mustBeInSection({ tx, projectId }: Work, sectionId: string, people: (string | null)[]): Promise<void> {
   const ids = [...new Set(people.flatMap((one) => one ?? []))];

@@ -2,8 +2,7 @@
 
 import * as yup from 'yup';
 import { isId } from '@/server/access';
-import type { Outcome } from '@/server/outcome';
-import { orConflict, perform } from '@/server/perform';
+import { orConflict, action } from '@/server/perform';
 import { mustNotBeReleased } from '@/domain/concepts/read';
 import { picturedTarget } from '@/domain/builds/targets';
 import { id, place } from '@/ui/forms/schema';
@@ -12,27 +11,22 @@ import { findPicture } from '@/domain/pictures/read';
 const removeSchema = yup.object({ ...place, id: id('The picture'), version: yup.number().integer().required() });
 
 /** Takes a picture away. It is kept for the history, which can put it back. */
-export async function removePicture(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removePicture',
-      schema: removeSchema,
-      target: async (sql, { id }, projectId) => {
-        const picture = isId(id) ? await findPicture(sql, projectId, id) : null;
-        return picture && picturedTarget(sql, { ...picture }, projectId);
-      },
-      run: async ({ tx, projectId }, { id, version }) => {
-        const [of] = await tx<{ conceptId: string }[]>`
+export const removePicture = action(
+  'removePicture',
+  removeSchema,
+  async ({ tx, projectId }, { id, version }) => {
+    const [of] = await tx<{ conceptId: string }[]>`
           select object_id as concept_id from attachment where id = ${id} and project_id = ${projectId} and object_kind = 'concept'`;
-        if (of) await mustNotBeReleased(tx, of.conceptId);
-        const removed = await tx`
+    if (of) await mustNotBeReleased(tx, of.conceptId);
+    const removed = await tx`
           update attachment set removed_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-        await orConflict(removed, tx, id, async () => {
-          const [row] = await tx<{ version: number }[]>`select version from attachment where id = ${id}`;
-          return row;
-        });
-      },
-    },
-    input,
-  );
-}
+    await orConflict(removed, tx, id, async () => {
+      const [row] = await tx<{ version: number }[]>`select version from attachment where id = ${id}`;
+      return row;
+    });
+  },
+  async (sql, { id }, projectId) => {
+    const picture = isId(id) ? await findPicture(sql, projectId, id) : null;
+    return picture && picturedTarget(sql, { ...picture }, projectId);
+  },
+);

@@ -1,151 +1,107 @@
 'use server';
 
 import { CoreError } from '@/core/units';
-import { json, pool, type Sql } from '@/db/connection';
+import { json, type Sql } from '@/db/connection';
 import { isId } from '@/server/access';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { perform } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { action } from '@/server/perform';
 import { listTeams } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
 import { readOptional } from '@/ui/forms/schema';
 import { flipsOf } from '@/domain/requirements/flips';
-import type { Flip } from '@/domain/requirements/turned';
-import { readList, toInput, type ReadRow } from './readList';
+import { readList, toInput } from './readList';
 import { readLimit } from './readLimit';
 import { writeRequirement } from './save';
 import { dealtSchema, importSchema, previewSchema, requirementSchema, weightsSchema } from './schema';
 
-export async function saveRequirement(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform({ door: 'saveRequirement', schema: requirementSchema, run: writeRequirement }, input);
-}
+export const saveRequirement = action('saveRequirement', requirementSchema, writeRequirement);
 
 /** What a change of an agreed requirement would touch: teams by name whose verdict it turns. Writes nothing. */
-export async function previewChange(input: unknown): Promise<Outcome<{ flips: (Flip & { team: string })[] }>> {
-  return perform(
-    {
-      door: 'previewChange',
-      schema: previewSchema,
-      run: async ({ projectId }, given) => {
-        const [requirements, teams, latest, events, protocols, runs] = await Promise.all([
-          listRequirements(pool(), projectId),
-          listTeams(pool(), projectId),
-          listLatestIterations(pool(), projectId),
-          listEvents(pool(), projectId),
-          listProtocols(pool(), projectId),
-          listLatestRuns(pool(), projectId),
-        ]);
-        const requirement = requirements.find((one) => one.id === given.id);
-        if (!requirement) throw new FieldError('', 'This requirement is not part of the project.');
-        const before = { ...requirement, parameter: requirement.parameterName };
-        const after = { ...before, ...readLimit(given), decision: given.decision, state: given.state };
-        try {
-          const flips = flipsOf(requirement, { before, after }, latest, { events, protocols, runs });
-          const name = (teamId: string) => teams.find((team) => team.id === teamId)?.name ?? '';
-          return { flips: flips.map((flip) => ({ ...flip, team: name(flip.teamId) })) };
-        } catch (error) {
-          if (error instanceof CoreError) throw new FieldError('unit', error.message);
-          throw error;
-        }
-      },
-    },
-    input,
-  );
-}
+export const previewChange = action('previewChange', previewSchema, async ({ tx, projectId }, given) => {
+  const [requirements, teams, latest, events, protocols, runs] = await Promise.all([
+    listRequirements(tx, projectId),
+    listTeams(tx, projectId),
+    listLatestIterations(tx, projectId),
+    listEvents(tx, projectId),
+    listProtocols(tx, projectId),
+    listLatestRuns(tx, projectId),
+  ]);
+  const requirement = requirements.find((one) => one.id === given.id);
+  if (!requirement) throw new FieldError('', 'This requirement is not part of the project.');
+  const before = { ...requirement, parameter: requirement.parameterName };
+  const after = { ...before, ...readLimit(given), decision: given.decision, state: given.state };
+  try {
+    const flips = flipsOf(requirement, { before, after }, latest, { events, protocols, runs });
+    const name = (teamId: string) => teams.find((team) => team.id === teamId)?.name ?? '';
+    return { flips: flips.map((flip) => ({ ...flip, team: name(flip.teamId) })) };
+  } catch (error) {
+    if (error instanceof CoreError) throw new FieldError('unit', error.message);
+    throw error;
+  }
+});
 
 /** A team has dealt with a change, or the instructor says so for it. */
-export async function dealWithChange(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'dealWithChange',
-      schema: dealtSchema,
-      target: async (_sql, { teamId }) => (isId(teamId) ? { teamId } : {}),
-      run: async ({ tx, projectId }, { id, teamId }) => {
-        if (!id || !teamId) throw new FieldError('', 'Say which change, and which team.');
-        await tx`insert into change_seen ${tx({ projectId, changeId: id, teamId })} on conflict do nothing`;
-      },
-    },
-    input,
-  );
-}
+export const dealWithChange = action(
+  'dealWithChange',
+  dealtSchema,
+  async ({ tx, projectId }, { id, teamId }) => {
+    if (!id || !teamId) throw new FieldError('', 'Say which change, and which team.');
+    await tx`insert into change_seen ${tx({ projectId, changeId: id, teamId })} on conflict do nothing`;
+  },
+  async (_sql, { teamId }) => (isId(teamId) ? { teamId } : {}),
+);
 
 /** The weights of all requirements at once, and the pairwise judgements they may come from. */
-export async function saveWeights(input: unknown): Promise<Outcome<{ weighed: number }>> {
-  return perform(
-    {
-      door: 'saveWeights',
-      schema: weightsSchema,
-      run: async (work, { weights, judgements }) => {
-        const { tx, projectId, notes } = work;
-        const given = weights.map(({ id, version, weight }) => ({
-          id,
-          version,
-          weight: readOptional(weight, notes) || null,
-        }));
-        const written = await tx<{ id: string }[]>`
+export const saveWeights = action('saveWeights', weightsSchema, async (work, { weights, judgements }) => {
+  const { tx, projectId, notes } = work;
+  const given = weights.map(({ id, version, weight }) => ({
+    id,
+    version,
+    weight: readOptional(weight, notes) || null,
+  }));
+  const written = await tx<{ id: string }[]>`
           update requirement r set weight = w.weight
           from jsonb_to_recordset(${json(tx, given)}) as w (id uuid, version int, weight double precision)
           where r.id = w.id and r.project_id = ${projectId} and (r.version = w.version or r.weight is not distinct from w.weight)
           returning r.id`;
-        const late = given.findIndex(({ id }) => !written.some((row) => row.id === id));
-        if (late >= 0)
-          throw new FieldError(
-            `weights.${late}.weight`,
-            'Somebody else changed this requirement meanwhile; reload to see it.',
-          );
-        await tx`
+  const late = given.findIndex(({ id }) => !written.some((row) => row.id === id));
+  if (late >= 0)
+    throw new FieldError(
+      `weights.${late}.weight`,
+      'Somebody else changed this requirement meanwhile; reload to see it.',
+    );
+  await tx`
           insert into weighing ${tx({ projectId, judgements: json(tx, judgements) })}
           on conflict (project_id) do update set judgements = excluded.judgements`;
-        return { weighed: weights.filter((one) => one.weight).length };
-      },
-    },
-    input,
-  );
-}
+  return { weighed: weights.filter((one) => one.weight).length };
+});
 
 /** Reads a pasted list and says row by row what can be taken. Writes nothing. */
-export async function previewRequirements(
-  input: unknown,
-): Promise<Outcome<{ rows: ReadRow[]; problem: string | null }>> {
-  return perform(
-    {
-      door: 'previewRequirements',
-      schema: importSchema,
-      run: async ({ projectId }, { text }) => readList(text, await codesOf(pool(), projectId)),
-    },
-    input,
-  );
-}
+export const previewRequirements = action('previewRequirements', importSchema, async ({ tx, projectId }, { text }) =>
+  readList(text, await codesOf(tx, projectId)),
+);
 
 /** Takes the rows of a pasted list that have no problem; those there already are left as they are. */
-export async function importRequirements(input: unknown): Promise<Outcome<{ taken: number }>> {
-  return perform(
-    {
-      door: 'importRequirements',
-      schema: importSchema,
-      run: async (work, { text }) => {
-        const { tx, projectId } = work;
-        const { rows, problem } = readList(text, await codesOf(work.tx, projectId));
-        if (problem) throw new FieldError('text', problem);
-        const good = rows.filter((row) => !row.problem);
-        if (good.length === 0) throw new FieldError('text', 'No row of this list can be taken.');
-        const known = await tx<{ id: string; name: string }[]>`
+export const importRequirements = action('importRequirements', importSchema, async (work, { text }) => {
+  const { tx, projectId } = work;
+  const { rows, problem } = readList(text, await codesOf(work.tx, projectId));
+  if (problem) throw new FieldError('text', problem);
+  const good = rows.filter((row) => !row.problem);
+  if (good.length === 0) throw new FieldError('text', 'No row of this list can be taken.');
+  const known = await tx<{ id: string; name: string }[]>`
           select id, name from parameter where project_id = ${projectId}`;
-        const parameters = new Map(known.map((one) => [one.name.toLowerCase(), one.id]));
-        for (const row of good) {
-          const name = row.parameter.toLowerCase();
-          const given = { ...toInput(row), projectId, parameterId: parameters.get(name) ?? null };
-          const parsed = await requirementSchema.validate(given);
-          const { parameterId } = await writeRequirement(work, parsed);
-          if (parameterId) parameters.set(name, parameterId);
-        }
-        return { taken: good.length };
-      },
-    },
-    input,
-  );
-}
+  const parameters = new Map(known.map((one) => [one.name.toLowerCase(), one.id]));
+  for (const row of good) {
+    const name = row.parameter.toLowerCase();
+    const given = { ...toInput(row), projectId, parameterId: parameters.get(name) ?? null };
+    const parsed = await requirementSchema.validate(given);
+    const { parameterId } = await writeRequirement(work, parsed);
+    if (parameterId) parameters.set(name, parameterId);
+  }
+  return { taken: good.length };
+});
 
 async function codesOf(sql: Sql, projectId: string): Promise<{ codes: Set<string>; parameters: Map<string, string> }> {
   const codes = await sql<{ code: string }[]>`select code from requirement where project_id = ${projectId}`;

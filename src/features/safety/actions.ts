@@ -1,7 +1,7 @@
 'use server';
 
-import { FieldError, type Outcome } from '@/server/outcome';
-import { perform, type Work } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { type Work, action } from '@/server/perform';
 import { ofTeam } from '@/domain/builds/targets';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { LIBRARY } from '@/domain/safety/library';
@@ -17,51 +17,37 @@ import {
 import { hazardForm, incidentForm } from './toForm';
 
 /** Takes hazards of the library into the project, where they can be changed. */
-export async function takeFromLibrary(input: unknown): Promise<Outcome<{ added: number }>> {
-  return perform(
-    {
-      door: 'takeFromLibrary',
-      schema: librarySchema,
-      run: async ({ tx, projectId }, { names }) => {
-        const rows = LIBRARY.filter((one) => names.includes(one.name)).map((one) => ({ projectId, ...one }));
-        const added = await tx`insert into hazard ${tx(rows)} on conflict do nothing returning 1`;
-        return { added: added.length };
-      },
-    },
-    input,
-  );
-}
+export const takeFromLibrary = action('takeFromLibrary', librarySchema, async ({ tx, projectId }, { names }) => {
+  const rows = LIBRARY.filter((one) => names.includes(one.name)).map((one) => ({ projectId, ...one }));
+  const added = await tx`insert into hazard ${tx(rows)} on conflict do nothing returning 1`;
+  return { added: added.length };
+});
 
 /** A hazard with what names it. When what is said about it changes, teams have to read it again. */
-export async function saveHazard(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveHazard',
-      schema: hazardSchema,
-      run: async (work, { id, version, stages, resources, protocols, materials, ...values }) => {
-        const { tx, projectId, notes } = work;
-        const [known] = id
-          ? await tx<{ cautions: string; equipment: string; supervision: string; textVersion: number }[]>`
+export const saveHazard = action(
+  'saveHazard',
+  hazardSchema,
+  async (work, { id, version, stages, resources, protocols, materials, ...values }) => {
+    const { tx, projectId, notes } = work;
+    const [known] = id
+      ? await tx<{ cautions: string; equipment: string; supervision: string; textVersion: number }[]>`
               select cautions, equipment, supervision, text_version from hazard where id = ${id} and project_id = ${projectId}`
-          : [];
-        const { name, cautions, equipment, supervision, needsTraining, needsReading } = values;
-        const says = { cautions, equipment, supervision };
-        const newText = known && (Object.keys(says) as (keyof typeof says)[]).some((key) => known[key] !== says[key]);
-        const hazardId = await saveRow(
-          work,
-          'hazard',
-          { id, version },
-          { name, ...says, needsTraining, needsReading, ...(newText ? { textVersion: known.textVersion + 1 } : {}) },
-          hazardForm,
-        );
-        if (newText && needsReading) notes.push('What it says has changed, so teams read it again');
-        await saveUses(work, hazardId, { stages, resources, protocols, materials });
-        return { id: hazardId };
-      },
-    },
-    input,
-  );
-}
+      : [];
+    const { name, cautions, equipment, supervision, needsTraining, needsReading } = values;
+    const says = { cautions, equipment, supervision };
+    const newText = known && (Object.keys(says) as (keyof typeof says)[]).some((key) => known[key] !== says[key]);
+    const hazardId = await saveRow(
+      work,
+      'hazard',
+      { id, version },
+      { name, ...says, needsTraining, needsReading, ...(newText ? { textVersion: known.textVersion + 1 } : {}) },
+      hazardForm,
+    );
+    if (newText && needsReading) notes.push('What it says has changed, so teams read it again');
+    await saveUses(work, hazardId, { stages, resources, protocols, materials });
+    return { id: hazardId };
+  },
+);
 
 type Uses = Record<'stages' | 'resources' | 'protocols' | 'materials', string[]>;
 
@@ -78,84 +64,55 @@ async function saveUses({ tx, projectId }: Work, hazardId: string, uses: Uses): 
 }
 
 /** Takes a hazard out of the project, as long as nobody was signed off for it. */
-export async function removeHazard(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeHazard',
-      schema: removeHazardSchema,
-      run: (work, { id }) => removeRow(work, 'hazard', id, 'This hazard'),
-    },
-    input,
-  );
-}
+export const removeHazard = action('removeHazard', removeHazardSchema, (work, { id }) =>
+  removeRow(work, 'hazard', id, 'This hazard'),
+);
 
 /** Signs students off for a training; for who is signed off already it is renewed. */
-export async function signOff(input: unknown): Promise<Outcome<{ signed: number }>> {
-  return perform(
-    {
-      door: 'signOff',
-      schema: signOffSchema,
-      run: async ({ tx, projectId, seat, now }, { hazardId, people, signedOn, validUntil }) => {
-        if (signedOn > now.slice(0, 10)) throw new FieldError('signedOn', 'The training can’t lie in the future.');
-        const shared = { projectId, hazardId, signedOn, validUntil, signedBy: seat.actor.name };
-        const rows = [...new Set(people)].map((accountId) => ({ ...shared, accountId }));
-        const signed = await tx`
+export const signOff = action(
+  'signOff',
+  signOffSchema,
+  async ({ tx, projectId, seat, now }, { hazardId, people, signedOn, validUntil }) => {
+    if (signedOn > now.slice(0, 10)) throw new FieldError('signedOn', 'The training can’t lie in the future.');
+    const shared = { projectId, hazardId, signedOn, validUntil, signedBy: seat.actor.name };
+    const rows = [...new Set(people)].map((accountId) => ({ ...shared, accountId }));
+    const signed = await tx`
           insert into sign_off ${tx(rows)} on conflict (account_id, hazard_id) do update
           set signed_on = excluded.signed_on, signed_by = excluded.signed_by, valid_until = excluded.valid_until returning 1`;
-        return { signed: signed.length };
-      },
-    },
-    input,
-  );
-}
+    return { signed: signed.length };
+  },
+);
 
 /** Takes a sign-off back; what is booked stays, and is held. */
-export async function takeBackSignOff(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'takeBackSignOff',
-      schema: takeBackSignOffSchema,
-      run: (work, { id }) => removeRow(work, 'sign_off', id, 'This sign-off'),
-    },
-    input,
-  );
-}
+export const takeBackSignOff = action('takeBackSignOff', takeBackSignOffSchema, (work, { id }) =>
+  removeRow(work, 'sign_off', id, 'This sign-off'),
+);
 
 /** A team has read what is said about a hazard, in the version that was shown. */
-export async function acknowledgeHazard(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'acknowledgeHazard',
-      schema: acknowledgeSchema,
-      target: ofTeam,
-      run: async ({ tx, projectId, seat, now }, { teamId, hazardId, textVersion }) => {
-        const [hazard] = await tx<{ textVersion: number }[]>`
+export const acknowledgeHazard = action(
+  'acknowledgeHazard',
+  acknowledgeSchema,
+  async ({ tx, projectId, seat, now }, { teamId, hazardId, textVersion }) => {
+    const [hazard] = await tx<{ textVersion: number }[]>`
           select text_version from hazard where id = ${hazardId} and project_id = ${projectId} for share`;
-        if (!hazard) throw new FieldError('', 'This hazard was removed meanwhile.');
-        if (hazard.textVersion !== textVersion)
-          throw new FieldError('', 'The cautions were changed meanwhile; read them again.');
-        const row = { projectId, teamId, hazardId, textVersion, readBy: seat.actor.id, readOn: now.slice(0, 10) };
-        await tx`
+    if (!hazard) throw new FieldError('', 'This hazard was removed meanwhile.');
+    if (hazard.textVersion !== textVersion)
+      throw new FieldError('', 'The cautions were changed meanwhile; read them again.');
+    const row = { projectId, teamId, hazardId, textVersion, readBy: seat.actor.id, readOn: now.slice(0, 10) };
+    await tx`
           insert into acknowledgement ${tx(row)} on conflict (team_id, hazard_id) do update
           set text_version = excluded.text_version, read_by = excluded.read_by, read_on = excluded.read_on`;
-      },
-    },
-    input,
-  );
-}
+  },
+  ofTeam,
+);
 
 /** An incident or a near miss, for instructors alone. */
-export async function saveIncident(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveIncident',
-      schema: incidentSchema,
-      run: async (work, { id, version, kind, happenedOn, place, what, done }) => {
-        if (happenedOn > work.now.slice(0, 10)) throw new FieldError('happenedOn', 'The day lies in the future.');
-        const values = { kind, happenedOn, place, what, done };
-        return { id: await saveRow(work, 'incident', { id, version }, values, incidentForm) };
-      },
-    },
-    input,
-  );
-}
+export const saveIncident = action(
+  'saveIncident',
+  incidentSchema,
+  async (work, { id, version, kind, happenedOn, place, what, done }) => {
+    if (happenedOn > work.now.slice(0, 10)) throw new FieldError('happenedOn', 'The day lies in the future.');
+    const values = { kind, happenedOn, place, what, done };
+    return { id: await saveRow(work, 'incident', { id, version }, values, incidentForm) };
+  },
+);

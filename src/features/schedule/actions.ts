@@ -1,7 +1,7 @@
 'use server';
 
-import { FieldError, type Outcome } from '@/server/outcome';
-import { perform, type Work } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { type Work, action } from '@/server/perform';
 import { mustBeEnrolled } from '@/domain/classes/enrolled';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
@@ -21,144 +21,91 @@ import { STAGE_PLANS, type StartStage } from './stagePlans';
 import { stageForm } from './toForm';
 
 /** A stage with what it comes after; a cycle is refused by name. */
-export async function saveStage(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveStage',
-      schema: stageSchema,
-      run: async (work, input) => {
-        const { tx, projectId } = work;
-        const { id, version, name, lengthIn, after, handsIn, people, room, needs, cautions, optional, leftOut } = input;
-        await tx`select 1 from project where id = ${projectId} for update`;
-        const length = read(input.length);
-        if (lengthIn === 'meetings' && length > 200)
-          throw new FieldError('length', 'The length is at most 200 meetings.');
-        const values = {
-          ...{ name, handsIn, people, room, needs, cautions, optional, leftOut },
-          meetings: lengthIn === 'meetings' ? length : null,
-          minutes: lengthIn === 'minutes' ? length : null,
-          shortest: readOptional(input.shortest),
-          leadDays: read(input.leadDays),
-          delay: read(input.delay),
-          ...(id ? {} : { position: await nextPosition(work) }),
-        };
-        const stageId = await saveRow(work, 'stage', { id, version }, values, stageForm);
-        await tx`delete from stage_link where stage_id = ${stageId} and project_id = ${projectId}`;
-        const links = after.map((one) => ({ projectId, stageId, afterId: one.id, byCustom: one.byCustom }));
-        if (links.length) await tx`insert into stage_link ${tx(links)}`;
-        await mustHaveAnOrder(tx, projectId);
-        return { id: stageId };
-      },
-    },
-    input,
-  );
-}
+export const saveStage = action('saveStage', stageSchema, async (work, input) => {
+  const { tx, projectId } = work;
+  const { id, version, name, lengthIn, after, handsIn, people, room, needs, cautions, optional, leftOut } = input;
+  await tx`select 1 from project where id = ${projectId} for update`;
+  const length = read(input.length);
+  if (lengthIn === 'meetings' && length > 200) throw new FieldError('length', 'The length is at most 200 meetings.');
+  const values = {
+    ...{ name, handsIn, people, room, needs, cautions, optional, leftOut },
+    meetings: lengthIn === 'meetings' ? length : null,
+    minutes: lengthIn === 'minutes' ? length : null,
+    shortest: readOptional(input.shortest),
+    leadDays: read(input.leadDays),
+    delay: read(input.delay),
+    ...(id ? {} : { position: await nextPosition(work) }),
+  };
+  const stageId = await saveRow(work, 'stage', { id, version }, values, stageForm);
+  await tx`delete from stage_link where stage_id = ${stageId} and project_id = ${projectId}`;
+  const links = after.map((one) => ({ projectId, stageId, afterId: one.id, byCustom: one.byCustom }));
+  if (links.length) await tx`insert into stage_link ${tx(links)}`;
+  await mustHaveAnOrder(tx, projectId);
+  return { id: stageId };
+});
 
 /** Takes a stage out of the plan, unless others come after it or a team has handed something in. */
-export async function removeStage(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeStage',
-      schema: removeStageSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const followers = await tx<{ name: string }[]>`
+export const removeStage = action('removeStage', removeStageSchema, async ({ tx, projectId }, { id }) => {
+  const followers = await tx<{ name: string }[]>`
           select s.name from stage_link l join stage s on s.id = l.stage_id
           where l.after_id = ${id} and l.project_id = ${projectId} order by s.position, s.name`;
-        if (followers.length > 0) {
-          const names = followers.map(({ name }) => `“${name}”`).join(', ');
-          const [come, them] = followers.length === 1 ? ['comes', 'it'] : ['come', 'them'];
-          throw new FieldError('', `${names} ${come} after this stage; let ${them} come after another one first.`);
-        }
-        await tx`delete from hand_in where stage_id = ${id} and project_id = ${projectId} and state = 'open' and note = ''`;
-        await removeRow({ tx, projectId }, 'stage', id, 'This stage');
-      },
-    },
-    input,
-  );
-}
+  if (followers.length > 0) {
+    const names = followers.map(({ name }) => `“${name}”`).join(', ');
+    const [come, them] = followers.length === 1 ? ['comes', 'it'] : ['come', 'them'];
+    throw new FieldError('', `${names} ${come} after this stage; let ${them} come after another one first.`);
+  }
+  await tx`delete from hand_in where stage_id = ${id} and project_id = ${projectId} and state = 'open' and note = ''`;
+  await removeRow({ tx, projectId }, 'stage', id, 'This stage');
+});
 
 /** Lays down one of the plans to start from; only where there is none yet. */
-export async function startPlan(input: unknown): Promise<Outcome<{ stages: number }>> {
-  return perform(
-    {
-      door: 'startPlan',
-      schema: startPlanSchema,
-      run: async ({ tx, projectId }, { plan }) => {
-        await tx`select 1 from project where id = ${projectId} for update`;
-        const [stage] = await tx`select 1 from stage where project_id = ${projectId} limit 1`;
-        if (stage) throw new FieldError('plan', 'This project has a plan already; change its stages instead.');
-        const { stages } = STAGE_PLANS.find((one) => one.name === plan)!;
-        const rows = await tx<{ id: string; name: string }[]>`
+export const startPlan = action('startPlan', startPlanSchema, async ({ tx, projectId }, { plan }) => {
+  await tx`select 1 from project where id = ${projectId} for update`;
+  const [stage] = await tx`select 1 from stage where project_id = ${projectId} limit 1`;
+  if (stage) throw new FieldError('plan', 'This project has a plan already; change its stages instead.');
+  const { stages } = STAGE_PLANS.find((one) => one.name === plan)!;
+  const rows = await tx<{ id: string; name: string }[]>`
           insert into stage ${tx(stages.map((one, position) => ({ projectId, position, ...columnsOf(one) })))} returning id, name`;
-        const idOf = new Map(rows.map(({ id, name }) => [name, id]));
-        const links = stages.flatMap(({ name, after = [], byCustom = [] }) =>
-          after.map((one) => ({
-            projectId,
-            stageId: idOf.get(name)!,
-            afterId: idOf.get(one)!,
-            byCustom: byCustom.includes(one),
-          })),
-        );
-        await tx`insert into stage_link ${tx(links)}`;
-        return { stages: rows.length };
-      },
-    },
-    input,
+  const idOf = new Map(rows.map(({ id, name }) => [name, id]));
+  const links = stages.flatMap(({ name, after = [], byCustom = [] }) =>
+    after.map((one) => ({
+      projectId,
+      stageId: idOf.get(name)!,
+      afterId: idOf.get(one)!,
+      byCustom: byCustom.includes(one),
+    })),
   );
-}
+  await tx`insert into stage_link ${tx(links)}`;
+  return { stages: rows.length };
+});
 
 /** Changes the plan as one thing that can be undone; whoever moved the same stage meanwhile is not overwritten. */
-export async function changePlan(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'changePlan',
-      schema: changePlanSchema,
-      run: (work, { title, operations, seen }) =>
-        carryOut(work, { title, operations: operations as unknown as Operation[], seen }),
-    },
-    input,
-  );
-}
+export const changePlan = action('changePlan', changePlanSchema, (work, { title, operations, seen }) =>
+  carryOut(work, { title, operations: operations as unknown as Operation[], seen }),
+);
 
 /** Undoes a change of the plan as a whole. */
-export async function undoPlanChange(input: unknown): Promise<Outcome> {
-  return perform({ door: 'undoPlanChange', schema: undoSchema, run: (work, { id }) => undo(work, id) }, input);
-}
+export const undoPlanChange = action('undoPlanChange', undoSchema, (work, { id }) => undo(work, id));
 
 /** Accepts what a team has handed in, or returns it with what is still to be done. */
-export async function decideHandIn(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'decideHandIn',
-      schema: decideSchema,
-      run: async (work, { teamId, stageId, state, note, version }) => {
-        const { tx, projectId, now } = work;
-        const known = await lockHandIn(tx, projectId, teamId, stageId);
-        if (known && version !== known.version) await mustBeFresh(tx, known);
-        const day = known?.handedInOn ?? (state === 'accepted' ? now.slice(0, 10) : null);
-        await saveHandIn(work, { teamId, stageId, state, note, day, by: null });
-      },
-    },
-    input,
-  );
-}
+export const decideHandIn = action(
+  'decideHandIn',
+  decideSchema,
+  async (work, { teamId, stageId, state, note, version }) => {
+    const { tx, projectId, now } = work;
+    const known = await lockHandIn(tx, projectId, teamId, stageId);
+    if (known && version !== known.version) await mustBeFresh(tx, known);
+    const day = known?.handedInOn ?? (state === 'accepted' ? now.slice(0, 10) : null);
+    await saveHandIn(work, { teamId, stageId, state, note, day, by: null });
+  },
+);
 
 /** Who is away on a day. */
-export async function setAbsent(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'setAbsent',
-      schema: absentSchema,
-      run: async ({ tx, projectId }, { accountId, day, absent }) => {
-        await mustBeEnrolled(tx, projectId, accountId);
-        if (absent) await tx`insert into absence ${tx({ projectId, accountId, day })} on conflict do nothing`;
-        else
-          await tx`delete from absence where project_id = ${projectId} and account_id = ${accountId} and day = ${day}`;
-      },
-    },
-    input,
-  );
-}
+export const setAbsent = action('setAbsent', absentSchema, async ({ tx, projectId }, { accountId, day, absent }) => {
+  await mustBeEnrolled(tx, projectId, accountId);
+  if (absent) await tx`insert into absence ${tx({ projectId, accountId, day })} on conflict do nothing`;
+  else await tx`delete from absence where project_id = ${projectId} and account_id = ${accountId} and day = ${day}`;
+});
 
 async function nextPosition({ tx, projectId }: Work): Promise<number> {
   const [row] = await tx<[{ next: number }]>`

@@ -3,8 +3,8 @@
 import { overlap, spanOf } from '@/core/bookings';
 import { json } from '@/db/connection';
 import { holdsOfRun, mustNotBeHeld, sentence } from '@/domain/gates/holds';
-import { FieldError, type Outcome } from '@/server/outcome';
-import { momentOf, perform, type Work } from '@/server/perform';
+import { FieldError } from '@/server/outcome';
+import { momentOf, type Work, action } from '@/server/perform';
 import { listBookings } from '@/domain/bookings/read';
 import { listTeams } from '@/domain/classes/read';
 import { listSessions, type TestSession } from '@/domain/sessions/read';
@@ -14,39 +14,33 @@ import { markSchema, seedSchema, sessionIdSchema, sessionSchema } from './schema
 import { sessionForm } from './toForm';
 
 /** Plans a session. Its list of teams is frozen with it; a drawn one is drawn once its seed is announced. */
-export async function saveSession(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveSession',
-      schema: sessionSchema,
-      run: async (work, { id, version, sectionId, eventId, resourceId, day, start, drawn, teams, ...numbers }) => {
-        const { tx, projectId } = work;
-        const known = id ? await lockSession(work, id) : null;
-        if (known?.begunAt) throw new FieldError('', 'This session has begun; plan another one.');
-        if (known?.seed)
-          throw new FieldError('', 'The seed is announced, so its list stays as it is; plan another one.');
-        const own = (await listTeams(tx, projectId)).filter((team) => team.sectionId === sectionId);
-        const ids = teams.map((one) => one.id);
-        if (new Set(ids).size < ids.length) throw new FieldError('teams', 'A team stands twice in the list.');
-        if (ids.some((one) => !own.some((team) => team.id === one)))
-          throw new FieldError('teams', 'Only teams of this section take part.');
-        const values = {
-          ...{ sectionId, eventId, resourceId, day, start, drawn: drawn === 'drawn', teams: json(tx, ids) },
-          minutes: read(numbers.minutes),
-          attempts: read(numbers.attempts),
-          minutesPerAttempt: read(numbers.minutesPerAttempt),
-          resetMinutes: read(numbers.resetMinutes),
-          restMinutes: read(numbers.restMinutes),
-          stations: read(numbers.stations),
-        };
-        const sessionId = await saveRow(work, 'test_session', { id, version }, values, sessionForm);
-        if (resourceId) await tellBookings(work, { resourceId, day, start, minutes: values.minutes });
-        return { id: sessionId };
-      },
-    },
-    input,
-  );
-}
+export const saveSession = action(
+  'saveSession',
+  sessionSchema,
+  async (work, { id, version, sectionId, eventId, resourceId, day, start, drawn, teams, ...numbers }) => {
+    const { tx, projectId } = work;
+    const known = id ? await lockSession(work, id) : null;
+    if (known?.begunAt) throw new FieldError('', 'This session has begun; plan another one.');
+    if (known?.seed) throw new FieldError('', 'The seed is announced, so its list stays as it is; plan another one.');
+    const own = (await listTeams(tx, projectId)).filter((team) => team.sectionId === sectionId);
+    const ids = teams.map((one) => one.id);
+    if (new Set(ids).size < ids.length) throw new FieldError('teams', 'A team stands twice in the list.');
+    if (ids.some((one) => !own.some((team) => team.id === one)))
+      throw new FieldError('teams', 'Only teams of this section take part.');
+    const values = {
+      ...{ sectionId, eventId, resourceId, day, start, drawn: drawn === 'drawn', teams: json(tx, ids) },
+      minutes: read(numbers.minutes),
+      attempts: read(numbers.attempts),
+      minutesPerAttempt: read(numbers.minutesPerAttempt),
+      resetMinutes: read(numbers.resetMinutes),
+      restMinutes: read(numbers.restMinutes),
+      stations: read(numbers.stations),
+    };
+    const sessionId = await saveRow(work, 'test_session', { id, version }, values, sessionForm);
+    if (resourceId) await tellBookings(work, { resourceId, day, start, minutes: values.minutes });
+    return { id: sessionId };
+  },
+);
 
 /** Bookings in the time of a session stand; who plans it hears of them. */
 async function tellBookings(
@@ -70,110 +64,64 @@ async function tellBookings(
 }
 
 /** Takes a session away that has not begun. */
-export async function removeSession(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'removeSession',
-      schema: sessionIdSchema,
-      run: async ({ tx, projectId }, { id }) => {
-        const gone = await tx`
+export const removeSession = action('removeSession', sessionIdSchema, async ({ tx, projectId }, { id }) => {
+  const gone = await tx`
           delete from test_session where id = ${id} and project_id = ${projectId} and begun_at is null returning 1`;
-        if (gone.length === 0) throw new FieldError('', 'This session has begun or is gone; it stays as a record.');
-      },
-    },
-    input,
-  );
-}
+  if (gone.length === 0) throw new FieldError('', 'This session has begun or is gone; it stays as a record.');
+});
 
 /** Announces the seed of a drawn order, once: after that neither the list nor the seed changes. */
-export async function announceSeed(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'announceSeed',
-      schema: seedSchema,
-      run: async (work, { id, seed }) => {
-        const session = await lockSession(work, id!);
-        if (!session.drawn) throw new FieldError('seed', 'The order of this session is given; nothing is drawn.');
-        if (session.seed !== null) throw new FieldError('seed', `The seed “${session.seed}” is announced already.`);
-        await work.tx`update test_session set seed = ${seed} where id = ${id} and project_id = ${work.projectId}`;
-      },
-    },
-    input,
-  );
-}
+export const announceSeed = action('announceSeed', seedSchema, async (work, { id, seed }) => {
+  const session = await lockSession(work, id!);
+  if (!session.drawn) throw new FieldError('seed', 'The order of this session is given; nothing is drawn.');
+  if (session.seed !== null) throw new FieldError('seed', `The seed “${session.seed}” is announced already.`);
+  await work.tx`update test_session set seed = ${seed} where id = ${id} and project_id = ${work.projectId}`;
+});
 
 /** Begins a session: from now on it is followed. */
-export async function beginSession(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'beginSession',
-      schema: sessionIdSchema,
-      run: async (work, { id }) => {
-        const session = await lockSession(work, id!);
-        if (session.begunAt) throw new FieldError('', 'Somebody else has begun this session already.');
-        if (session.drawn && session.seed === null)
-          throw new FieldError('', 'The order is drawn; announce the seed first.');
-        if (session.day !== work.now.slice(0, 10)) throw new FieldError('', 'This session is on another day.');
-        await work.tx`update test_session set begun_at = ${momentOf(work)} where id = ${id} and project_id = ${work.projectId}`;
-      },
-    },
-    input,
-  );
-}
+export const beginSession = action('beginSession', sessionIdSchema, async (work, { id }) => {
+  const session = await lockSession(work, id!);
+  if (session.begunAt) throw new FieldError('', 'Somebody else has begun this session already.');
+  if (session.drawn && session.seed === null) throw new FieldError('', 'The order is drawn; announce the seed first.');
+  if (session.day !== work.now.slice(0, 10)) throw new FieldError('', 'This session is on another day.');
+  await work.tx`update test_session set begun_at = ${momentOf(work)} where id = ${id} and project_id = ${work.projectId}`;
+});
 
 /** Ends a session; runs that did not take place stay open in its record. */
-export async function endSession(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'endSession',
-      schema: sessionIdSchema,
-      run: async (work, { id }) => {
-        const session = await lockSession(work, id!);
-        if (!session.begunAt || session.endedAt) throw new FieldError('', 'This session is not running.');
-        await work.tx`update test_session set ended_at = ${momentOf(work)} where id = ${id} and project_id = ${work.projectId}`;
-      },
-    },
-    input,
-  );
-}
+export const endSession = action('endSession', sessionIdSchema, async (work, { id }) => {
+  const session = await lockSession(work, id!);
+  if (!session.begunAt || session.endedAt) throw new FieldError('', 'This session is not running.');
+  await work.tx`update test_session set ended_at = ${momentOf(work)} where id = ${id} and project_id = ${work.projectId}`;
+});
 
 /** A run begins, ends, or is left out as the team is not there. What ran while held is kept, and marked. */
-export async function markRun(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'markRun',
-      schema: markSchema,
-      run: async (work, { sessionId, teamId, attempt, does }) => {
-        const { tx, projectId, notes } = work;
-        const session = await lockSession(work, sessionId);
-        if (!session.begunAt || session.endedAt) throw new FieldError('', 'This session is not running.');
-        if (!session.teams.includes(teamId) || attempt > session.attempts)
-          throw new FieldError('', 'This run is not part of the session.');
-        const mark = session.marks.find((one) => one.teamId === teamId && one.attempt === attempt);
-        if (does === 'undo') {
-          await tx`delete from session_run where id = ${mark?.id ?? null} and project_id = ${projectId}`;
-          return;
-        }
-        if (mark?.endedAt || mark?.skipped || (mark && does !== 'end'))
-          throw new FieldError('', 'Somebody else has marked this run already; look again.');
-        const where = { projectId, teamId, today: work.now.slice(0, 10), protocolId: session.protocolId };
-        const holds = does === 'skip' || mark ? [] : await holdsOfRun(tx, where);
-        if (does === 'start') mustNotBeHeld(work, 'work.start', { teamId }, holds, '');
-        const heldFor = does === 'end' ? sentence(holds) : '';
-        if (heldFor) notes.push(`Kept, and marked: ${heldFor}`);
-        const at = momentOf(work);
-        const change = {
-          start: { startedAt: at },
-          end: { endedAt: at, heldFor: mark?.heldFor ?? heldFor },
-          skip: { skipped: true },
-        }[does];
-        if (mark) await tx`update session_run set ${tx(change)} where id = ${mark.id} and project_id = ${projectId}`;
-        else await tx`insert into session_run ${tx({ projectId, sessionId, teamId, attempt, ...change })}`;
-      },
-    },
-    input,
-  );
-}
+export const markRun = action('markRun', markSchema, async (work, { sessionId, teamId, attempt, does }) => {
+  const { tx, projectId, notes } = work;
+  const session = await lockSession(work, sessionId);
+  if (!session.begunAt || session.endedAt) throw new FieldError('', 'This session is not running.');
+  if (!session.teams.includes(teamId) || attempt > session.attempts)
+    throw new FieldError('', 'This run is not part of the session.');
+  const mark = session.marks.find((one) => one.teamId === teamId && one.attempt === attempt);
+  if (does === 'undo') {
+    await tx`delete from session_run where id = ${mark?.id ?? null} and project_id = ${projectId}`;
+    return;
+  }
+  if (mark?.endedAt || mark?.skipped || (mark && does !== 'end'))
+    throw new FieldError('', 'Somebody else has marked this run already; look again.');
+  const where = { projectId, teamId, today: work.now.slice(0, 10), protocolId: session.protocolId };
+  const holds = does === 'skip' || mark ? [] : await holdsOfRun(tx, where);
+  if (does === 'start') mustNotBeHeld(work, 'work.start', { teamId }, holds, '');
+  const heldFor = does === 'end' ? sentence(holds) : '';
+  if (heldFor) notes.push(`Kept, and marked: ${heldFor}`);
+  const at = momentOf(work);
+  const change = {
+    start: { startedAt: at },
+    end: { endedAt: at, heldFor: mark?.heldFor ?? heldFor },
+    skip: { skipped: true },
+  }[does];
+  if (mark) await tx`update session_run set ${tx(change)} where id = ${mark.id} and project_id = ${projectId}`;
+  else await tx`insert into session_run ${tx({ projectId, sessionId, teamId, attempt, ...change })}`;
+});
 
 /** The session; nobody else writes to it until the transaction ends. */
 async function lockSession({ tx, projectId }: Work, id: string): Promise<TestSession> {

@@ -1,9 +1,9 @@
 'use server';
 
 import type { Tx } from '@/db/connection';
-import { FieldError, type Outcome } from '@/server/outcome';
+import { FieldError } from '@/server/outcome';
 import { loginFor } from '@/server/logins';
-import { perform } from '@/server/perform';
+import { action } from '@/server/perform';
 import { hashPassword, newPassword } from '@/server/secrets';
 import { publicOrigin } from '@/server/origin';
 import { mustBeEnrolled } from '@/domain/classes/enrolled';
@@ -21,7 +21,7 @@ import {
   slipsSchema,
   teamSchema,
 } from './schema';
-import { makeSlipsFor, type Slip } from '@/domain/people/slips';
+import { makeSlipsFor } from '@/domain/people/slips';
 
 export interface NewAccount {
   name: string;
@@ -30,194 +30,114 @@ export interface NewAccount {
 }
 
 /** Reads a roster and says what would happen, row by row. Writes nothing. */
-export async function previewRoster(input: unknown): Promise<Outcome<Roster>> {
-  return perform(
-    {
-      door: 'previewRoster',
-      schema: rosterSchema,
-      run: async ({ tx, projectId }, { sectionId, text }) => checkAgainst(tx, projectId, sectionId, readRoster(text)),
-    },
-    input,
-  );
-}
+export const previewRoster = action('previewRoster', rosterSchema, async ({ tx, projectId }, { sectionId, text }) =>
+  checkAgainst(tx, projectId, sectionId, readRoster(text)),
+);
 
 /** Enrols the students of a roster whose rows are good; new accounts get a password that is shown once. */
-export async function importRoster(
-  input: unknown,
-): Promise<Outcome<{ accounts: NewAccount[]; enrolled: number; left: number }>> {
-  return perform(
-    {
-      door: 'importRoster',
-      schema: rosterSchema,
-      run: async ({ tx, projectId }, { sectionId, text }) => {
-        const roster = await checkAgainst(tx, projectId, sectionId, readRoster(text));
-        if (roster.problem) throw new FieldError('text', roster.problem);
-        const rows = roster.rows.filter((row) => !row.problem);
-        if (rows.length === 0) throw new FieldError('text', 'No row of this roster can be taken.');
-        const { people, accounts } = await findOrMake(tx, sectionId, rows);
-        const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);
-        await tx`insert into enrolment ${tx(people.map(({ id }) => ({ projectId, sectionId, accountId: id })))}
+export const importRoster = action('importRoster', rosterSchema, async ({ tx, projectId }, { sectionId, text }) => {
+  const roster = await checkAgainst(tx, projectId, sectionId, readRoster(text));
+  if (roster.problem) throw new FieldError('text', roster.problem);
+  const rows = roster.rows.filter((row) => !row.problem);
+  if (rows.length === 0) throw new FieldError('text', 'No row of this roster can be taken.');
+  const { people, accounts } = await findOrMake(tx, sectionId, rows);
+  const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);
+  await tx`insert into enrolment ${tx(people.map(({ id }) => ({ projectId, sectionId, accountId: id })))}
           on conflict (project_id, account_id) do update set left_on = null`;
-        const members = people.flatMap(({ id, row }) =>
-          row.team
-            ? [{ projectId, sectionId, accountId: id, teamId: teams.get(row.team.toLowerCase())!, role: row.role }]
-            : [],
-        );
-        if (members.length) {
-          await tx`insert into team_member ${tx(members)}
-            on conflict (project_id, account_id) do update set team_id = excluded.team_id, role = excluded.role`;
-        }
-        return { accounts, enrolled: people.length, left: roster.rows.length - rows.length };
-      },
-    },
-    input,
+  const members = people.flatMap(({ id, row }) =>
+    row.team
+      ? [{ projectId, sectionId, accountId: id, teamId: teams.get(row.team.toLowerCase())!, role: row.role }]
+      : [],
   );
-}
+  if (members.length) {
+    await tx`insert into team_member ${tx(members)}
+            on conflict (project_id, account_id) do update set team_id = excluded.team_id, role = excluded.role`;
+  }
+  return { accounts, enrolled: people.length, left: roster.rows.length - rows.length };
+});
 
 /** Puts a student into a section and one of its teams or none, or out of the class; what they did stays as it is. */
-export async function moveMember(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'moveMember',
-      schema: moveSchema,
-      run: async ({ tx, projectId, now }, { accountId, sectionId, teamId, left }) => {
-        await mustBeEnrolled(tx, projectId, accountId);
-        const [section] = await tx`select 1 from section where id = ${sectionId} and project_id = ${projectId}`;
-        if (!section) throw new FieldError('sectionId', 'This section is not part of the project.');
-        const [team] = teamId
-          ? await tx`select 1 from team where id = ${teamId} and section_id = ${sectionId} and project_id = ${projectId}`
-          : [true];
-        if (!team) throw new FieldError('teamId', 'This team belongs to another section.');
-        const leftOn = left ? now.slice(0, 10) : null;
-        const member = { projectId, sectionId, accountId };
-        const here = tx`project_id = ${projectId} and account_id = ${accountId}`;
-        if (left || !teamId) await tx`delete from team_member where ${here}`;
-        else await tx`delete from team_member where ${here} and section_id <> ${sectionId}`;
-        await tx`update enrolment set section_id = ${sectionId}, left_on = ${leftOn} where ${here}`;
-        if (teamId && !left)
-          await tx`insert into team_member ${tx({ ...member, teamId })}
+export const moveMember = action(
+  'moveMember',
+  moveSchema,
+  async ({ tx, projectId, now }, { accountId, sectionId, teamId, left }) => {
+    await mustBeEnrolled(tx, projectId, accountId);
+    const [section] = await tx`select 1 from section where id = ${sectionId} and project_id = ${projectId}`;
+    if (!section) throw new FieldError('sectionId', 'This section is not part of the project.');
+    const [team] = teamId
+      ? await tx`select 1 from team where id = ${teamId} and section_id = ${sectionId} and project_id = ${projectId}`
+      : [true];
+    if (!team) throw new FieldError('teamId', 'This team belongs to another section.');
+    const leftOn = left ? now.slice(0, 10) : null;
+    const member = { projectId, sectionId, accountId };
+    const here = tx`project_id = ${projectId} and account_id = ${accountId}`;
+    if (left || !teamId) await tx`delete from team_member where ${here}`;
+    else await tx`delete from team_member where ${here} and section_id <> ${sectionId}`;
+    await tx`update enrolment set section_id = ${sectionId}, left_on = ${leftOn} where ${here}`;
+    if (teamId && !left)
+      await tx`insert into team_member ${tx({ ...member, teamId })}
             on conflict (project_id, account_id) do update set team_id = excluded.team_id`;
-      },
-    },
-    input,
-  );
-}
+  },
+);
 
 /** A team's name and the colour of its tag. */
-export async function saveTeam(input: unknown): Promise<Outcome<{ id: string }>> {
-  return perform(
-    {
-      door: 'saveTeam',
-      schema: teamSchema,
-      run: async (work, { id, version, name, colour }) => {
-        if (!id) throw new FieldError('', 'Teams are made by the roster or by a proposal.');
-        return {
-          id: await saveRow(work, 'team', { id, version }, { name, colour }, (row) => ({
-            name: row.name,
-            colour: row.colour,
-          })),
-        };
-      },
-    },
-    input,
-  );
-}
+export const saveTeam = action('saveTeam', teamSchema, async (work, { id, version, name, colour }) => {
+  if (!id) throw new FieldError('', 'Teams are made by the roster or by a proposal.');
+  return {
+    id: await saveRow(work, 'team', { id, version }, { name, colour }, (row) => ({
+      name: row.name,
+      colour: row.colour,
+    })),
+  };
+});
 
 /** The roles of the project, what each is answerable for, and which every team needs. */
-export async function saveRoles(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'saveRoles',
-      schema: rolesSchema,
-      run: async ({ tx, projectId }, { roles, seen }) => {
-        await tx`select 1 from project where id = ${projectId} for update`;
-        const now = await tx<{ name: string; answerableFor: string; needed: boolean }[]>`
+export const saveRoles = action('saveRoles', rolesSchema, async ({ tx, projectId }, { roles, seen }) => {
+  await tx`select 1 from project where id = ${projectId} for update`;
+  const now = await tx<{ name: string; answerableFor: string; needed: boolean }[]>`
           select name, answerable_for, needed from team_role where project_id = ${projectId}`;
-        if (seen !== rolesSeen(now))
-          throw new FieldError(
-            '',
-            'Somebody else has changed the roles meanwhile. Reload to see it; what you typed stays.',
-          );
-        await tx`delete from team_role where project_id = ${projectId}`;
-        const rows = roles.map((role) => ({ projectId, ...role }));
-        if (rows.length > 0) await tx`insert into team_role ${tx(rows)}`;
-      },
-    },
-    input,
-  );
-}
+  if (seen !== rolesSeen(now))
+    throw new FieldError('', 'Somebody else has changed the roles meanwhile. Reload to see it; what you typed stays.');
+  await tx`delete from team_role where project_id = ${projectId}`;
+  const rows = roles.map((role) => ({ projectId, ...role }));
+  if (rows.length > 0) await tx`insert into team_role ${tx(rows)}`;
+});
 
 /** The role a student has in the team. */
-export async function setRole(input: unknown): Promise<Outcome> {
-  return perform(
-    {
-      door: 'setRole',
-      schema: roleSchema,
-      run: async ({ tx, projectId }, { accountId, role }) => {
-        const set = await tx`
+export const setRole = action('setRole', roleSchema, async ({ tx, projectId }, { accountId, role }) => {
+  const set = await tx`
           update team_member set role = ${role} where project_id = ${projectId} and account_id = ${accountId} returning 1`;
-        if (set.length === 0) throw new FieldError('', 'This student is in no team.');
-      },
-    },
-    input,
-  );
-}
+  if (set.length === 0) throw new FieldError('', 'This student is in no team.');
+});
 
 /** A new password for a student of the project: shown once, all their sessions end, failed tries are forgiven. */
-export async function resetPassword(input: unknown): Promise<Outcome<{ password: string }>> {
-  return perform(
-    {
-      door: 'resetPassword',
-      schema: resetSchema,
-      run: async ({ tx, projectId }, { accountId }) => {
-        const password = newPassword();
-        const changed = await tx`
+export const resetPassword = action('resetPassword', resetSchema, async ({ tx, projectId }, { accountId }) => {
+  const password = newPassword();
+  const changed = await tx`
           update account set password_hash = ${await hashPassword(password)}, failures_forgiven_at = now()
           where id = ${accountId} and kind = 'student'
             and exists (select from enrolment e where e.project_id = ${projectId} and e.account_id = account.id) returning 1`;
-        if (changed.length === 0) throw new FieldError('', 'This student is not enrolled in the project.');
-        await tx`update session set revoked_at = now() where account_id = ${accountId} and revoked_at is null`;
-        return { password };
-      },
-    },
-    input,
-  );
-}
+  if (changed.length === 0) throw new FieldError('', 'This student is not enrolled in the project.');
+  await tx`update session set revoked_at = now() where account_id = ${accountId} and revoked_at is null`;
+  return { password };
+});
 
 /** Slips to sign in with, for a section or one student: shown and printed once. */
-export async function makeSlips(input: unknown): Promise<Outcome<{ slips: Slip[] }>> {
-  return perform(
-    {
-      door: 'makeSlips',
-      schema: slipsSchema,
-      run: async ({ tx, projectId }, { sectionId, accountId, days }) => {
-        const { origin } = await publicOrigin();
-        const slips = await makeSlipsFor(tx, projectId, { sectionId, accountId, days, origin });
-        if (slips.length === 0) throw new FieldError('', 'Nobody is enrolled here.');
-        await noteAct(tx, projectId, { kind: 'slip', id: sectionId, what: { slips: slips.length, days } });
-        return { slips };
-      },
-    },
-    input,
-  );
-}
+export const makeSlips = action('makeSlips', slipsSchema, async ({ tx, projectId }, { sectionId, accountId, days }) => {
+  const { origin } = await publicOrigin();
+  const slips = await makeSlipsFor(tx, projectId, { sectionId, accountId, days, origin });
+  if (slips.length === 0) throw new FieldError('', 'Nobody is enrolled here.');
+  await noteAct(tx, projectId, { kind: 'slip', id: sectionId, what: { slips: slips.length, days } });
+  return { slips };
+});
 
 /** Shuts out a lost phone: ends all sessions of a student, and of whoever shares a device with them. */
-export async function endSessions(input: unknown): Promise<Outcome<{ who: string }>> {
-  return perform(
-    {
-      door: 'endSessions',
-      schema: resetSchema,
-      run: async ({ tx, projectId }, { accountId }) => {
-        await mustBeEnrolled(tx, projectId, accountId);
-        const names = await endSessionsOf(tx, accountId);
-        await noteAct(tx, projectId, { kind: 'session', id: accountId, what: { ended: names.join(', ') } });
-        return { who: names.join(', ') };
-      },
-    },
-    input,
-  );
-}
+export const endSessions = action('endSessions', resetSchema, async ({ tx, projectId }, { accountId }) => {
+  await mustBeEnrolled(tx, projectId, accountId);
+  const names = await endSessionsOf(tx, accountId);
+  await noteAct(tx, projectId, { kind: 'session', id: accountId, what: { ended: names.join(', ') } });
+  return { who: names.join(', ') };
+});
 
 /** Marks rows that the database would refuse: enrolled in another section, a team name of another section. */
 async function checkAgainst(tx: Tx, projectId: string, sectionId: string, roster: Roster): Promise<Roster> {

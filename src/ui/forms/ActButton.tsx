@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import { toast } from '@/ui/toast';
 import type { Outcome } from '@/server/outcome';
+import { useReady } from './Ready';
 import { attempt, isKept, reasonOf } from './RecordForm';
 
 interface Props {
@@ -21,6 +22,7 @@ interface Props {
 /** A button that does one thing on the server; with `confirm` it takes a second press. */
 export function ActButton({ act, input, children, done, confirm, className, reveal }: Props) {
   const router = useRouter();
+  const ready = useReady();
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
   const [shown, setShown] = useState<string | null>(null);
@@ -37,7 +39,7 @@ export function ActButton({ act, input, children, done, confirm, className, reve
   };
   return (
     <span className="inline-flex flex-wrap items-center gap-2">
-      <button type="button" className={className ?? 'btn'} onClick={press} disabled={busy}>
+      <button type="button" className={className ?? 'btn'} onClick={press} disabled={busy || !ready}>
         {asking ? confirm : children}
       </button>
       {asking && (
