@@ -23,6 +23,7 @@ const config = {
     {
       ...shared,
       displayName: 'db',
+      testTimeout: 30_000,
       testMatch: ['<rootDir>/tests/db/**/*.test.ts'],
       globalSetup: '<rootDir>/tests/db/setUp.mjs',
       globalTeardown: '<rootDir>/tests/db/tearDown.mjs',

@@ -4,8 +4,9 @@
  */
 import { readFileSync, writeFileSync, existsSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { connect, type Sql } from '@/db/connection';
+import { connect } from '@/db/connection';
 import { migrate } from '@/db/migrate';
+import { ofProject, readShape } from '@/db/shape';
 import { bringIn } from '@/features/bundle/bringIn';
 import { pack, unpack } from '@/features/bundle/read';
 import type { Bundle } from '@/features/bundle/format';
@@ -153,70 +154,9 @@ async function removeDemo(sql: postgres.Sql) {
     const people = await tx<
       { id: string }[]
     >`select distinct account_id as id from enrolment where project_id = any(${ids})`;
-    for (const table of [
-      'publication',
-      'drawing',
-      'joint',
-      'part',
-      'build_scale',
-      'charter_agreement',
-      'charter',
-      'team_role',
-      'proposal',
-      'forming',
-      'keep_pair',
-      'preference',
-      'selection',
-      'concept_comment',
-      'concept_credit',
-      'concept_claim',
-      'concept_round',
-      'gate_signature',
-      'gate_decision',
-      'gate_item',
-      'gate',
-      'session_run',
-      'test_session',
-      'booking',
-      'hazard_use',
-      'closure',
-      'resource',
-      'acknowledgement',
-      'sign_off',
-      'hazard',
-      'incident',
-      'iteration_check',
-      'plan_change',
-      'hand_in',
-      'stage_link',
-      'stage',
-      'absence',
-      'lost_meeting',
-      'change_seen',
-      'budget',
-      'component',
-      'score',
-      'access_link',
-      'trial',
-      'measurement',
-      'attachment',
-      'benchmark',
-      'event',
-      'protocol',
-      'finding',
-      'concept',
-      'requirement_source',
-      'requirement',
-      'research',
-      'statement',
-      'visit',
-      'action',
-    ]) {
-      await tx`delete from ${tx(table)} where project_id = any(${ids})`;
+    for (const table of [...(await readShape(tx)).values()].reverse().filter(ofProject)) {
+      await tx`delete from ${tx(table.name)} where project_id = any(${ids})`;
     }
-    await tx`update iteration set parent_id = null where project_id = any(${ids})`;
-    for (const table of ['iteration', 'instrument', 'team_member', 'enrolment', 'team', 'section'])
-      await tx`delete from ${tx(table)} where project_id = any(${ids})`;
     await tx`delete from project where id = any(${ids})`;
     await tx`delete from account a where a.id = any(${people.map((person) => person.id)}) and a.kind = 'student'
       and not exists (select from enrolment e where e.account_id = a.id) and not exists (select from action x where x.owner_id = a.id)`;

@@ -1,24 +1,34 @@
+import { entryOf, type Topic } from '@/db/catalogue';
 import { pool } from '@/db/connection';
 
-/** What a viewer is sent: that something changed, or the new content of a view that all its viewers share. */
-export type LiveMessage = { kind: 'changed' } | { kind: 'view'; data: unknown };
+/**
+ * What a viewer is sent: which subjects changed and which revision of the project that made (null: nobody knows what was
+ * missed), or the new content of a view that all its viewers share.
+ */
+export type LiveMessage =
+  { kind: 'changed'; topics: Topic[] | null; revision: number } | { kind: 'view'; data: unknown };
 
 export interface Viewer {
   projectId: string;
   /** The account of somebody signed in; null for a link. */
   accountId: string | null;
   /** A view that many look at is loaded once a change and sent to all: its name and how to load it. */
-  view?: { name: string; load: () => Promise<unknown>; on: readonly string[] };
+  view?: { name: string; load: () => Promise<unknown>; on: readonly Topic[] };
   send: (message: LiveMessage) => void;
   close: () => void;
 }
 
 interface Hub {
   viewers: Set<Viewer>;
-  /** Kinds of things that changed in each project since viewers were told. */
-  changes: Map<string, Set<string>>;
+  /** What changed in each project since viewers were told. */
+  changes: Map<string, Changed>;
   timer: NodeJS.Timeout | null;
   listening: Promise<unknown> | null;
+}
+interface Changed {
+  /** Null: anything may have. */
+  topics: Set<Topic> | null;
+  revision: number;
 }
 const MOST_VIEWERS = 2000;
 /** Changes that come together are told together. */
@@ -59,7 +69,10 @@ function listen(): Promise<unknown> {
   return here.listening;
 }
 
-/** A note from the database: "<project> <table> <operation>", or "<account> session update" when a session ended. */
+/**
+ * A note from the database: "<project> <table> <operation>", "<project> revision <number>" behind all those of a
+ * transaction, or "<account> session update" when a session ended.
+ */
 function heard(note: string) {
   const { viewers, changes } = hub();
   const [id = '', kind = '', operation = ''] = note.split(' ');
@@ -70,15 +83,17 @@ function heard(note: string) {
   // A link may have been ended: its holders come again, and are let in or not.
   if (kind === 'access_link' && operation !== 'insert')
     for (const one of viewers) if (one.projectId === id && one.accountId === null) one.close();
-  const kinds = changes.get(id) ?? new Set();
-  changes.set(id, kinds.add(kind));
+  const changed = changes.get(id) ?? { topics: new Set(), revision: 0 };
+  if (kind === 'revision') changed.revision = Math.max(changed.revision, Number(operation));
+  else changed.topics?.add(entryOf(kind).topic);
+  changes.set(id, changed);
   gather();
 }
 
 /** After listening began anew, nobody knows what was missed. */
 function tellAll() {
   const { viewers, changes } = hub();
-  for (const { projectId } of viewers) changes.set(projectId, new Set(['*']));
+  for (const { projectId } of viewers) changes.set(projectId, { topics: null, revision: 0 });
   gather();
 }
 
@@ -88,16 +103,16 @@ function gather() {
     here.timer = null;
     const { changes } = here;
     here.changes = new Map();
-    for (const [projectId, kinds] of changes) void tell(projectId, kinds);
+    for (const [projectId, changed] of changes) void tell(projectId, changed);
   }, GATHER);
 }
 
-async function tell(projectId: string, kinds: Set<string>): Promise<void> {
+async function tell(projectId: string, { topics, revision }: Changed): Promise<void> {
   const concerned = [...hub().viewers].filter((one) => one.projectId === projectId);
   const views = new Map<string, Viewer[]>();
   for (const viewer of concerned) {
-    if (!viewer.view) viewer.send({ kind: 'changed' });
-    else if (kinds.has('*') || viewer.view.on.some((kind) => kinds.has(kind)))
+    if (!viewer.view) viewer.send({ kind: 'changed', topics: topics && [...topics], revision });
+    else if (!topics || viewer.view.on.some((topic) => topics.has(topic)))
       views.set(viewer.view.name, [...(views.get(viewer.view.name) ?? []), viewer]);
   }
   for (const viewers of views.values()) {

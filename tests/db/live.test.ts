@@ -73,13 +73,15 @@ test('200 viewers of one board cost the database one query a change', async () =
 
 test('a change between the making of a page and its listening is told at once', async () => {
   await asPerson(p.instructorId);
-  const [row] = await pool()<[{ last: number }]>`select max(id) as last from audit where project_id = ${p.id}`;
+  const [row] = await pool()<
+    [{ last: number }]
+  >`select number as last from project_revision where project_id = ${p.id}`;
   const [late, fresh] = [
     await watch(`project=${p.id}&since=${row.last - 1}`),
     await watch(`project=${p.id}&since=${row.last}`),
   ];
   await until(() => late.messages.length === 1);
-  expect(late.messages).toEqual([{ kind: 'changed' }]);
+  expect(late.messages).toEqual([{ kind: 'changed', topics: null, revision: row.last }]);
   expect(fresh.messages).toEqual([]);
   late.leave();
   fresh.leave();
@@ -120,11 +122,11 @@ test('who may not look gets no stream; whose link or session ends, loses it', as
   await until(() => board.ended && student.ended);
 });
 
-test('without a stream the number of the last change is asked for', async () => {
+test('without a stream the revision is asked for', async () => {
   await asPerson(p.instructorId);
   const last = async () => {
     const answer = await GET(new Request(`http://localhost/api/v1/live?project=${p.id}&once`));
-    return ((await answer.json()) as { result: { last: number } }).result.last;
+    return ((await answer.json()) as { result: { revision: number } }).result.revision;
   };
   const before = await last();
   expect(await last()).toBe(before);

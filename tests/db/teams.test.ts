@@ -82,7 +82,7 @@ describe('forming teams', () => {
     const readers = sources().filter(({ text }) => /listKeepPairs|listProposals|listPreferences/.test(text));
     expect(readers.map(({ file }) => file).sort()).toEqual([
       'src/app/projects/[project]/teams/forming/page.tsx',
-      'src/features/forming/queries.ts',
+      'src/domain/forming/read.ts',
     ]);
     await asPerson(p.instructorId);
     done(await removeKeepPair({ projectId: p.id, id }));

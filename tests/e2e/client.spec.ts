@@ -326,7 +326,7 @@ test('300 statements are compared by a worker, not by the page', async ({ browse
     .getByLabel('The list, pasted')
     .fill(['code,statement,kind,weight', ...lines, 'R-300,bolt 14 of kind 26: part 2 holds it,wish,1'].join('\n'));
   await page.getByRole('button', { name: 'Look at it first' }).click();
-  const worker = page.waitForEvent('worker');
+  const worker = page.waitForEvent('worker', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Take 300 requirements' }).click();
   expect((await worker).url()).toMatch(/\/_next\/static\/.*worker/);
   await expect(page.getByText('Likely the same')).toBeVisible({ timeout: 30_000 });

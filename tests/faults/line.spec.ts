@@ -241,6 +241,7 @@ test('two devices correct the same run without a line', async ({ browser, served
 });
 
 test('a new version of the program is put in place while entries wait', async ({ browser, served, sql, note }) => {
+  test.setTimeout(480_000); // it builds, beside everything else that is tested
   const ids = await idsOf(sql, served.access!.student.login);
   const own = await serveOn(served.url, 'faults-old');
   const { page, home } = await phone(browser, { ...own, access: served.access });

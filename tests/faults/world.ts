@@ -4,7 +4,6 @@ import postgres from 'postgres';
 import { startCluster } from '../../scripts/lib/cluster.mjs';
 import { serve } from '../../scripts/lib/serve.mjs';
 import { signIn } from '../e2e/browser';
-import { type Sql } from '@/db/connection';
 
 export { expect };
 export type Served = Awaited<ReturnType<typeof serve>>;

@@ -1,5 +1,7 @@
 import { createHash } from 'node:crypto';
+import { CATALOGUE } from '@/db/catalogue';
 import type { Sql } from '@/db/connection';
+import { readShape, type Shape } from '@/db/shape';
 
 /** A change as the history has it, as far as putting back needs it. */
 export interface Recorded {
@@ -38,24 +40,6 @@ export interface Plan {
   fingerprint: string;
 }
 
-/** What can be put back, and by which columns a row is found. Links, accounts and what was published are not. */
-const TABLES: Record<string, readonly string[]> = {
-  project: ['id'],
-  brief: ['project_id'],
-  enrolment: ['project_id', 'account_id'],
-  team_member: ['project_id', 'account_id'],
-  weighing: ['project_id'],
-  ...Object.fromEntries(
-    `statement parameter requirement section no_class extra_meeting team action instrument protocol iteration measurement
-     event trial benchmark attachment rubric criterion judge score component visit question note answer research finding
-     requirement_source budget stage stage_link hand_in lost_meeting absence hazard sign_off acknowledgement
-     incident resource closure booking hazard_use test_session session_run gate gate_item gate_signature gate_decision iteration_check
-     concept_round concept concept_claim concept_credit concept_comment selection selection_criterion selection_entry selection_score
-     selection_mark selection_ballot selection_choice forming team_role charter charter_agreement build_scale part joint`
-      .split(/\s+/)
-      .map((name) => [name, ['id']]),
-  ),
-};
 const NEVER = new Set(['id', 'project_id', 'version', 'created_at', 'updated_at', 'is_demo', 'pinned_now']);
 /** Columns that make sense only together. */
 const TOGETHER = [
@@ -66,7 +50,7 @@ const TOGETHER = [
 
 /** Whether a change of this kind of thing can be put back. */
 export function canPutBack(kind: string): boolean {
-  return Object.hasOwn(TABLES, kind);
+  return Object.hasOwn(CATALOGUE, kind) && CATALOGUE[kind]!.restore === true;
 }
 
 /** Works out what putting back would do. In a transaction, with `lock`, nobody can change it any more. */
@@ -76,17 +60,18 @@ export async function planPutBack(
   selection: Selection,
   lock = false,
 ): Promise<Plan> {
+  const shape = await readShape(sql);
   const changes = await readChanges(sql, project, selection);
   const objects = new Map<string, Recorded[]>();
   for (const change of changes) {
-    const key = `${change.objectKind} ${JSON.stringify(keyOf(change))}`;
+    const key = `${change.objectKind} ${JSON.stringify(keyOf(change, shape))}`;
     objects.set(key, [...(objects.get(key) ?? []), change]);
   }
   const steps: Step[] = [];
   const left: Left[] = [];
-  const current = await readCurrent(sql, [...objects.values()], lock);
+  const current = await readCurrent(sql, shape, [...objects.values()], lock);
   for (const [key, own] of objects) {
-    const { step, stays } = stepFor(own, current.get(key) ?? null, selection);
+    const { step, stays } = stepFor(own, current.get(key) ?? null, selection, shape);
     if (step) steps.push(step);
     left.push(...stays);
   }
@@ -102,22 +87,22 @@ async function readChanges(sql: Sql, { id, timeZone }: { id: string; timeZone: s
           and at < ${selection.to}::timestamp at time zone ${timeZone} + interval '1 minute'`;
   return sql<Recorded[]>`
     select id, actor_name, object_kind, before, after from audit
-    where project_id = ${id} and object_kind = any(${Object.keys(TABLES)}) ${which} order by id limit 5000`;
+    where project_id = ${id} and object_kind = any(${Object.keys(CATALOGUE).filter(canPutBack)}) ${which} order by id limit 5000`;
 }
 
-function keyOf({ objectKind, before, after }: Recorded): Row {
+function keyOf({ objectKind, before, after }: Recorded, shape: Shape): Row {
   const row = (after ?? before)!;
-  return Object.fromEntries(TABLES[objectKind]!.map((column) => [column, row[column]]));
+  return Object.fromEntries(shape.get(objectKind)!.key.map((column) => [column, row[column]]));
 }
 
 /** The rows as they are now: one query a table. */
-async function readCurrent(sql: Sql, objects: Recorded[][], lock: boolean): Promise<Map<string, Row>> {
+async function readCurrent(sql: Sql, shape: Shape, objects: Recorded[][], lock: boolean): Promise<Map<string, Row>> {
   const byTable = new Map<string, Row[]>();
   for (const [first] of objects)
-    byTable.set(first!.objectKind, [...(byTable.get(first!.objectKind) ?? []), keyOf(first!)]);
+    byTable.set(first!.objectKind, [...(byTable.get(first!.objectKind) ?? []), keyOf(first!, shape)]);
   const found = new Map<string, Row>();
   for (const [table, keys] of byTable) {
-    const columns = TABLES[table]!;
+    const columns = shape.get(table)!.key;
     const last = columns.at(-1)!;
     const rows = await sql<{ row: Row }[]>`
       select to_jsonb(t) - 'bytes' - 'thumbnail' as row from ${sql(table)} t
@@ -135,11 +120,11 @@ interface Found {
 }
 
 /** What to do about one thing: from what it was before the first of the changes to what it is now. */
-function stepFor(own: Recorded[], now: Row | null, selection: Selection): Found {
+function stepFor(own: Recorded[], now: Row | null, selection: Selection, shape: Shape): Found {
   const [first, last] = [own[0]!, own.at(-1)!];
   const [target, leftAs] = [first.before, last.after];
   const table = first.objectKind;
-  const base = { table, key: keyOf(first), about: (now ?? target ?? leftAs)! };
+  const base = { table, key: keyOf(first, shape), about: (now ?? target ?? leftAs)! };
   const stays = (why: string): Found => ({ step: null, stays: [{ table, about: base.about, why }] });
   if (target === null) {
     if (now === null || now.taken_back_at) return { step: null, stays: [] };

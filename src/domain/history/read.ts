@@ -1,5 +1,7 @@
 import { isId } from '@/server/access';
+import { entryOf } from '@/db/catalogue';
 import { type Sql } from '@/db/connection';
+import { readShape } from '@/db/shape';
 
 export interface Change {
   id: number;
@@ -60,20 +62,20 @@ export async function listNames(
   const ids = changes
     .flatMap((change) => [...Object.values(change.before ?? {}), ...Object.values(change.after ?? {})])
     .filter(isId);
+  const shape = await readShape(sql);
+  const named = [...shape.values()].flatMap(({ name, columns }) => {
+    const title = (entryOf(name).title ?? []).filter((column) => !column.endsWith('_id'));
+    const own = columns.some((one) => one.name === 'id') && columns.some((one) => one.name === 'project_id');
+    return own && title.length > 0 && name !== 'iteration' ? [{ table: name, title }] : [];
+  });
   const rows = await sql<{ id: string; name: string }[]>`
     with named as (
-      select id, name, project_id from team union all select id, name, project_id from section
-      union all select id, name, project_id from stage
-      union all select id, name, project_id from hazard union all select id, name, project_id from resource
-      union all select id, title, project_id from concept union all select id, name, project_id from selection
-      union all select id, name, project_id from selection_criterion union all select id, name, project_id from part
-      union all select id, name, project_id from gate union all select id, text, project_id from gate_item
-      union all select id, name, project_id from event union all select id, name, project_id from protocol
-      union all select id, name, project_id from instrument union all select id, name, project_id from parameter
-      union all select id, name, project_id from rubric union all select id, name, project_id from criterion
-      union all select id, name, project_id from judge union all select id, code, project_id from requirement
-      union all select i.id, t.name || ' ' || i.number, i.project_id from iteration i join team t on t.id = i.team_id
-      union all select a.id, a.name, e.project_id from account a join enrolment e on e.account_id = a.id)
+      select i.id, t.name || ' ' || i.number as name, i.project_id from iteration i join team t on t.id = i.team_id
+      union all select a.id, a.name, e.project_id from account a join enrolment e on e.account_id = a.id
+      ${named.map(
+        ({ table, title }) => sql`union all select id,
+        left(concat_ws(' ', ${title.map((column, i) => sql`${i ? sql`, ` : sql``}${sql(column)}::text`)}), 60), project_id from ${sql(table)}`,
+      )})
     select id, name from named where project_id = ${projectId} and id = any(${[...new Set(ids)]})`;
   return new Map(rows.map((row) => [row.id, row.name]));
 }

@@ -1,4 +1,6 @@
+import { entryOf } from '@/db/catalogue';
 import type { Tx } from '@/db/connection';
+import { ofProject, peopleIn, readShape } from '@/db/shape';
 
 /** What stands where a name was. */
 export const ERASED = 'Erased person';
@@ -22,12 +24,10 @@ export async function erasePeople(tx: Tx, accountIds: string[]): Promise<number>
     order by id for update`;
   if (people.length === 0) return 0;
   const ids = people.map((person) => person.id);
-  await tx`delete from session where account_id = any(${ids})`;
-  await tx`delete from absence where account_id = any(${ids})`;
-  await tx`delete from sign_off where account_id = any(${ids})`;
-  await tx`delete from preference where account_id = any(${ids})`;
-  await tx`delete from keep_pair where one_id = any(${ids}) or other_id = any(${ids})`;
-  await tx`delete from sign_in_slip where account_id = any(${ids})`;
+  for (const table of (await readShape(tx)).values()) {
+    if (entryOf(table.name).erase !== 'goes') continue;
+    for (const column of peopleIn(table)) await tx`delete from ${tx(table.name)} where ${tx(column)} = any(${ids})`;
+  }
   await tx`delete from sign_in_attempt where login = any(${people.map((person) => person.login.toLowerCase())})`;
   await tx`
     update account set name = ${ERASED}, login = 'erased-' || substr(md5(gen_random_uuid()::text), 1, 12),
@@ -51,12 +51,10 @@ function patternOf(names: string[]): string | null {
 
 /** Every text and JSON column of the tables that belong to projects, but for the history, which comes last. */
 async function replaceInTexts(tx: Tx, projects: string[], pattern: string): Promise<void> {
-  const columns = await tx<{ table: string; column: string; type: string }[]>`
-    select c.table_name as table, c.column_name as column, c.data_type as type from information_schema.columns c
-    join information_schema.columns p on p.table_name = c.table_name and p.table_schema = c.table_schema and p.column_name = 'project_id'
-    join information_schema.tables t on t.table_name = c.table_name and t.table_schema = c.table_schema
-    where c.table_schema = current_schema() and t.table_type = 'BASE TABLE' and c.data_type in ('text', 'jsonb')
-      and c.table_name not in ('audit') order by 1, 2`;
+  const columns = [...(await readShape(tx)).values()]
+    .filter((table) => ofProject(table) && table.name !== 'audit')
+    .flatMap((table) => table.columns.map(({ name, type }) => ({ table: table.name, column: name, type })))
+    .filter(({ type }) => type === 'text' || type === 'jsonb');
   for (const { table, column, type } of columns) {
     const at = tx(column);
     const replaced = tx`regexp_replace(${at}::text, ${pattern}, ${ERASED}, 'g')`;

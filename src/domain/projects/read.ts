@@ -17,3 +17,9 @@ export async function listProjects(sql: Sql, accountId: string): Promise<Project
       or exists (select from enrolment e where e.project_id = p.id and e.account_id = ${accountId} and e.left_on is null)
     order by p.event_date desc, p.title`;
 }
+
+/** Which revision of a project is the present one: how often it has been changed; 0 before anything was. */
+export async function revisionOf(sql: Sql, projectId: string): Promise<number> {
+  const [row] = await sql<{ number: number }[]>`select number from project_revision where project_id = ${projectId}`;
+  return row?.number ?? 0;
+}

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import type { Topic } from '@/db/catalogue';
 import type { ReactNode } from 'react';
 import { tagColour } from '@/ui/colours';
 import { moment, plural, shortName } from '@/core/format';
@@ -71,6 +72,8 @@ interface Props {
   views?: readonly (readonly [path: string, label: string])[];
   /** Which of them this is; the sheet itself otherwise. */
   view?: string;
+  /** The subjects whose changes this page shows; with others it stays as it is. Those of the frame are added. */
+  shows: readonly Topic[] | 'all';
   /** Team tags make sense here. */
   byTeam?: boolean;
   children: ReactNode;
@@ -86,6 +89,7 @@ export function ProjectFrame({
   actions,
   views,
   view = sheet,
+  shows,
   byTeam = true,
   children,
 }: Props) {
@@ -95,7 +99,7 @@ export function ProjectFrame({
     ['sheet', name],
     team ? (['team', team.name] as const) : (['section', section?.name ?? 'all'] as const),
     ['as of', `${moment(frame.now)}${seat.project.pinnedNow ? ' (pinned)' : ''}`],
-    ...(frame.change ? [['revision', `${frame.change.number} · by ${shortName(frame.change.by)}`] as const] : []),
+    ...(frame.revision ? [['revision', `${frame.revision.number} · by ${shortName(frame.revision.by)}`] as const] : []),
   ] as const;
   return (
     <div className="min-h-dvh flex flex-col">
@@ -161,7 +165,7 @@ export function ProjectFrame({
               {children}
             </Sheet>
           </Entering>
-          <Live project={seat.project.id} since={frame.change?.id ?? 0} />
+          <Live project={seat.project.id} since={frame.revision?.number ?? 0} shows={shows} />
           <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
         </main>
       </div>

@@ -30,8 +30,8 @@ export interface Frame {
   /** Pages that the device keeps for use without a connection. */
   fieldPages: string[];
   counts: Counts;
-  /** The last change: its id in the history, and how many there were. */
-  change: { id: number; number: number; at: string; by: string } | null;
+  /** Which revision of the project this is, and who made it. */
+  revision: { number: number; at: string; by: string } | null;
 }
 export interface Post {
   name: string;
@@ -55,11 +55,11 @@ export interface Counts {
 /** What every sheet of a project shows around its content: five queries, one more with gates, whatever the size of the class. */
 export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: string): Promise<Frame> => {
   const projectId = seat.project.id;
-  const [sections, teams, counts, change, sharing, gates] = await Promise.all([
+  const [sections, teams, counts, revision, sharing, gates] = await Promise.all([
     listSections(pool(), projectId),
     listTeams(pool(), projectId),
     readCounts(projectId, seat),
-    lastChange(projectId, seat.project.timeZone),
+    readRevision(projectId, seat.project.timeZone),
     'sessionId' in seat.actor ? listSharing(pool(), seat.actor) : [],
     listGatePlaces(projectId),
   ]);
@@ -86,7 +86,7 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
     })),
     fieldPages: fieldPages(seat, clock, counts),
     counts,
-    change,
+    revision,
   };
 });
 
@@ -171,9 +171,9 @@ async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
   return row;
 }
 
-async function lastChange(projectId: string, timeZone: string): Promise<Frame['change']> {
-  const [row] = await pool()<{ id: number; at: Date; by: string; number: number }[]>`
-    select id, at, actor_name as by, (select count(*) from audit where project_id = ${projectId}) as number
-    from audit where project_id = ${projectId} order by id desc limit 1`;
-  return row ? { id: row.id, number: row.number, by: row.by, at: inZone(row.at, timeZone) } : null;
+async function readRevision(projectId: string, timeZone: string): Promise<Frame['revision']> {
+  const [row] = await pool()<{ at: Date; by: string; number: number }[]>`
+    select r.number, a.at, a.actor_name as by from project_revision r join audit a on a.id = r.audit_id
+    where r.project_id = ${projectId}`;
+  return row ? { ...row, at: inZone(row.at, timeZone) } : null;
 }

@@ -7,6 +7,7 @@ import { FormProvider, useForm, type FieldValues, type Resolver } from 'react-ho
 import { toast } from '@/ui/toast';
 import type { ObjectSchema } from 'yup';
 import type { Conflict, Outcome } from '@/server/outcome';
+import { noteOwnWrite } from '@/ui/live/own';
 import { BothVersions } from './BothVersions';
 import { Ready } from './Ready';
 
@@ -156,7 +157,9 @@ export function reasonOf({ message, errors }: { message: string; errors?: Record
 /** Calls the server; no answer is an answer too. */
 export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
   try {
-    return await call();
+    const outcome = await call();
+    if (outcome.ok) noteOwnWrite();
+    return outcome;
   } catch {
     return {
       ok: false,

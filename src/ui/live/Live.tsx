@@ -2,24 +2,49 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef } from 'react';
+import type { Topic } from '@/db/catalogue';
+import { wroteLately } from './own';
 import { useLive } from './useLive';
 
 /** Looks are spread and gathered, so that a class does not ask all at once. */
 const SPREAD = 600;
+/** What stands round every sheet: the class and its meetings, the project's name and days. */
+const FRAME: readonly Topic[] = ['classes', 'calendar', 'project'];
+
+interface Props {
+  project: string;
+  /** The revision of the project that the page shows. */
+  since: number;
+  /** The subjects whose changes the page shows. */
+  shows: readonly Topic[] | 'all';
+}
 
 /** Keeps a page of a project current while it is looked at; shows nothing. */
-export function Live({ project, since }: { project: string; since: number }) {
+export function Live({ project, since, shows }: Props) {
   const router = useRouter();
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const look = useCallback(() => {
-    timer.current ??= setTimeout(
-      () => {
+  const shown = useRef(since);
+  const wanted = useRef(0);
+  useEffect(() => {
+    shown.current = since;
+  }, [since]);
+  const key = shows === 'all' ? 'all' : [...FRAME, ...shows].join(' ');
+  const look = useCallback(
+    (_data?: unknown, changed?: { topics: Topic[] | null; revision: number }) => {
+      const mine = key.split(' ');
+      if (key !== 'all' && changed?.topics && !changed.topics.some((topic) => mine.includes(topic))) return;
+      wanted.current = changed?.revision || Number.POSITIVE_INFINITY;
+      const refresh = () => {
+        // After a save of one's own the page is on its way already.
+        if (shown.current < wanted.current && wroteLately() && Number.isFinite(wanted.current))
+          return void (timer.current = setTimeout(refresh, SPREAD));
         timer.current = undefined;
-        router.refresh();
-      },
-      200 + Math.random() * SPREAD,
-    );
-  }, [router]);
+        if (shown.current < wanted.current) router.refresh();
+      };
+      timer.current ??= setTimeout(refresh, 200 + Math.random() * SPREAD);
+    },
+    [router, key],
+  );
   useEffect(() => () => clearTimeout(timer.current), []);
   useLive(project, look, since);
   return null;

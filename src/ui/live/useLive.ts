@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
+import type { Topic } from '@/db/catalogue';
 import type { LiveMessage } from '@/server/live';
 
 /** The page itself loads first. */
@@ -9,15 +10,19 @@ const POLL = 20_000;
 
 /**
  * One stream while the tab is visible. `look` is called whenever the page may be behind: after a change, with the new
- * content where the stream brings it, and after the stream came back; also when something changed between the change that
- * the page knows of (`since`) and the stream's opening. Where no stream gets through it asks every 20 s.
+ * content where the stream brings it or with what changed, and after the stream came back; also when something changed
+ * between the revision that the page shows (`since`) and the stream's opening. Where no stream gets through it asks every 20 s.
  */
-export function useLive(project: string | null, look: (data?: unknown) => void, since?: number): void {
+export function useLive(
+  project: string | null,
+  look: (data?: unknown, changed?: { topics: Topic[] | null; revision: number }) => void,
+  since?: number,
+): void {
   const latest = useRef(look);
   const seen = useRef(since);
   useEffect(() => {
     latest.current = look;
-    seen.current = since;
+    seen.current = since === undefined ? undefined : Math.max(since, seen.current ?? 0);
   }, [look, since]);
   useEffect(() => {
     const query = project ? `project=${project}` : '';
@@ -28,7 +33,7 @@ export function useLive(project: string | null, look: (data?: unknown) => void, 
     let broken = false;
     const poll = async () => {
       const answer = await fetch(`/api/v1/live?${query}&once`, { cache: 'no-store' }).catch(() => null);
-      const found = answer?.ok ? ((await answer.json()) as { result: { last: number } }).result.last : last;
+      const found = answer?.ok ? ((await answer.json()) as { result: { revision: number } }).result.revision : last;
       if (last !== null && found !== last) latest.current();
       last = found;
     };
@@ -42,7 +47,9 @@ export function useLive(project: string | null, look: (data?: unknown) => void, 
       };
       source.onmessage = ({ data }) => {
         const message = JSON.parse(String(data)) as LiveMessage;
-        latest.current(message.kind === 'view' ? message.data : undefined);
+        if (message.kind === 'view') return latest.current(message.data);
+        if (seen.current !== undefined) seen.current = Math.max(seen.current, message.revision);
+        latest.current(undefined, message);
       };
       source.onerror = () => {
         broken = true;

@@ -43,6 +43,7 @@ export default async function TodayPage(props: SheetProps) {
   const next = frame.meetings.filter((meeting) => endOf(meeting) > frame.now).slice(0, 4);
   return (
     <ProjectFrame
+      shows="all"
       frame={frame}
       sheet=""
       name="Today"

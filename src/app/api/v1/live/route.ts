@@ -1,4 +1,5 @@
 import { boardRows } from '@/domain/links/board';
+import { revisionOf } from '@/domain/projects/read';
 import { pool } from '@/db/connection';
 import { allowed, findSeat, type Seat } from '@/server/access';
 import { linkHolder, signedIn } from '@/server/actor';
@@ -12,7 +13,8 @@ const BEAT = 25_000;
 
 /**
  * The live stream (server-sent events) of a project for somebody signed in, or of a board for the holder of its link.
- * With ?since=N it tells at once when the project was changed after change N. With ?once it answers at once with the number of the last change, for where streams do not get through.
+ * With ?since=N it tells at once when the project is past revision N. With ?once it answers at once with its revision, for
+ * where streams do not get through.
  */
 export async function GET(request: Request) {
   const { searchParams } = new URL(request.url);
@@ -22,18 +24,13 @@ export async function GET(request: Request) {
   const holder = projectId ? null : await linkHolder();
   const seat = await findSeat(pool(), projectId ? await signedIn() : holder, projectId ?? holder?.projectId);
   if (!seat || !allowed(seat, 'live.read')) return reply({ ok: false, denied: true, message: 'Not for you.' }, 403);
-  return searchParams.has('once') ? tellLast(seat) : stream(request, seat, Number(searchParams.get('since') ?? NaN));
+  return searchParams.has('once')
+    ? tellRevision(seat)
+    : stream(request, seat, Number(searchParams.get('since') ?? NaN));
 }
 
-async function tellLast({ project }: Seat): Promise<Response> {
-  return reply({ ok: true, result: { last: await lastChange(project.id) }, notes: [] }, 200);
-}
-
-async function lastChange(projectId: string): Promise<number> {
-  const [row] = await pool()<
-    [{ last: number | null }]
-  >`select max(id) as last from audit where project_id = ${projectId}`;
-  return row.last ?? 0;
+async function tellRevision({ project }: Seat): Promise<Response> {
+  return reply({ ok: true, result: { revision: await revisionOf(pool(), project.id) }, notes: [] }, 200);
 }
 
 async function stream(request: Request, seat: Seat, since: number): Promise<Response> {
@@ -69,7 +66,8 @@ async function stream(request: Request, seat: Seat, since: number): Promise<Resp
       if (stop === null) return end();
       put('retry: 3000\n\n');
       // What changed between the page's being made and its listening.
-      if (since >= 0 && (await lastChange(seat.project.id)) > since) send({ kind: 'changed' });
+      const revision = await revisionOf(pool(), seat.project.id);
+      if (since >= 0 && revision > since) send({ kind: 'changed', topics: null, revision });
     },
     cancel: () => end(),
   });
@@ -89,6 +87,6 @@ function viewerOf({ actor, project, role, sectionId }: Seat): Omit<Viewer, 'send
   return {
     projectId: project.id,
     accountId: null,
-    view: { name: `board ${sectionId ?? 'all'}`, load, on: ['publication'] },
+    view: { name: `board ${sectionId ?? 'all'}`, load, on: ['standings'] },
   };
 }

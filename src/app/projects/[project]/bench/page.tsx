@@ -39,6 +39,7 @@ export default async function BenchPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'event', 'requirements', 'safety']}
       frame={frame}
       sheet="bench"
       name="Bench"

@@ -39,6 +39,7 @@ export default async function BriefPage(props: SheetProps) {
   const unpublished = latest ? briefDifference(latest.content, draft) : [];
   return (
     <ProjectFrame
+      shows={['brief', 'links', 'requirements', 'safety']}
       frame={frame}
       sheet="brief"
       name="Brief"

@@ -24,6 +24,7 @@ export default async function BuildsPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'requirements']}
       frame={frame}
       sheet="builds"
       name="Builds"

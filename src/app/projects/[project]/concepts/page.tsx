@@ -28,6 +28,7 @@ export default async function ConceptsPage(props: SheetProps) {
   const href = (id: string) => hrefIn(frame, `concepts/${id}`);
   return (
     <ProjectFrame
+      shows={['concepts', 'requirements']}
       frame={frame}
       sheet="concepts"
       name="Concepts"

@@ -18,7 +18,13 @@ export default async function DataPage(props: SheetProps) {
   );
   const due = isDue(project.retentionUntil, frame.today);
   return (
-    <ProjectFrame frame={frame} sheet="data" name="Data" about={`${plural(names, 'person', 'people')} by name`}>
+    <ProjectFrame
+      shows={['accounts']}
+      frame={frame}
+      sheet="data"
+      name="Data"
+      about={`${plural(names, 'person', 'people')} by name`}
+    >
       <div className="max-w-3xl flex flex-col gap-2 mb-5">
         <p className={due ? 'callout' : ''}>
           Data of this project is kept until <b>{day(project.retentionUntil, true)}</b>

@@ -40,6 +40,7 @@ export default async function EventPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'event', 'grades', 'requirements', 'standings']}
       frame={frame}
       sheet="event"
       name="Event"

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { search, type Hit } from '@/domain/find';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { withQuery } from '@/core/format';
+import { wordOf } from '@/db/catalogue';
 import { pool } from '@/db/connection';
 
 export default async function FindPage(props: SheetProps) {
@@ -11,6 +12,7 @@ export default async function FindPage(props: SheetProps) {
   const hits = await search(pool(), frame.seat, text);
   return (
     <ProjectFrame
+      shows={[]}
       frame={frame}
       sheet="find"
       name="Find"
@@ -29,7 +31,7 @@ export default async function FindPage(props: SheetProps) {
             key={hit.kind + hit.id}
             className="py-1.5 border-b border-hair grid grid-cols-[6rem_1fr] sm:grid-cols-[6rem_2fr_1fr] gap-x-3"
           >
-            <span className="faint">{hit.kind}</span>
+            <span className="faint">{wordOf(hit.kind)}</span>
             <Link prefetch={false} href={place(frame, hit)}>
               {hit.title}
             </Link>
@@ -49,21 +51,21 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return `${hrefIn(frame, 'requirements')}#${title.split(' ')[0]}`;
     case 'stage':
       return hrefIn(frame, 'schedule');
-    case 'sentence':
+    case 'statement':
       return `${hrefIn(frame, 'interview/answers')}#${id}`;
     case 'answer':
       return hrefIn(frame, 'interview/answers');
     case 'question':
       return `${hrefIn(frame, 'interview')}#${id}`;
-    case 'note':
+    case 'research':
       return `${hrefIn(frame, 'requirements/research')}#${id}`;
     case 'iteration':
       return hrefIn(frame, `builds/${id}`);
-    case 'run':
+    case 'trial':
       return hrefIn(frame, `bench/trials/${id}`);
     case 'hazard':
       return `${hrefIn(frame, 'safety')}#${id}`;
-    case 'machine':
+    case 'resource':
       return withQuery(hrefIn(frame, 'schedule/bookings'), { machine: id });
     case 'concept':
       return hrefIn(frame, `concepts/${id}`);

@@ -24,6 +24,7 @@ export default async function GradesPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['grades', 'links']}
       frame={frame}
       sheet="grades"
       name="Grades"

@@ -30,7 +30,13 @@ export default async function HistoryPage(props: SheetProps) {
     before: String(changes.at(-1)?.id ?? ''),
   });
   return (
-    <ProjectFrame frame={frame} sheet="history" name="History" about="who changed what, when, from what to what">
+    <ProjectFrame
+      shows="all"
+      frame={frame}
+      sheet="history"
+      name="History"
+      about="who changed what, when, from what to what"
+    >
       <form className="flex flex-wrap gap-3 items-end mb-3 no-print">
         {frame.team && <input type="hidden" name="team" value={frame.team.id} />}
         <label>

@@ -25,6 +25,7 @@ export default async function QuestionsPage(props: SheetProps) {
   const share = visit ? shareOf(visit.minutes, questions) : 0;
   return (
     <ProjectFrame
+      shows={['interview']}
       frame={frame}
       sheet="brief"
       name="Questions"

@@ -15,6 +15,7 @@ export default async function LegacyPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['bench', 'event']}
       frame={frame}
       sheet="legacy"
       name="Legacy"

@@ -6,6 +6,7 @@ export default async function ProfilePage(props: SheetProps) {
   const { id, version, hiddenSheets } = frame.seat.project;
   return (
     <ProjectFrame
+      shows={[]}
       frame={frame}
       sheet="profile"
       name="Profile"

@@ -39,6 +39,7 @@ export default async function RequirementsPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'requirements']}
       frame={frame}
       sheet="requirements"
       name="Requirements"

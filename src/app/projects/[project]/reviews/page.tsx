@@ -4,7 +4,7 @@ import { Nothing } from '@/ui/sheet/Sheet';
 export default async function ReviewsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/reviews', props);
   return (
-    <ProjectFrame frame={frame} sheet="reviews" name="Reviews">
+    <ProjectFrame shows={[]} frame={frame} sheet="reviews" name="Reviews">
       <Nothing>
         Design reviews: the evidence shown, findings that become actions with an owner and a meeting, and the verdict.
       </Nothing>

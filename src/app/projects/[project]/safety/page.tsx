@@ -40,6 +40,7 @@ export default async function SafetyPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['bench', 'bookings', 'brief', 'plan', 'safety']}
       frame={frame}
       sheet="safety"
       name="Safety"

@@ -25,6 +25,7 @@ export default async function SchedulePage(props: SheetProps) {
   const empty = lines.filter((line) => line.meetings.length === 0);
   return (
     <ProjectFrame
+      shows={['gates', 'plan']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

@@ -22,6 +22,7 @@ export default async function StandingsPage(props: SheetProps) {
   if (frame.seat.role === 'instructor') return <Live frame={frame} published={publication} />;
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'event', 'grades', 'links', 'standings']}
       frame={frame}
       sheet="standings"
       name="Standings"
@@ -72,6 +73,7 @@ async function Live({ frame, published }: { frame: Frame; published: Awaited<Ret
     : undefined;
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'event', 'grades', 'links', 'standings']}
       frame={frame}
       sheet="standings"
       name="Standings"

@@ -31,6 +31,7 @@ export default async function TeamsPage(props: SheetProps) {
     leads || team.id === teamId || frame.sections.find((s) => s.id === team.sectionId)?.teamsReleased;
   return (
     <ProjectFrame
+      shows={['accounts', 'builds', 'concepts', 'forming']}
       frame={frame}
       sheet="teams"
       name="Teams"

@@ -140,7 +140,11 @@ export default async function EnterPage(props: SheetProps) {
             held={held}
           />
         </Entering>
-        <Live project={project.id} since={frame.change?.id ?? 0} />
+        <Live
+          project={project.id}
+          since={frame.revision?.number ?? 0}
+          shows={['bench', 'event', 'builds', 'sessions']}
+        />
         <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
       </main>
     </>

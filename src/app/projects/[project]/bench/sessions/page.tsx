@@ -23,6 +23,7 @@ export default async function SessionsPage(props: SheetProps) {
   const sectionOf = new Map(frame.sections.map((one) => [one.id, one.name]));
   return (
     <ProjectFrame
+      shows={['bench', 'bookings', 'event', 'sessions']}
       frame={frame}
       sheet="bench"
       name="Bench"

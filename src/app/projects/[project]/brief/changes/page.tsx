@@ -25,6 +25,7 @@ export default async function BriefChangesPage(props: SheetProps) {
       };
   return (
     <ProjectFrame
+      shows={['brief', 'requirements']}
       frame={frame}
       sheet="brief"
       name="Brief"

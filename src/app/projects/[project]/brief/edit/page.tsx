@@ -10,6 +10,7 @@ export default async function EditBriefPage(props: SheetProps) {
   const brief = await readBrief(pool(), id);
   return (
     <ProjectFrame
+      shows={['brief']}
       frame={frame}
       sheet="brief"
       name="Brief"

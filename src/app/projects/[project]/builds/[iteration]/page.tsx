@@ -59,6 +59,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   );
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'concepts', 'requirements']}
       frame={frame}
       sheet="builds"
       name="Builds"

@@ -39,6 +39,7 @@ export default async function NewIterationPage(props: SheetProps) {
   };
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'plan', 'requirements', 'safety']}
       frame={frame}
       sheet="builds"
       name="Builds"

@@ -56,6 +56,7 @@ export default async function PartsPage(props: SheetProps) {
   const shared = { projectId, nameOf, me: seat.actor.id, leads };
   return (
     <ProjectFrame
+      shows={['parts']}
       frame={frame}
       sheet="builds"
       name="Builds"

@@ -41,6 +41,7 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
   const place = { projectId, id, version: concept.version };
   return (
     <ProjectFrame
+      shows={['builds', 'concepts', 'requirements']}
       frame={frame}
       sheet="concepts"
       name="Concepts"

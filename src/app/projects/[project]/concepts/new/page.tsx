@@ -10,6 +10,7 @@ export default async function NewConceptPage(props: SheetProps) {
   const asked = askedOf(await listRequirements(pool(), project.id), project.units);
   return (
     <ProjectFrame
+      shows={['requirements']}
       frame={frame}
       sheet="concepts"
       name="Concepts"

@@ -36,6 +36,7 @@ export default async function PitchesPage(props: SheetProps) {
   const here = (n: number) => withQuery(hrefIn(frame, 'concepts/pitches'), { pitch: String(n) });
   return (
     <ProjectFrame
+      shows={['concepts', 'draws']}
       frame={frame}
       sheet="concepts"
       name="Concepts"

@@ -20,6 +20,7 @@ export default async function SelectionPage(props: SheetProps) {
   const edit = hrefIn(frame, 'concepts/selection/edit');
   return (
     <ProjectFrame
+      shows={['requirements', 'selection']}
       frame={frame}
       sheet="concepts"
       name="Concepts"

@@ -18,7 +18,7 @@ export default async function PutBackPage(props: SheetProps) {
   const back = hrefIn(frame, 'history');
   if (!selection)
     return (
-      <ProjectFrame frame={frame} sheet="history" name="History" title="Put back" byTeam={false}>
+      <ProjectFrame shows="all" frame={frame} sheet="history" name="History" title="Put back" byTeam={false}>
         <Nothing step={<Link href={back}>To the history</Link>}>
           Choose a change in the history, or a person and two times (the first before the second), to see what would be
           put back.
@@ -37,6 +37,7 @@ export default async function PutBackPage(props: SheetProps) {
     selection.kind === 'change' && !selection.field && plan.steps[0]?.does === 'change' ? plan.steps[0] : null;
   return (
     <ProjectFrame
+      shows="all"
       frame={frame}
       sheet="history"
       name="History"

@@ -37,6 +37,7 @@ export default async function AnswersPage(props: SheetProps) {
   const here = hrefIn(frame, 'interview/answers');
   return (
     <ProjectFrame
+      shows={['interview', 'requirements']}
       frame={frame}
       sheet="brief"
       name="Answers"

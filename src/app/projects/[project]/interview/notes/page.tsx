@@ -19,6 +19,7 @@ export default async function InterviewPage(props: SheetProps) {
   const home = new Map(questions.map((one) => [one.id, one.mergedInto ?? one.id]));
   return (
     <ProjectFrame
+      shows={['interview']}
       frame={frame}
       sheet="brief"
       name="Interview"

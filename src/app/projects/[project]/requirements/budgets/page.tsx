@@ -22,6 +22,7 @@ export default async function BudgetsPage(props: SheetProps) {
   const readable = mine === null || allowed(seat, 'budget.write', { teamId: mine });
   return (
     <ProjectFrame
+      shows={['requirements']}
       frame={frame}
       sheet="requirements"
       name="Budgets"

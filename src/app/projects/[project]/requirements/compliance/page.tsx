@@ -35,6 +35,7 @@ export default async function CompliancePage(props: SheetProps) {
   };
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'requirements']}
       frame={frame}
       sheet="requirements"
       name="Compliance"

@@ -43,6 +43,7 @@ export default async function EditRequirementPage(props: SheetProps) {
       };
   return (
     <ProjectFrame
+      shows={['bench', 'interview', 'requirements']}
       frame={frame}
       sheet="requirements"
       name="Requirements"

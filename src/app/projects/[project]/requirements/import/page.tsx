@@ -5,6 +5,7 @@ export default async function ImportRequirementsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/import', props);
   return (
     <ProjectFrame
+      shows={[]}
       frame={frame}
       sheet="requirements"
       name="Requirements"

@@ -30,6 +30,7 @@ export default async function ResearchPage(props: SheetProps) {
     requirements.filter((one) => one.sources.some((source) => source.researchId === note.id)).map((one) => one.code);
   return (
     <ProjectFrame
+      shows={['requirements']}
       frame={frame}
       sheet="requirements"
       name="Research"

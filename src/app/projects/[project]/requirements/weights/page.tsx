@@ -14,6 +14,7 @@ export default async function WeightsPage(props: SheetProps) {
   const weighed = requirements.filter((one) => one.weight !== null);
   return (
     <ProjectFrame
+      shows={['requirements']}
       frame={frame}
       sheet="requirements"
       name="Weights"

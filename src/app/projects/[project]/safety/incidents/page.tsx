@@ -12,6 +12,7 @@ export default async function IncidentsPage(props: SheetProps) {
   const fixed = { projectId: project.id };
   return (
     <ProjectFrame
+      shows={['safety']}
       frame={frame}
       sheet="safety"
       name="Safety"

@@ -22,6 +22,7 @@ export default async function SignOffsPage(props: SheetProps) {
   const nameOf = new Map(frame.teams.map((team) => [team.id, team.name]));
   return (
     <ProjectFrame
+      shows={['safety']}
       frame={frame}
       sheet="safety"
       name="Safety"

@@ -58,6 +58,7 @@ export default async function BookingsPage(props: SheetProps) {
     : [];
   return (
     <ProjectFrame
+      shows={['bookings', 'gates', 'plan', 'safety', 'sessions']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

@@ -30,6 +30,7 @@ export default async function CalendarPage(props: SheetProps) {
   const span = { from: term[0] ?? project.eventDate, to: term.at(-1) ?? project.eventDate };
   return (
     <ProjectFrame
+      shows={['calendar', 'links']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

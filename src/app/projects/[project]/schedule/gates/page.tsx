@@ -22,6 +22,7 @@ export default async function GatesPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'gates', 'plan', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

@@ -20,6 +20,7 @@ export default async function LessonPage(props: SheetProps) {
   ]);
   return (
     <ProjectFrame
+      shows={['bookings', 'gates', 'links', 'plan', 'safety', 'sessions']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

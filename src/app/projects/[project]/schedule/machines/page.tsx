@@ -16,6 +16,7 @@ export default async function MachinesPage(props: SheetProps) {
   const fixed = { projectId: project.id };
   return (
     <ProjectFrame
+      shows={['bookings', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

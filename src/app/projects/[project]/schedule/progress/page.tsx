@@ -18,6 +18,7 @@ export default async function ProgressPage(props: SheetProps) {
   const pace = team && paces.find((one) => one.teamId === team.id);
   return (
     <ProjectFrame
+      shows={['plan', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

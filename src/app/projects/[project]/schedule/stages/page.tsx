@@ -19,6 +19,7 @@ export default async function StagesPage(props: SheetProps) {
   const fixed = { projectId: project.id };
   return (
     <ProjectFrame
+      shows={['plan', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

@@ -20,6 +20,7 @@ export default async function WhatIfPage(props: SheetProps) {
   const { sections } = frame;
   return (
     <ProjectFrame
+      shows={['plan']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

@@ -33,6 +33,7 @@ export default async function TracePage(props: SheetProps<{ team: string }>) {
   ]);
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'event', 'grades', 'requirements', 'standings']}
       frame={frame}
       sheet="standings"
       name="Standings"

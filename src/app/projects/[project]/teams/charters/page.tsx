@@ -29,6 +29,7 @@ export default async function ChartersPage(props: SheetProps) {
   const teams = leads ? chosen : frame.teams.filter((team) => team.id === teamId);
   return (
     <ProjectFrame
+      shows={['builds']}
       frame={frame}
       sheet="teams"
       name="Teams"

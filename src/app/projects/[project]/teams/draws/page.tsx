@@ -24,6 +24,7 @@ export default async function DrawsPage(props: SheetProps) {
   const local = (instant: Date) => inZone(instant, project.timeZone);
   return (
     <ProjectFrame
+      shows={['draws']}
       frame={frame}
       sheet="teams"
       name="Teams"

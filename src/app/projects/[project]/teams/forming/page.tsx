@@ -54,6 +54,7 @@ export default async function FormingPage(props: SheetProps) {
   const fixed = { projectId: project.id, sectionId: section?.id ?? '' };
   return (
     <ProjectFrame
+      shows={['concepts', 'forming']}
       frame={frame}
       sheet="teams"
       name="Teams"

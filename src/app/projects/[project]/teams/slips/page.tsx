@@ -17,7 +17,7 @@ export default async function SlipsPage(props: SheetProps) {
   const { student } = await props.searchParams;
   const one = members.find((member) => member.accountId === student);
   return (
-    <ProjectFrame frame={frame} sheet="teams" name="Teams" title="Sign-in slips" byTeam={false}>
+    <ProjectFrame shows={[]} frame={frame} sheet="teams" name="Teams" title="Sign-in slips" byTeam={false}>
       {members.length === 0 ? (
         <Nothing
           step={

@@ -56,6 +56,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
   const section = frame.sections.find((one) => one.id === session.sectionId);
   return (
     <ProjectFrame
+      shows={['bench', 'bookings', 'event', 'gates', 'plan', 'safety', 'sessions']}
       frame={frame}
       sheet="bench"
       name="Bench"

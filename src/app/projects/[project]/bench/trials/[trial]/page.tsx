@@ -30,7 +30,14 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
   const team = frame.teams.find((one) => one.id === target.teamId)!;
   if (!run) {
     return (
-      <ProjectFrame frame={frame} sheet="bench" name="Bench" title="A run that was taken back" byTeam={false}>
+      <ProjectFrame
+        shows={['bench', 'builds', 'concepts', 'event']}
+        frame={frame}
+        sheet="bench"
+        name="Bench"
+        title="A run that was taken back"
+        byTeam={false}
+      >
         <p>This run of {team.name} was taken back. It counts no more; the history still has it.</p>
       </ProjectFrame>
     );
@@ -95,6 +102,7 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
   const writes = allowed(frame.seat, 'trial.write', target);
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'concepts', 'event']}
       frame={frame}
       sheet="bench"
       name="Bench"

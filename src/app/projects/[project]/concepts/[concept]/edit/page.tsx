@@ -21,6 +21,7 @@ export default async function EditConceptPage(props: SheetProps<{ concept: strin
   const asked = askedOf(requirements, project.units);
   return (
     <ProjectFrame
+      shows={['concepts', 'requirements']}
       frame={frame}
       sheet="concepts"
       name="Concepts"

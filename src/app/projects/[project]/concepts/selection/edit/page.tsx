@@ -39,6 +39,7 @@ export default async function EditSelectionPage(props: SheetProps) {
       };
   return (
     <ProjectFrame
+      shows={['concepts', 'requirements', 'selection']}
       frame={frame}
       sheet="concepts"
       name="Concepts"

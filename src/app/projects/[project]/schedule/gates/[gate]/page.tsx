@@ -48,6 +48,7 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
   };
   return (
     <ProjectFrame
+      shows={['bench', 'builds', 'gates', 'plan', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

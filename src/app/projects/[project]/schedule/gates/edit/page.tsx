@@ -18,6 +18,7 @@ export default async function EditGatesPage(props: SheetProps) {
   const fixed = { projectId: project.id };
   return (
     <ProjectFrame
+      shows={['gates', 'plan', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

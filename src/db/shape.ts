@@ -1,0 +1,90 @@
+import type { Sql } from './connection';
+
+/** A column as PostgreSQL has it. */
+export interface Column {
+  name: string;
+  /** The base type, below domains: "text", "uuid", "jsonb", "date", "float8" … */
+  type: string;
+  nullable: boolean;
+  hasDefault: boolean;
+}
+/** A foreign key: its own columns, and those of the other table in the same order. */
+export interface Reference {
+  columns: string[];
+  table: string;
+  theirs: string[];
+}
+export interface Table {
+  name: string;
+  columns: Column[];
+  key: string[];
+  references: Reference[];
+}
+/** Every table of the schema, each behind all those it refers to. */
+export type Shape = ReadonlyMap<string, Table>;
+
+const hold = globalThis as unknown as { ironstoneShape?: { of: string; shape: Promise<Shape> } };
+
+/** The tables of the database as PostgreSQL's own catalogue describes them, read once in a process. */
+export function readShape(sql: Sql): Promise<Shape> {
+  const of = process.env.DATABASE_URL ?? '';
+  if (hold.ironstoneShape?.of !== of) hold.ironstoneShape = { of, shape: read(sql) };
+  return hold.ironstoneShape.shape;
+}
+
+async function read(sql: Sql): Promise<Shape> {
+  const columns = await sql<(Column & { table: string })[]>`
+    select c.relname as table, a.attname as name, coalesce(nullif(t.typbasetype, 0)::regtype, t.oid::regtype)::text as type,
+      not a.attnotnull as nullable, a.atthasdef or a.attidentity <> '' as has_default
+    from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attnum > 0 and not a.attisdropped
+    join pg_type t on t.oid = a.atttypid
+    where c.relkind = 'r' and c.relnamespace = current_schema()::regnamespace order by c.relname, a.attnum`;
+  const keys = await sql<{ kind: string; table: string; columns: string[]; target: string | null; theirs: string[] }[]>`
+    select k.contype::text as kind, c.relname as table, f.relname as target,
+      array(select a.attname::text from unnest(k.conkey) with ordinality u(n, i)
+        join pg_attribute a on a.attrelid = k.conrelid and a.attnum = u.n order by u.i) as columns,
+      array(select a.attname::text from unnest(k.confkey) with ordinality u(n, i)
+        join pg_attribute a on a.attrelid = k.confrelid and a.attnum = u.n order by u.i) as theirs
+    from pg_constraint k join pg_class c on c.oid = k.conrelid left join pg_class f on f.oid = k.confrelid
+    where k.contype in ('f', 'p') and c.relnamespace = current_schema()::regnamespace order by k.conname`;
+  const tables = new Map<string, Table>();
+  for (const { table, ...column } of columns) {
+    const found = tables.get(table) ?? { name: table, columns: [], key: [], references: [] };
+    found.columns.push(column);
+    tables.set(table, found);
+  }
+  for (const one of keys) {
+    const table = tables.get(one.table)!;
+    if (one.kind === 'p') table.key = one.columns;
+    else table.references.push({ columns: one.columns, table: one.target!, theirs: one.theirs });
+  }
+  return new Map(inOrder([...tables.values()]).map((table) => [table.name, table]));
+}
+
+/** Each table behind those it refers to; one that refers to itself stands where it would without that. */
+function inOrder(tables: Table[]): Table[] {
+  const placed = new Set<string>();
+  const order: Table[] = [];
+  while (order.length < tables.length) {
+    const next = tables.filter(
+      (one) => !placed.has(one.name) && one.references.every(({ table }) => table === one.name || placed.has(table)),
+    );
+    if (next.length === 0) throw new Error('Some tables refer to each other in a circle.');
+    for (const one of next) placed.add(one.name);
+    order.push(...next);
+  }
+  return order;
+}
+
+/** Whether rows of a table belong to a project. */
+export function ofProject({ columns }: Table): boolean {
+  return columns.some(({ name }) => name === 'project_id');
+}
+
+/** The columns of a table that name an account, directly or through an enrolment. */
+export function peopleIn({ references }: Table): string[] {
+  const named = references.flatMap(({ columns, table, theirs }) =>
+    table === 'account' ? columns : table === 'enrolment' ? columns.filter((_, i) => theirs[i] === 'account_id') : [],
+  );
+  return [...new Set(named)];
+}

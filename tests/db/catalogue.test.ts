@@ -1,0 +1,49 @@
+import { CATALOGUE, entryOf } from '@/db/catalogue';
+import { pool } from '@/db/connection';
+import { ofProject, peopleIn, readShape } from '@/db/shape';
+import { demoProject, ownDatabase } from './database';
+
+ownDatabase();
+
+test('every table has its entry, and no entry is left over', async () => {
+  const tables = [...(await readShape(pool())).keys()];
+  expect(tables.length).toBeGreaterThan(60);
+  expect(tables.filter((name) => !Object.hasOwn(CATALOGUE, name))).toEqual([]);
+  expect(Object.keys(CATALOGUE).filter((name) => !tables.includes(name))).toEqual([]);
+});
+
+test('what an entry names is a column of its table, and what can be restored is of a project and has a key', async () => {
+  for (const { name, columns, key } of (await readShape(pool())).values()) {
+    const { title = [], find, restore, erase } = entryOf(name);
+    const own = columns.map((one) => one.name);
+    for (const column of [...title, ...(find?.in ?? [])]) expect(own).toContain(column);
+    if (restore && name !== 'project')
+      expect({ name, own }).toEqual({ name, own: expect.arrayContaining(['project_id']) });
+    if (restore) expect({ name, keys: key.length }).toEqual({ name, keys: expect.any(Number) });
+    if (restore) expect(key.length).toBeGreaterThan(0);
+    if (erase) expect(own.some((column) => column.endsWith('_id'))).toBe(true);
+  }
+});
+
+test('each table stands behind those it refers to, and names people where the database says so', async () => {
+  const shape = await readShape(pool());
+  const order = [...shape.keys()];
+  for (const { name, references } of shape.values())
+    for (const { table } of references)
+      if (table !== name) expect(order.indexOf(table)).toBeLessThan(order.indexOf(name));
+  expect(peopleIn(shape.get('part')!).sort()).toEqual(['checked_by', 'checker_id', 'double_checked_by', 'owner_id']);
+  expect(peopleIn(shape.get('sign_off')!)).toEqual(['account_id']);
+  expect(peopleIn(shape.get('team')!)).toEqual([]);
+});
+
+test('a project goes table by table in that order, whatever is in it', async () => {
+  const { id } = await demoProject('goes');
+  const sql = pool();
+  await sql.begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    for (const table of [...(await readShape(tx)).values()].reverse().filter(ofProject))
+      await tx`delete from ${tx(table.name)} where project_id = ${id}`;
+    await tx`delete from project where id = ${id}`;
+  });
+  expect(await sql`select 1 from project where id = ${id}`).toHaveLength(0);
+});
