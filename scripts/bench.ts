@@ -17,7 +17,7 @@ import { dateOf } from '@/core/calendar';
 import { assess, form } from '@/core/teams';
 import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
 import { connect } from '@/db/connection';
-import { bringIn } from '@/features/bundle/bringIn';
+import { bringIn } from '@/domain/bundle/bringIn';
 import { newToken, tokenHash } from '@/server/secrets';
 import { build } from './lib/build.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';

@@ -7,9 +7,9 @@ import path from 'node:path';
 import { connect } from '@/db/connection';
 import { migrate } from '@/db/migrate';
 import { ofProject, readShape } from '@/db/shape';
-import { bringIn } from '@/features/bundle/bringIn';
-import { pack, unpack } from '@/features/bundle/read';
-import type { Bundle } from '@/features/bundle/format';
+import { bringIn } from '@/domain/bundle/bringIn';
+import { parseBundle } from '@/domain/bundle/pack';
+import { projectOf } from '@/domain/bundle/format';
 import { makeLink, type LinkWanted } from '@/features/links/commands';
 import { endOfLink } from '@/domain/links/endOfLink';
 import { hashPassword, newPassword, newToken, tokenHash } from '@/server/secrets';
@@ -79,7 +79,7 @@ function asSystem<R>(sql: postgres.Sql, act: string, work: (tx: postgres.Transac
 
 async function loadDemo(sql: postgres.Sql) {
   const text = readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8');
-  const { bundle } = unpack(pack(JSON.parse(text) as Bundle));
+  const bundle = parseBundle(text);
   const [instructor, student] = [newPassword(), newPassword()];
   const access = await asSystem(sql, 'loadDemo', async (tx) => {
     const [row] = await tx<[{ id: string }]>`
@@ -93,7 +93,7 @@ async function loadDemo(sql: postgres.Sql) {
     await tx`update account set password_hash = ${await hashPassword(student)} where id = ${one.id}`;
     const [judge] = await tx<[{ name: string; rubricId: string }]>`
       select name, rubric_id from judge where project_id = ${project.id} order by name limit 1`;
-    const endsOn = endOfLink(bundle.project.eventDate);
+    const endsOn = endOfLink(String(projectOf(bundle).event_date));
     const link = (wanted: Omit<LinkWanted, 'endsOn'>) => makeLink(tx, project.id, { ...wanted, endsOn });
     return {
       instructor: { login: 'okonjo', password: instructor },

@@ -1,3 +1,14 @@
+import {
+  checkDimensionName,
+  checkEvent,
+  checkInstrument,
+  checkProject,
+  checkProtocol,
+  checkRequirement,
+  checkSection,
+  toSi,
+} from './onImport';
+
 /**
  * What the program has to know about a table beyond what PostgreSQL's own catalogue says (src/db/shape.ts). Restoring from
  * the history, erasing a person, data about a person, bundles, --reset-demo, the search's words and live topics are derived
@@ -16,8 +27,28 @@ export interface Entry {
   erase?: 'goes';
   /** Not handed out in the data about a person: seen by instructors alone, or nothing but keys. */
   secret?: boolean;
+  /** What a project's bundle carries of it; a table without this goes in none. */
+  bundle?: InBundle;
+  /** Columns of rich text, cleaned when they come in. */
+  rich?: readonly string[];
+  /** Puts in derived columns and checks what only core can judge, before a row of a bundle is written. @throws CoreError */
+  onImport?: (row: Row, find: (table: string, id: unknown) => Row | undefined) => void;
   /** Found by the search: the columns whose text is looked at, what is shown as title and detail, in SQL. */
   find?: { in: readonly string[]; title: string; detail: string };
+}
+
+/** A row as it is stored, by the names of its columns. */
+export type Row = Record<string, unknown>;
+
+export interface InBundle {
+  /** Columns that are left out, because they are derived or serve the program. */
+  but?: readonly string[];
+  /** Which rows go: a condition in SQL. */
+  rows?: string;
+  /** Columns that hold ids without a foreign key: of one thing, or somewhere within a JSON value. */
+  ids?: readonly string[];
+  /** Whether a template keeps it: what a project is before anybody does anything. */
+  template?: boolean;
 }
 
 /** The subjects that a page can say it shows. */
@@ -46,7 +77,10 @@ export type Topic =
   | 'sessions'
   | 'standings';
 
+const RICH_BRIEF = ['challenge', 'setting', 'thing', 'account', 'rules', 'hazards', 'warm_up'];
 const restore = true;
+const all: InBundle = {};
+const kept: InBundle = { template: true };
 
 export const CATALOGUE: Record<string, Entry> = {
   // What serves the program itself -------------------------------------------------------------------------
@@ -62,152 +96,216 @@ export const CATALOGUE: Record<string, Entry> = {
   template: { topic: 'project' },
 
   // The project and its class ------------------------------------------------------------------------------
-  project: { topic: 'project', title: ['title'], restore },
+  project: {
+    bundle: { but: ['id', 'is_demo'], template: true },
+    onImport: checkProject,
+    topic: 'project',
+    title: ['title'],
+    restore,
+  },
   project_instructor: { topic: 'project', word: 'instructor' },
   access_link: { topic: 'links', word: 'link', title: ['label'] },
   school_day: { topic: 'calendar', title: ['reason'] },
-  section: { topic: 'classes', title: ['name'], restore },
-  no_class: { topic: 'calendar', word: 'days without class', title: ['reason'], restore },
-  extra_meeting: { topic: 'calendar', title: ['day'], restore },
-  lost_meeting: { topic: 'calendar', title: ['day'], restore },
-  team: { topic: 'classes', title: ['name'], restore },
-  enrolment: { topic: 'classes', restore },
-  team_member: { topic: 'classes', word: 'member', restore },
+  section: { bundle: all, onImport: checkSection, topic: 'classes', title: ['name'], restore },
+  no_class: { bundle: all, topic: 'calendar', word: 'days without class', title: ['reason'], restore },
+  extra_meeting: { bundle: all, topic: 'calendar', title: ['day'], restore },
+  lost_meeting: { bundle: all, topic: 'calendar', title: ['day'], restore },
+  team: { bundle: all, topic: 'classes', title: ['name'], restore },
+  enrolment: { bundle: all, topic: 'classes', restore },
+  team_member: { bundle: all, topic: 'classes', word: 'member', restore },
   absence: { topic: 'classes', title: ['day'], restore, erase: 'goes' },
-  action: { topic: 'plan', title: ['what'], restore },
-  attachment: { topic: 'builds', word: 'picture', restore },
+  action: { bundle: { ids: ['source_id'] }, topic: 'plan', title: ['what'], restore },
+  attachment: {
+    bundle: {
+      rows: 'removed_at is null',
+      ids: ['object_id'],
+      but: ['bytes', 'thumbnail', 'sha256', 'bytes_count', 'mime', 'width', 'height', 'removed_at'],
+    },
+    topic: 'builds',
+    word: 'picture',
+    restore,
+  },
 
   // Brief, interview, requirements -------------------------------------------------------------------------
-  brief: { topic: 'brief', restore },
-  brief_version: { topic: 'brief', title: ['number'] },
+  brief: { bundle: kept, rich: RICH_BRIEF, topic: 'brief', restore },
+  brief_version: { bundle: all, topic: 'brief', title: ['number'] },
   brief_read: { topic: 'brief' },
-  visit: { topic: 'interview', title: ['title'], restore },
-  question: { topic: 'interview', title: ['text'], restore },
-  note: { topic: 'interview', title: ['text'], restore },
-  answer: { topic: 'interview', title: ['text'], restore },
+  visit: { bundle: kept, topic: 'interview', title: ['title'], restore },
+  question: { bundle: kept, topic: 'interview', title: ['text'], restore },
+  note: {
+    bundle: { rows: 'taken_back_at is null', but: ['taken_back_at'] },
+    topic: 'interview',
+    title: ['text'],
+    restore,
+  },
+  answer: { bundle: all, topic: 'interview', title: ['text'], restore },
   statement: {
+    bundle: all,
     topic: 'interview',
     word: 'sentence',
     title: ['sentence'],
     restore,
     find: { in: ['sentence'], title: 'sentence', detail: 'said_by' },
   },
-  parameter: { topic: 'requirements', title: ['name'], restore },
+  parameter: { bundle: kept, onImport: checkDimensionName, topic: 'requirements', title: ['name'], restore },
   research: {
+    bundle: kept,
     topic: 'requirements',
     word: 'research note',
     title: ['title'],
     restore,
     find: { in: ['title', 'about'], title: 'title', detail: 'left(about, 80)' },
   },
-  finding: { topic: 'requirements', title: ['requirement_id'], restore },
+  finding: { bundle: kept, topic: 'requirements', title: ['requirement_id'], restore },
   requirement: {
+    bundle: kept,
+    onImport: checkRequirement,
     topic: 'requirements',
     title: ['code'],
     restore,
     find: { in: ['code', 'statement'], title: "code || ' ' || statement", detail: 'state' },
   },
-  requirement_source: { topic: 'requirements', title: ['requirement_id', 'kind'], restore },
-  requirement_change: { topic: 'requirements', title: ['requirement_id', 'number'] },
-  change_seen: { topic: 'requirements' },
-  budget: { topic: 'requirements', title: ['requirement_id', 'team_id'], restore },
-  weighing: { topic: 'requirements', restore },
+  requirement_source: { bundle: kept, topic: 'requirements', title: ['requirement_id', 'kind'], restore },
+  requirement_change: { bundle: all, topic: 'requirements', title: ['requirement_id', 'number'] },
+  change_seen: { bundle: all, topic: 'requirements' },
+  budget: { bundle: kept, topic: 'requirements', title: ['requirement_id', 'team_id'], restore },
+  weighing: { bundle: kept, topic: 'requirements', restore },
 
   // Plan, gates, machines, safety --------------------------------------------------------------------------
   stage: {
+    bundle: kept,
     topic: 'plan',
     title: ['name'],
     restore,
     find: { in: ['name', 'hands_in', 'needs'], title: 'name', detail: 'left(hands_in, 80)' },
   },
-  stage_link: { topic: 'plan', title: ['stage_id'], restore },
-  hand_in: { topic: 'plan', word: 'hand-in', title: ['team_id', 'stage_id'], restore },
+  stage_link: { bundle: kept, topic: 'plan', title: ['stage_id'], restore },
+  hand_in: { bundle: all, topic: 'plan', word: 'hand-in', title: ['team_id', 'stage_id'], restore },
   plan_change: { topic: 'plan', title: ['title'] },
-  gate: { topic: 'gates', title: ['name'], restore },
-  gate_item: { topic: 'gates', title: ['text', 'gate_id'], restore },
-  gate_signature: { topic: 'gates', title: ['team_id', 'item_id'], restore },
-  gate_decision: { topic: 'gates', title: ['team_id', 'gate_id'], restore },
+  gate: { bundle: kept, topic: 'gates', title: ['name'], restore },
+  gate_item: { bundle: kept, topic: 'gates', title: ['text', 'gate_id'], restore },
+  gate_signature: { bundle: all, topic: 'gates', title: ['team_id', 'item_id'], restore },
+  gate_decision: { bundle: all, topic: 'gates', title: ['team_id', 'gate_id'], restore },
   resource: {
+    bundle: kept,
     topic: 'bookings',
     word: 'machine',
     title: ['name'],
     restore,
     find: { in: ['name'], title: 'name', detail: "use_minutes || ' minutes a use'" },
   },
-  closure: { topic: 'bookings', title: ['reason', 'resource_id'], restore },
-  booking: { topic: 'bookings', title: ['team_id', 'resource_id', 'day'], restore },
+  closure: { bundle: all, topic: 'bookings', title: ['reason', 'resource_id'], restore },
+  booking: { bundle: all, topic: 'bookings', title: ['team_id', 'resource_id', 'day'], restore },
   hazard: {
+    bundle: kept,
     topic: 'safety',
     title: ['name'],
     restore,
     find: { in: ['name', 'cautions'], title: 'name', detail: 'left(cautions, 80)' },
   },
-  hazard_use: { topic: 'safety', title: ['hazard_id'], restore },
-  sign_off: { topic: 'safety', title: ['account_id', 'hazard_id'], restore, erase: 'goes' },
-  acknowledgement: { topic: 'safety', title: ['team_id', 'hazard_id'], restore },
+  hazard_use: { bundle: kept, topic: 'safety', title: ['hazard_id'], restore },
+  sign_off: { bundle: all, topic: 'safety', title: ['account_id', 'hazard_id'], restore, erase: 'goes' },
+  acknowledgement: { bundle: all, topic: 'safety', title: ['team_id', 'hazard_id'], restore },
   incident: { topic: 'safety', title: ['what'], restore, secret: true },
-  test_session: { topic: 'sessions', word: 'test session', title: ['day', 'event_id'], restore },
-  session_run: { topic: 'sessions', title: ['team_id', 'attempt'], restore },
+  test_session: {
+    bundle: { ids: ['teams'] },
+    topic: 'sessions',
+    word: 'test session',
+    title: ['day', 'event_id'],
+    restore,
+  },
+  session_run: { bundle: all, topic: 'sessions', title: ['team_id', 'attempt'], restore },
 
   // Concepts, selection, teams -----------------------------------------------------------------------------
-  concept_round: { topic: 'concepts', title: ['section_id'], restore },
-  concept: { topic: 'concepts', title: ['title'], restore },
-  concept_claim: { topic: 'concepts', title: ['concept_id', 'requirement_id'], restore },
-  concept_credit: { topic: 'concepts', title: ['what', 'from_id', 'into_id'], restore },
-  concept_comment: { topic: 'concepts', title: ['text', 'concept_id'], restore },
-  selection: { topic: 'selection', title: ['name'], restore },
-  selection_criterion: { topic: 'selection', title: ['name', 'selection_id'], restore },
-  selection_entry: { topic: 'selection', title: ['selection_id', 'concept_id'], restore },
-  selection_score: { topic: 'selection', title: ['concept_id', 'criterion_id'], restore },
-  selection_mark: { topic: 'selection', title: ['concept_id', 'criterion_id'], restore },
-  selection_ballot: { topic: 'selection', title: ['selection_id'], restore },
-  selection_choice: { topic: 'selection', title: ['selection_id'], restore },
+  concept_round: { bundle: all, topic: 'concepts', title: ['section_id'], restore },
+  concept: {
+    bundle: { rows: 'removed_at is null', but: ['removed_at'] },
+    topic: 'concepts',
+    title: ['title'],
+    restore,
+  },
+  concept_claim: { bundle: all, topic: 'concepts', title: ['concept_id', 'requirement_id'], restore },
+  concept_credit: { bundle: all, topic: 'concepts', title: ['what', 'from_id', 'into_id'], restore },
+  concept_comment: { bundle: all, topic: 'concepts', title: ['text', 'concept_id'], restore },
+  selection: { bundle: { ids: ['datum_id'] }, topic: 'selection', title: ['name'], restore },
+  selection_criterion: { bundle: all, topic: 'selection', title: ['name', 'selection_id'], restore },
+  selection_entry: { bundle: all, topic: 'selection', title: ['selection_id', 'concept_id'], restore },
+  selection_score: { bundle: all, topic: 'selection', title: ['concept_id', 'criterion_id'], restore },
+  selection_mark: { bundle: all, topic: 'selection', title: ['concept_id', 'criterion_id'], restore },
+  selection_ballot: { bundle: { ids: ['ranking'] }, topic: 'selection', title: ['selection_id'], restore },
+  selection_choice: { bundle: { ids: ['picks'] }, topic: 'selection', title: ['selection_id'], restore },
   preference: { topic: 'forming', word: 'wishes', erase: 'goes' },
   keep_pair: { topic: 'forming', word: 'pair', erase: 'goes', secret: true },
-  forming: { topic: 'forming', word: 'how teams are formed', title: ['section_id'], restore },
+  forming: {
+    bundle: { but: ['asks'] },
+    topic: 'forming',
+    word: 'how teams are formed',
+    title: ['section_id'],
+    restore,
+  },
   proposal: { topic: 'forming', title: ['name'], secret: true },
-  team_role: { topic: 'classes', word: 'role', title: ['name'], restore },
-  charter: { topic: 'classes', title: ['team_id'], restore },
-  charter_agreement: { topic: 'classes', title: ['team_id', 'account_id'], restore },
-  build_scale: { topic: 'parts', word: 'scale', title: ['section_id'], restore },
+  team_role: { bundle: kept, topic: 'classes', word: 'role', title: ['name'], restore },
+  charter: { bundle: all, topic: 'classes', title: ['team_id'], restore },
+  charter_agreement: { bundle: all, topic: 'classes', title: ['team_id', 'account_id'], restore },
+  build_scale: { bundle: all, topic: 'parts', word: 'scale', title: ['section_id'], restore },
   part: {
+    bundle: all,
     topic: 'parts',
     title: ['code', 'name'],
     restore,
     find: { in: ['code', 'name'], title: "code || ' ' || name", detail: 'state' },
   },
-  joint: { topic: 'parts', word: 'interface', title: ['name', 'one_id', 'other_id'], restore },
-  drawing: { topic: 'draws', word: 'draw', title: ['title'] },
+  joint: { bundle: all, topic: 'parts', word: 'interface', title: ['name', 'one_id', 'other_id'], restore },
+  drawing: { bundle: { ids: ['subjects'] }, topic: 'draws', word: 'draw', title: ['title'] },
 
   // Builds, bench, event, grades ---------------------------------------------------------------------------
-  iteration: { topic: 'builds', title: ['team_id', 'number'], restore },
-  iteration_check: { topic: 'builds', title: ['iteration_id'], restore },
-  measurement: { topic: 'builds', title: ['iteration_id', 'parameter_id'], restore },
+  iteration: { bundle: all, topic: 'builds', title: ['team_id', 'number'], restore },
+  iteration_check: { bundle: all, topic: 'builds', title: ['iteration_id'], restore },
+  measurement: {
+    bundle: { but: ['value_si'] },
+    onImport: toSi,
+    topic: 'builds',
+    title: ['iteration_id', 'parameter_id'],
+    restore,
+  },
   instrument: {
+    bundle: kept,
+    onImport: checkInstrument,
     topic: 'bench',
     title: ['name'],
     restore,
     find: { in: ['name'], title: 'name', detail: "'shows ' || resolution || ' ' || unit" },
   },
   protocol: {
+    bundle: kept,
+    onImport: checkProtocol,
     topic: 'bench',
     title: ['name'],
     restore,
     find: { in: ['name', 'procedure'], title: 'name', detail: 'left(procedure, 80)' },
   },
-  trial: { topic: 'bench', word: 'run', title: ['team_id', 'event_id', 'attempt'], restore },
+  trial: {
+    bundle: { rows: 'taken_back_at is null', but: ['value_si', 'taken_back_at'] },
+    onImport: toSi,
+    topic: 'bench',
+    word: 'run',
+    title: ['team_id', 'event_id', 'attempt'],
+    restore,
+  },
   event: {
+    bundle: { but: ['attempts_allowed'], template: true },
+    onImport: checkEvent,
     topic: 'event',
     title: ['name'],
     restore,
     find: { in: ['name'], title: 'name', detail: "attempts_allowed || ' attempts'" },
   },
-  benchmark: { topic: 'event', title: ['season', 'event_id'], restore },
-  rubric: { topic: 'grades', title: ['name'], restore },
-  criterion: { topic: 'grades', title: ['name'], restore },
-  judge: { topic: 'grades', title: ['name'], restore },
-  score: { topic: 'grades', title: ['team_id', 'criterion_id'], restore },
-  component: { topic: 'standings', title: ['name'], restore },
+  benchmark: { bundle: all, topic: 'event', title: ['season', 'event_id'], restore },
+  rubric: { bundle: kept, topic: 'grades', title: ['name'], restore },
+  criterion: { bundle: kept, topic: 'grades', title: ['name'], restore },
+  judge: { bundle: all, topic: 'grades', title: ['name'], restore },
+  score: { bundle: all, topic: 'grades', title: ['team_id', 'criterion_id'], restore },
+  component: { bundle: kept, topic: 'standings', title: ['name'], restore },
   publication: { topic: 'standings' },
 };
 

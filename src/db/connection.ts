@@ -39,6 +39,13 @@ export function inTransaction<R>(run: (tx: Tx) => Promise<R>): Promise<R> {
   return pool().begin((tx) => writing().run(true, () => run(tx))) as Promise<R>;
 }
 
+/** Reads in a transaction of the pool that sees one moment, whatever is written meanwhile. */
+export function atOneMoment<R>(read: (tx: Tx) => Promise<R>): Promise<R> {
+  return pool().begin('isolation level repeatable read read only', (tx) =>
+    writing().run(true, () => read(tx)),
+  ) as Promise<R>;
+}
+
 /**
  * The process's pool on DATABASE_URL.
  * @throws Error inside a transaction: as many writers as the pool has connections, each waiting for one more, wait for ever.

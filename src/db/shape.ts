@@ -7,6 +7,8 @@ export interface Column {
   type: string;
   nullable: boolean;
   hasDefault: boolean;
+  /** The words it may hold, where a check lists them. */
+  oneOf: string[] | null;
 }
 /** A foreign key: its own columns, and those of the other table in the same order. */
 export interface Reference {
@@ -33,12 +35,12 @@ export function readShape(sql: Sql): Promise<Shape> {
 }
 
 async function read(sql: Sql): Promise<Shape> {
-  const columns = await sql<(Column & { table: string })[]>`
+  const columns = await sql<(Omit<Column, 'oneOf'> & { table: string })[]>`
     select c.relname as table, a.attname as name, coalesce(nullif(t.typbasetype, 0)::regtype, t.oid::regtype)::text as type,
       not a.attnotnull as nullable, a.atthasdef or a.attidentity <> '' as has_default
     from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attnum > 0 and not a.attisdropped
     join pg_type t on t.oid = a.atttypid
-    where c.relkind = 'r' and c.relnamespace = current_schema()::regnamespace order by c.relname, a.attnum`;
+    where c.relkind = 'r' and a.attgenerated = '' and c.relnamespace = current_schema()::regnamespace order by c.relname, a.attnum`;
   const keys = await sql<{ kind: string; table: string; columns: string[]; target: string | null; theirs: string[] }[]>`
     select k.contype::text as kind, c.relname as table, f.relname as target,
       array(select a.attname::text from unnest(k.conkey) with ordinality u(n, i)
@@ -47,10 +49,14 @@ async function read(sql: Sql): Promise<Shape> {
         join pg_attribute a on a.attrelid = k.confrelid and a.attnum = u.n order by u.i) as theirs
     from pg_constraint k join pg_class c on c.oid = k.conrelid left join pg_class f on f.oid = k.confrelid
     where k.contype in ('f', 'p') and c.relnamespace = current_schema()::regnamespace order by k.conname`;
+  const checks = await sql<{ table: string; says: string }[]>`
+    select conrelid::regclass::text as table, pg_get_constraintdef(oid) as says from pg_constraint
+    where contype = 'c' and cardinality(conkey) = 1 and connamespace = current_schema()::regnamespace`;
+  const lists = new Map(checks.flatMap(({ table, says }) => listIn(table, says)));
   const tables = new Map<string, Table>();
   for (const { table, ...column } of columns) {
     const found = tables.get(table) ?? { name: table, columns: [], key: [], references: [] };
-    found.columns.push(column);
+    found.columns.push({ ...column, oneOf: lists.get(`${table}.${column.name}`) ?? null });
     tables.set(table, found);
   }
   for (const one of keys) {
@@ -59,6 +65,12 @@ async function read(sql: Sql): Promise<Shape> {
     else table.references.push({ columns: one.columns, table: one.target!, theirs: one.theirs });
   }
   return new Map(inOrder([...tables.values()]).map((table) => [table.name, table]));
+}
+
+/** A check that lists words: CHECK ((kind = ANY (ARRAY['max'::text, 'min'::text]))). */
+function listIn(table: string, says: string): [string, string[]][] {
+  const [, column, list] = /^CHECK \(\((\w+) = ANY \(ARRAY\[(.*)\]\)\)\)$/.exec(says) ?? [];
+  return column && list ? [[`${table}.${column}`, [...list.matchAll(/'([^']*)'/g)].map(([, word]) => word!)]] : [];
 }
 
 /** Each table behind those it refers to; one that refers to itself stands where it would without that. */

@@ -1,101 +1,112 @@
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
-import { emptyBundle, type Bundle } from '@/features/bundle/format';
-
-const demo = () => JSON.parse(readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8')) as Bundle;
+import type { Row } from '@/db/catalogue';
+import { emptyBundle, rowsOf, type Bundle, type Tables } from '@/domain/bundle/format';
+import { demoBundle, rowsWith } from '../demo';
 
 /** A project with its frame and nothing in it. */
 export function emptyProject(): Bundle {
-  const { project, brief } = demo();
-  return { ...emptyBundle(), project: { ...project, title: 'Empty' }, brief };
+  const { project, brief } = demoBundle().tables;
+  const tables = { project: [{ ...project![0], title: 'Empty' }], brief: brief! };
+  return { ...emptyBundle(), tables };
 }
 
-const signed = (team: string) => ({ team, by: null, byName: 'Instructor', on: '2026-09-10', note: '' });
+const TEAMS = 40;
+const ITERATIONS = 12;
+const RUNS = 5000;
+/** What hangs on teams and people of the demo, and what is no measure of size. */
+const LEFT_OUT = [
+  ...['person', 'enrolment', 'team_member', 'iteration_check', 'gate_decision', 'sign_off', 'action', 'attachment'],
+  ...['visit', 'question', 'note', 'answer', 'test_session', 'session_run', 'change_seen'],
+  ...['concept_round', 'concept', 'concept_claim', 'concept_credit', 'concept_comment', 'drawing', 'forming'],
+  ...['selection', 'selection_criterion', 'selection_entry', 'selection_score', 'selection_mark', 'selection_ballot'],
+  ...['selection_choice', 'charter', 'charter_agreement', 'part', 'joint', 'build_scale'],
+];
+const without = (rows: Row[], ...columns: string[]): Row[] =>
+  rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !columns.includes(name))));
 
 /** The demo project's rules with 40 teams, 12 iterations each, and 5,000 runs: 3 attempts an event, the rest practice. */
 export function largeBundle(): Bundle {
-  const bundle = demo();
-  const [model] = bundle.iterations.filter((one) => one.measurements.length > 4);
-  const runs = Object.fromEntries(
-    bundle.events.map((event) => [
-      event.name,
-      bundle.trials.find((run) => run.event === event.name && run.status === 'ok')!,
-    ]),
-  );
-  const teams = Array.from({ length: 40 }, (_, i) => ({
+  const bundle = demoBundle();
+  const of = (table: string) => rowsOf(bundle, table);
+  const teams = Array.from({ length: TEAMS }, (_, i) => ({
+    id: `team-${i}`,
     name: `Team ${i + 1}`,
-    section: bundle.sections[i % 2]!.name,
+    section_id: of('section')[i % 2]!.id,
     colour: i % 12,
   }));
-  const iterations = teams.flatMap(({ name }) =>
-    Array.from({ length: 12 }, (_, k) => ({ ...model!, team: name, number: k + 1, parent: k || null })),
+  const measured = of('iteration').find(({ id }) => rowsWith(bundle, 'measurement', { iteration_id: id }).length > 4)!;
+  const [model] = without([measured], 'parent_id', 'maker_id');
+  const iterations = teams.flatMap(({ id: team_id }) =>
+    Array.from({ length: ITERATIONS }, (_, k): Row => ({
+      ...model,
+      ...{ id: `${team_id}/${k + 1}`, team_id, number: k + 1 },
+      ...(k > 0 ? { parent_id: `${team_id}/${k}` } : {}),
+    })),
   );
-  const perTeam = 5000 / teams.length;
-  const trials = teams.flatMap(({ name }, t) =>
-    Array.from({ length: perTeam }, (_, k) => {
-      const event = bundle.events[k % bundle.events.length]!.name;
-      const attempt = Math.floor(k / bundle.events.length) + 1;
-      const run = runs[event]!;
-      const counts = attempt <= bundle.events[k % bundle.events.length]!.rule.attempts.allowed;
+  const measurements = iterations.flatMap(({ id }) =>
+    rowsWith(bundle, 'measurement', { iteration_id: measured.id }).map((row) => ({
+      ...row,
+      ...{ id: `${String(row.id)}/${String(id)}`, iteration_id: id },
+    })),
+  );
+  const events = of('event');
+  const runs = new Map(events.map(({ id }) => [id, rowsWith(bundle, 'trial', { event_id: id, status: 'ok' })[0]!]));
+  const trials = teams.flatMap(({ id: team_id, section_id }, t) =>
+    Array.from({ length: RUNS / TEAMS }, (_, k): Row => {
+      const event = events[k % events.length]!;
+      const attempt = Math.floor(k / events.length) + 1;
+      const { attempt: _attempt, ...run } = runs.get(event.id)!;
+      const counts = attempt <= (event.rule as { attempts: { allowed: number } }).attempts.allowed;
       return {
         ...run,
-        team: name,
-        iteration: 12 - (k % 3),
-        attempt: counts ? attempt : null,
-        value: run.value! * (1 + ((t * 31 + k) % 97) / 2000),
+        ...{ id: `run-${t}-${k}`, team_id, section_id, iteration_id: `${team_id}/${ITERATIONS - (k % 3)}` },
+        ...(counts ? { attempt } : {}),
+        value: Number(run.value) * (1 + ((t * 31 + k) % 97) / 2000),
       };
     }),
   );
-  const rubrics = bundle.rubrics.map((rubric) => ({
-    ...rubric,
-    scores: teams.flatMap((team) =>
-      rubric.judges.flatMap((judge) =>
-        rubric.criteria.map((c) => ({ judge, criterion: c.name, team: team.name, points: c.max / 2 })),
+  const each = (table: string, make: (team_id: string) => Row[]) =>
+    teams.flatMap(({ id }) => make(id)).map((row, i) => ({ id: `${table}-${i}`, ...row }));
+  const signed = of('gate_item').filter(({ kind }) => kind === 'signed');
+  const tables: Tables = {
+    ...bundle.tables,
+    project: [{ ...of('project')[0], title: 'Large' }],
+    statement: without(of('statement'), 'answer_id'),
+    research: without(of('research'), 'team_id'),
+    requirement: without(of('requirement'), 'owner_id', 'team_id'),
+    budget: of('budget').filter((row) => !row.team_id),
+    team: teams,
+    iteration: iterations,
+    measurement: measurements,
+    trial: trials,
+    score: each('score', (team_id) =>
+      of('judge').flatMap((judge) =>
+        rowsWith(bundle, 'criterion', { rubric_id: judge.rubric_id }).map((one) => ({
+          ...{ judge_id: judge.id, rubric_id: judge.rubric_id, criterion_id: one.id, team_id },
+          points: Number(one.max) / 2,
+        })),
       ),
     ),
-  }));
-  const handIns = teams.map(({ name }) => ({
-    ...{ team: name, state: 'accepted', handedInOn: '2026-09-10', by: null, note: '', moreMeetings: 0 },
-  }));
-  return {
-    ...bundle,
-    project: { ...bundle.project, title: 'Large' },
-    visits: [],
-    statements: bundle.statements.map((one) => ({ ...one, question: null })),
-    research: bundle.research.map((one) => ({ ...one, team: null })),
-    requirements: bundle.requirements.map((one) => ({
-      ...one,
-      owner: null,
-      team: null,
-      budgets: one.budgets.filter((budget) => budget.team === null),
-    })),
-    teams,
-    people: [],
-    stages: bundle.stages.map((stage, i) => ({ ...stage, handIns: i < 6 ? handIns : [] })),
-    hazards: bundle.hazards.map((hazard) => ({
-      ...hazard,
-      signOffs: [],
-      readBy: teams.map(({ name }) => ({ team: name, by: null, on: '2026-09-10' })),
-    })),
-    machines: bundle.machines.map((machine) => ({
-      ...machine,
-      bookings: machine.bookings
-        .filter(({ state }) => state === 'done')
-        .map((booking, i) => ({ ...booking, operator: null, team: teams[i]!.name })),
-    })),
-    sessions: [],
-    ...{ rounds: [], concepts: [], selections: [], charters: [], parts: [], joints: [], draws: [] },
-    gates: bundle.gates.map((gate) => ({
-      ...gate,
-      items: gate.items.map((item) => ({
-        ...item,
-        signatures: item.kind === 'signed' ? teams.map(({ name }) => signed(name)) : [],
+    hand_in: each('hand_in', (team_id) =>
+      of('stage')
+        .slice(0, 6)
+        .map(({ id }) => ({ stage_id: id, team_id, state: 'accepted', handed_in_on: '2026-09-10' })),
+    ),
+    acknowledgement: each('acknowledgement', (team_id) =>
+      of('hazard').map((one) => ({
+        hazard_id: one.id,
+        text_version: one.text_version,
+        team_id,
+        read_on: '2026-09-10',
       })),
-      decisions: [],
+    ),
+    gate_signature: each('gate_signature', (team_id) =>
+      signed.map(({ id }) => ({ item_id: id, team_id, by_name: 'Instructor', signed_on: '2026-09-10' })),
+    ),
+    booking: without(rowsWith(bundle, 'booking', { state: 'done' }), 'operator_id').map((row, i) => ({
+      ...row,
+      team_id: teams[i]!.id,
     })),
-    iterations: iterations.map((one) => ({ ...one, maker: null, checks: [] })),
-    trials,
-    rubrics,
-    actions: [],
   };
+  const kept = Object.entries(tables).filter(([name]) => !LEFT_OUT.includes(name));
+  return { ...bundle, tables: Object.fromEntries(kept) };
 }

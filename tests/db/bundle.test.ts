@@ -1,12 +1,14 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
-import { pool } from '@/db/connection';
+import { atOneMoment, pool } from '@/db/connection';
+import { readShape } from '@/db/shape';
+import { bundleSchema } from '@/domain/bundle/schema';
 import { POST as bringInRoute } from '@/app/api/v1/bundles/route';
-import type { Bundle } from '@/features/bundle/format';
-import { FILE, pack, unpack } from '@/features/bundle/read';
-import { readPictures, writeBundle } from '@/features/bundle/write';
-import { findSeat, type Project } from '@/server/access';
+import { rowsOf, type Bundle } from '@/domain/bundle/format';
+import { FILE, pack, unpack, withoutPictures } from '@/domain/bundle/pack';
+import { writeBundle } from '@/domain/bundle/write';
 import { renewPicture } from '@/server/pictures';
 import {
   asPerson,
@@ -21,6 +23,7 @@ import {
   rowCounts,
 } from './database';
 import type { Outcome } from '@/server/outcome';
+import { copyRows, rowWith, setProject } from '../demo';
 
 ownDatabase();
 let instructorId: string;
@@ -28,18 +31,7 @@ beforeAll(async () => {
   instructorId = await makeAccount('instructor', 'importer');
 });
 
-async function projectOf(id: string, accountId: string): Promise<Project> {
-  const actor = {
-    kind: 'instructor' as const,
-    id: accountId,
-    name: '',
-    login: '',
-    sessionId: '',
-    deviceId: null,
-    shared: false,
-  };
-  return (await findSeat(pool(), actor, id))!.project;
-}
+const written = (projectId: string) => atOneMoment((tx) => writeBundle(tx, projectId));
 
 async function send(
   bytes: Uint8Array,
@@ -56,9 +48,10 @@ async function send(
 
 test('out and in again gives an equal bundle', async () => {
   const p = await demoProject('first');
-  const written = await writeBundle(pool(), await projectOf(p.id, p.instructorId));
-  const again = await demoProject('second', unpack(pack(written)).bundle);
-  expect(await writeBundle(pool(), await projectOf(again.id, again.instructorId))).toEqual(written);
+  const { bundle } = await written(p.id);
+  expect(bundle).toEqual(demoBundle());
+  const again = await demoProject('second', unpack(pack(bundle)).bundle);
+  expect((await written(again.id)).bundle).toEqual(bundle);
 });
 
 test('pictures go along and come back in their places; a bundle that lacks one is refused', async () => {
@@ -74,25 +67,61 @@ test('pictures go along and come back in their places; a bundle that lacks one i
     const stored = await renewPicture(await colour(background).png().toBuffer());
     await bySystem((tx) => tx`insert into attachment ${tx({ id: randomUUID(), projectId: p.id, ...of, ...stored })}`);
   }
-  const written = await writeBundle(pool(), await projectOf(p.id, p.instructorId));
-  expect(written.pictures!.map((one) => [one.team, one.iteration])).toEqual([
-    ['Flint', 3],
-    [expect.any(String), null],
+  const { bundle, pictures } = await written(p.id);
+  const iteration = rowWith(bundle, 'iteration', { team_id: rowWith(bundle, 'team', { name: 'Flint' }).id, number: 3 });
+  expect(rowsOf(bundle, 'attachment').map((one) => one.object_id)).toEqual([
+    iteration.id,
+    expect.stringMatching(/^trial-/),
   ]);
-  const zip = pack(written, await readPictures(pool(), p.id));
   await asPerson(p.instructorId);
-  const { status, body } = await send(zip);
+  const { status, body } = await send(pack(bundle, pictures));
   expect(status).toBe(200);
-  const id = done(body).id;
-  expect((await writeBundle(pool(), await projectOf(id, p.instructorId))).pictures).toEqual(written.pictures);
-  expect([...(await readPictures(pool(), id))]).toEqual([...(await readPictures(pool(), p.id))]); // byte for byte
-  expect(() => unpack(pack(written))).toThrow(/picture pictures\/0001.jpg, which it does not hold/);
+  const again = await written(done(body).id);
+  expect(rowsOf(again.bundle, 'attachment')).toEqual(rowsOf(bundle, 'attachment'));
+  expect([...again.pictures]).toEqual([...pictures]); // byte for byte
+  expect(() => unpack(pack(bundle))).toThrow(/picture attachment-1, which it does not hold/);
+  expect((await send(pack(withoutPictures(bundle)))).status).toBe(200);
+});
+
+test('a bundle taken out while everybody writes shows one moment, and comes back in', async () => {
+  const p = await demoProject('busy');
+  await asPerson(p.instructorId);
+  let writing = true;
+  // Each note names its question; a bundle of two moments would have notes without it.
+  const write = async (n: number) => {
+    for (let i = 0; writing && i < 200; i++)
+      await bySystem(async (tx) => {
+        const visit = randomUUID();
+        const question = randomUUID();
+        await tx`insert into visit (id, project_id, title, said_by, held_on) values (${visit}, ${p.id}, ${`v ${n} ${i}`}, 'x', '2026-10-01')`;
+        await tx`insert into question (id, project_id, visit_id, text) values (${question}, ${p.id}, ${visit}, 'Why?')`;
+        await tx`insert into note (id, project_id, question_id, by_link, text) values (${randomUUID()}, ${p.id}, ${question}, 'x', 'So.')`;
+      });
+  };
+  const writers = [1, 2, 3, 4].map(write);
+  const bundles = [];
+  for (let i = 0; i < 3; i++) bundles.push((await written(p.id)).bundle);
+  writing = false;
+  await Promise.all(writers);
+  for (const bundle of bundles) {
+    const questions = rowsOf(bundle, 'question').filter(({ text }) => text === 'Why?');
+    expect(rowsOf(bundle, 'note').filter(({ text }) => text === 'So.')).toHaveLength(questions.length);
+    const { status, body } = await send(pack(bundle));
+    expect(status).toBe(200);
+    expect((await written(done(body).id)).bundle.tables.note).toHaveLength(rowsOf(bundle, 'note').length);
+  }
+  expect(rowsOf(bundles.at(-1)!, 'visit').length).toBeGreaterThan(rowsOf(demoBundle(), 'visit').length);
 });
 
 test('the demo project is a whole bundle, and packing is repeatable', async () => {
   const bundle = demoBundle();
   expect(unpack(pack(bundle)).bundle).toEqual(bundle);
   expect(Buffer.from(pack(bundle)).equals(Buffer.from(pack(bundle)))).toBe(true);
+});
+
+test('the schema in the documents is the one that bundles are held against', async () => {
+  const said: unknown = JSON.parse(readFileSync('docs/bundle.schema.json', 'utf8'));
+  expect(said).toEqual(JSON.parse(JSON.stringify(bundleSchema(await readShape(pool())))));
 });
 
 describe('what is no bundle of ours', () => {
@@ -113,16 +142,29 @@ describe('what is no bundle of ours', () => {
     ['null', zipOf('null'), /no project bundle/],
     [
       'a newer version',
-      zipOf('{"format": "ironstone-bundle", "version": 5}'),
-      /version 5; this program reads up to version 4/,
+      zipOf('{"format": "ironstone-bundle", "version": 6}'),
+      /version 6; this program reads version 5/,
     ],
-    ['a missing part', zipOf('{"format": "ironstone-bundle", "version": 1}'), /does not fit the format/],
+    [
+      'an older version',
+      zipOf('{"format": "ironstone-bundle", "version": 4}'),
+      /version 4; this program reads version 5/,
+    ],
+    ['no tables', zipOf('{"format": "ironstone-bundle", "version": 5}'), /has no tables/],
+    ['a missing part', zipOf('{"format": "ironstone-bundle", "version": 5, "tables": {}}'), /does not fit the format/],
+    ['a table nobody knows', changed((b) => void (b.tables.account = [])), /account/],
+    ['a column nobody knows', changed((b) => void (b.tables.team![1]!.boss = 'x')), /team 2.*boss/],
+    ['a column that is missing', changed((b) => void delete b.tables.team![1]!.name), /team 2.*name/],
     [
       'a text where a number belongs',
-      changed((b) => void (b.requirements[0]!.value = 'heavy' as never)),
-      /\/requirements\/0/,
+      changed((b) => void (b.tables.requirement![0]!.value = 'heavy')),
+      /requirement 1, column value/,
     ],
-    ['a script as a kind', changed((b) => void (b.requirements[0]!.kind = '<script>')), /\/requirements\/0\/kind/],
+    [
+      'a script as a kind',
+      changed((b) => void (b.tables.requirement![0]!.kind = '<script>')),
+      /requirement 1, column kind/,
+    ],
   ])('%s', async (_name, bytes, message) => {
     await asPerson(instructorId);
     const before = await rowCounts();
@@ -135,17 +177,49 @@ describe('what is no bundle of ours', () => {
 
 describe('a bundle that fits the format but makes no sense', () => {
   test.each<[string, (bundle: Bundle) => void, RegExp]>([
-    ['a unit of the wrong dimension', (b) => void (b.requirements[0]!.unit = 'mm'), /does not measure mass/],
-    ['a team nobody knows', (b) => void (b.trials[0]!.team = 'Nobody'), /Nobody/],
+    [
+      'a unit of the wrong dimension',
+      (b) => void (rowWith(b, 'requirement', { unit: 'g' }).unit = 'mm'),
+      /requirement \d+ \(R-\d+\).*does not measure mass/,
+    ],
+    [
+      'a team nobody knows',
+      (b) => void (rowsOf(b, 'trial')[0]!.team_id = 'nobody'),
+      /run 1 .*column team_id: it refers to nobody/,
+    ],
     [
       'a rule that can’t be applied',
-      (b) => void (b.events[0]!.rule.points = { kind: 'linear', from: [1, 0], to: [1, 9] }),
-      /line/,
+      (b) =>
+        void Object.assign(rowsOf(b, 'event')[0]!.rule as object, {
+          points: { kind: 'linear', from: [1, 0], to: [1, 9] },
+        }),
+      /event 1 .*line/,
     ],
-    ['two teams of one name', (b) => void b.teams.push(b.teams[0]!), /twice|exists already/],
-    ['a time zone that does not exist', (b) => void (b.project.timeZone = 'Moon/Crater'), /Moon/],
-    ['a date that does not exist', (b) => void (b.sections[0]!.firstDay = '2026-02-30'), /2026-02-30/],
-    ['an attempt too many', (b) => void b.trials.push({ ...b.trials[0]!, attempt: 4 }), /attempt/i],
+    ['an id twice', (b) => void b.tables.team!.push(b.tables.team![0]!), /team 9 .*stands twice/],
+    ['two teams of one name', (b) => copyRows(b, 'team', [b.tables.team![0]!], ' B'), /exists already/],
+    ['a time zone that does not exist', (b) => setProject(b, { time_zone: 'Moon/Crater' }), /Moon/],
+    ['a date that does not exist', (b) => void (b.tables.section![0]!.first_day = '2026-02-30'), /2026-02-30/],
+    [
+      'an attempt too many',
+      (b) => copyRows(b, 'trial', [rowWith(b, 'trial', { attempt: 1 })], ' B', { attempt: 4 }),
+      /attempt/i,
+    ],
+    [
+      'stages that wait for each other',
+      (b) => {
+        const { stage_id: one, after_id: two } = rowsOf(b, 'stage_link')[0]!;
+        b.tables.stage_link!.push({ stage_id: two, after_id: one });
+      },
+      /plan can't be brought in/,
+    ],
+    [
+      'iterations that come from each other',
+      (b) => {
+        const child = rowsOf(b, 'iteration').find((row) => row.parent_id)!;
+        rowWith(b, 'iteration', { id: child.parent_id }).parent_id = child.id;
+      },
+      /“iteration” refer to each other in a circle/,
+    ],
   ])('%s', async (_name, change, message) => {
     const bundle = demoBundle();
     change(bundle);
@@ -169,7 +243,7 @@ test('only an instructor brings a project in, and only from this app', async () 
   expect((await send(bytes, { 'sec-fetch-site': 'cross-site' })).status).toBe(403);
   const { status, body } = await send(bytes);
   expect(status).toBe(200);
-  expect(body.ok && (await projectOf(body.result.id, instructorId)).title).toBe('Gully Courier');
+  expect(await pool()`select title from project where id = ${done(body).id}`).toEqual([{ title: 'Gully Courier' }]);
 });
 
 test('the zip holds project.json and nothing else', () => {

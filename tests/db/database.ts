@@ -1,16 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
 import postgres from 'postgres';
 import { connect, pool, type Tx } from '@/db/connection';
-import { bringIn } from '@/features/bundle/bringIn';
-import type { Bundle } from '@/features/bundle/format';
+import { bringIn } from '@/domain/bundle/bringIn';
+import type { Bundle } from '@/domain/bundle/format';
 import { makeLink, type LinkWanted } from '@/features/links/commands';
 import { LINK_COOKIE, SESSION_COOKIE } from '@/server/actor';
 import type { Outcome } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
+import { demoBundle } from '../demo';
 import { holding } from './request';
+
+export { demoBundle };
 
 const SYSTEM = { kind: 'system' as const, id: null, name: 'Test' };
 
@@ -38,10 +39,6 @@ export function otherConnection() {
 /** Writes as the program itself. */
 export function bySystem<R>(run: (tx: Tx) => Promise<R>): Promise<R> {
   return writeAs(SYSTEM, 'test', run);
-}
-
-export function demoBundle(): Bundle {
-  return JSON.parse(readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8')) as Bundle;
 }
 
 export async function makeAccount(kind: 'instructor' | 'student', login: string, name = login): Promise<string> {

@@ -13,7 +13,7 @@ import {
   takeBackSignature,
 } from '@/features/gates/actions';
 import { gateForm, NEW_ITEM } from '@/features/gates/toForm';
-import { writeBundle } from '@/features/bundle/write';
+import { writeBundle } from '@/domain/bundle/write';
 import { removeStage } from '@/features/schedule/actions';
 import {
   acknowledgeHazard,
@@ -383,7 +383,7 @@ describe('safety', () => {
     expect(refused(await saveIncident({ ...note, happenedOn: '2026-11-26' })).happenedOn).toMatch(/future/);
     expect(refused(await saveIncident({ ...note, what: ' ' })).what).toMatch(/what happened/);
     const seat = await findSeat(pool(), await signedIn(), p.id);
-    const exported = [await writeBundle(pool(), seat!.project), await aboutPerson(pool(), p.instructorId)];
+    const exported = [await writeBundle(pool(), p.id), await aboutPerson(pool(), p.instructorId)];
     expect(JSON.stringify(exported)).not.toContain('Zyxgun');
     await asPerson((await member('Flint'))[0]!.id);
     expect(await saveIncident(note)).toMatchObject({ denied: true });

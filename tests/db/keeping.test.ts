@@ -5,7 +5,7 @@ import path from 'node:path';
 import sharp from 'sharp';
 import { POST as postPicture } from '@/app/api/v1/pictures/route';
 import { recordTrial } from '@/features/bench/commands';
-import { writeBundle } from '@/features/bundle/write';
+import { writeBundle } from '@/domain/bundle/write';
 import { aboutPerson } from '@/domain/people/about';
 import { erase, eraseAll } from '@/features/data/actions';
 import { countNames, dataItems, isDue } from '@/domain/people/today';
@@ -252,7 +252,7 @@ describe('letting go', () => {
     const [row] = await pool()<[{ note: string }]>`select note from trial where id = ${run.id}`;
     expect(row.note).toBe('timed by Erased person');
     const seat = (await findSeat(pool(), await signedIn(), p.id))!;
-    expect(JSON.stringify(await writeBundle(pool(), seat.project))).not.toContain(name);
+    expect(JSON.stringify(await writeBundle(pool(), p.id))).not.toContain(name);
   });
 
   test('everybody of a project is erased, but for those whom another project still keeps', async () => {

@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
+import type { Row } from '@/db/catalogue';
 import { pool, queriesSent } from '@/db/connection';
 import { demoBundle, demoProject, asPerson, ownDatabase, type DemoProject } from './database';
 
@@ -15,17 +16,51 @@ const pages = readdirSync(ROOT, { recursive: true, encoding: 'utf8' })
 let small: DemoProject;
 let large: DemoProject;
 
-/** The demo project with every team there three times over, each with its iterations, runs and scores. */
+/** Tables whose rows hang on one team, or on something of a team. */
+const UNDER = [
+  ...['iteration', 'iteration_check', 'measurement', 'trial', 'score', 'hand_in', 'action', 'booking', 'budget'],
+  ...[
+    'acknowledgement',
+    'gate_signature',
+    'gate_decision',
+    'session_run',
+    'charter',
+    'charter_agreement',
+    'research',
+    'question',
+  ],
+];
+/** Tables whose rows hang on a section: each comes twice more. */
+const IN_SECTION = ['concept', 'concept_claim', 'concept_comment', 'concept_credit', 'part', 'joint'];
+/** What may stand only once gets another name. */
+const NAMED: Record<string, string> = { team: 'name', research: 'title', part: 'code', concept: 'title' };
+
+/**
+ * The demo project with every team there three times over, and everything that hangs on a team or lies in a section with
+ * its copy of it.
+ */
 function threefold() {
   const bundle = demoBundle();
-  const copies = <T>(list: T[], rename: (item: T, suffix: string) => T) =>
-    list.flatMap((item) => ['', ' B', ' C'].map((suffix) => rename(item, suffix)));
-  const byTeam = <T extends { team: string }>(list: T[]) =>
-    copies(list, (item, suffix) => ({ ...item, team: item.team + suffix }));
-  bundle.teams = copies(bundle.teams, (team, suffix) => ({ ...team, name: team.name + suffix }));
-  bundle.iterations = byTeam(bundle.iterations);
-  bundle.trials = byTeam(bundle.trials);
-  for (const rubric of bundle.rubrics) rubric.scores = byTeam(rubric.scores);
+  const original = structuredClone(bundle.tables);
+  const copied = ['team', ...UNDER, ...IN_SECTION];
+  for (const suffix of [' B', ' C']) {
+    const ids = new Set(copied.flatMap((table) => (original[table] ?? []).map((row) => row.id)));
+    const renamed = (value: unknown) => (typeof value === 'string' && ids.has(value) ? value + suffix : value);
+    for (const table of copied) {
+      const rows = (original[table] ?? []).map((row) =>
+        Object.fromEntries(Object.entries(row).map(([name, value]) => [name, renamed(value)])),
+      );
+      // A slot of a machine, and a change that was seen, is of one team alone.
+      const hangs = (row: Row) =>
+        Object.entries(row).some(([name, value]) => name !== 'id' && String(value).endsWith(suffix));
+      const fit = rows
+        .filter((row) => !UNDER.includes(table) || hangs(row))
+        .filter((row) => table !== 'booking' || row.state === 'asked');
+      for (const row of fit) if (NAMED[table]) row[NAMED[table]] = `${String(row[NAMED[table]])}${suffix}`;
+      for (const row of fit) if (table === 'research') row.is_winner = false;
+      bundle.tables[table] = [...(bundle.tables[table] ?? []), ...fit];
+    }
+  }
   return bundle;
 }
 beforeAll(async () => {

@@ -325,7 +325,7 @@ describe('lists in and out', () => {
   test('what goes out as CSV comes in again elsewhere, row by row the same', async () => {
     const mine = (await listRequirements(pool(), p.id)).filter((r) => r.code !== 'R-10');
     const text = csv([...COLUMNS], asRows(mine));
-    const empty = await demoProject('empty-list', { ...(await import('@/features/bundle/format')).emptyBundle() });
+    const empty = await demoProject('empty-list', { ...(await import('@/domain/bundle/format')).emptyBundle() });
     await asPerson(empty.instructorId);
     const { rows, problem } = done(await previewRequirements({ projectId: empty.id, text }));
     expect(problem).toBeNull();

@@ -2,7 +2,8 @@ import ICAL from 'ical.js';
 import { pool } from '@/db/connection';
 import { addSchoolDay, importDaysOff, removeSchoolDay, saveNoClass, saveSection } from '@/features/calendar/actions';
 import { sectionForm } from '@/features/calendar/toForm';
-import { emptyBundle } from '@/features/bundle/format';
+import { emptyBundle } from '@/domain/bundle/format';
+import { setProject } from '../demo';
 import { pacesOf } from '@/domain/plan/pace';
 import {
   changePlan,
@@ -347,8 +348,8 @@ describe('days off', () => {
   });
   test('a term that has no meeting left is kept, and every page copes', async () => {
     const bundle = demoBundle();
-    bundle.noClass = [{ from: '2026-08-01', to: '2026-12-31', reason: 'closed' }];
-    for (const one of bundle.sections) one.extra = [];
+    bundle.tables.no_class = [{ first_day: '2026-08-01', last_day: '2026-12-31', reason: 'closed' }];
+    bundle.tables.extra_meeting = [];
     const closed = await demoProject('closed-school', bundle);
     const [one] = await listSections(pool(), closed.id);
     expect(meetingsOf(one!)).toEqual([]);
@@ -370,10 +371,8 @@ describe('days off', () => {
 describe('the calendar that goes out', () => {
   test('is read by another parser, with times that keep their hour through the change of summer time', async () => {
     const bundle = demoBundle();
-    bundle.project.timeZone = 'Europe/Vienna';
-    bundle.project.eventDate = '2026-11-06';
-    bundle.project.retentionUntil = '2027-11-06';
-    for (const one of bundle.sections) one.lastDay = '2026-11-06';
+    setProject(bundle, { time_zone: 'Europe/Vienna', event_date: '2026-11-06', retention_until: '2027-11-06' });
+    for (const one of bundle.tables.section!) one.last_day = '2026-11-06';
     const vienna = await demoProject('vienna', bundle);
     const [{ title, clientName, timeZone, eventDate }] = await pool()<
       [{ title: string; clientName: string; timeZone: string; eventDate: string }]

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { pool } from '@/db/connection';
 import { aboutPerson } from '@/domain/people/about';
 import { erasePeople } from '@/domain/people/erase';
-import { writeBundle } from '@/features/bundle/write';
+import { writeBundle } from '@/domain/bundle/write';
 import { agreeToCharter, saveCharter } from '@/features/charters/actions';
 import { listCharters } from '@/domain/charters/read';
 import { callSeed, makeDraw } from '@/features/draws/actions';
@@ -72,7 +72,7 @@ describe('forming teams', () => {
       }),
     );
     const seat = (await findSeat(pool(), await signedIn(), p.id))!;
-    const bundle = JSON.stringify(await writeBundle(pool(), seat.project));
+    const bundle = JSON.stringify(await writeBundle(pool(), p.id));
     expect(bundle).not.toMatch(/Secret|"apart"|keep_?pair|"wants"/i);
     expect(JSON.stringify(await aboutPerson(pool(), person.get('Nour')!))).not.toMatch(/Secret|keep_?pair/i);
     const [{ n }] = await pool()<[{ n: number }]>`
@@ -346,6 +346,6 @@ describe('erasing', () => {
         (select count(*)::int from part where owner_id = ${id} and project_id = ${p.id}) as parts`;
     expect(left).toEqual({ wishes: 0, pairs: 0, concepts: 1, parts: 1 });
     const seat = (await findSeat(pool(), await signedIn(), p.id))!;
-    expect(JSON.stringify(await writeBundle(pool(), seat.project))).not.toMatch(/Fairley/);
+    expect(JSON.stringify(await writeBundle(pool(), p.id))).not.toMatch(/Fairley/);
   });
 });

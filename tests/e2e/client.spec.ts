@@ -1,6 +1,7 @@
 import type { Browser, Locator, Page } from '@playwright/test';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import type { Bundle } from '@/features/bundle/format';
+import { rowsOf } from '@/domain/bundle/format';
+import { unpack } from '@/domain/bundle/pack';
+import { copyRows, rowWith, zipOf } from '../demo';
 import { signIn } from './browser';
 import { demoHome, enter, expect, test, world } from './world';
 
@@ -356,29 +357,27 @@ test('25 requirements by 10 teams fit on one screen and print on one page', asyn
 
 /** The demo project with two more teams and limits up to 25. */
 async function bringInLarge(page: Page, zip: Buffer): Promise<{ id: string }> {
-  const bundle = JSON.parse(strFromU8(unzipSync(new Uint8Array(zip))['project.json']!)) as Bundle;
+  const { bundle } = unpack(new Uint8Array(zip));
+  const tuff = rowWith(bundle, 'team', { name: 'Tuff' });
   for (const name of ['Shale', 'Gabbro']) {
-    bundle.teams.push({ name, section: '5', colour: 8 });
-    bundle.iterations.push({
-      ...bundle.iterations.find((one) => one.team === 'Tuff' && one.number === 1)!,
-      team: name,
-    });
+    copyRows(bundle, 'team', [tuff], `/${name}`, { name, colour: 8 });
+    const { maker_id: _, ...first } = rowWith(bundle, 'iteration', { team_id: tuff.id, number: 1 });
+    copyRows(bundle, 'iteration', [first], `/${name}`, { team_id: `${String(tuff.id)}/${name}` }, [
+      ['measurement', 'iteration_id'],
+    ]);
   }
-  const model = bundle.requirements.find((one) => one.code === 'R-01')!;
-  const judged = bundle.requirements.filter(
-    (one) => ['agreed', 'changed'].includes(one.state) && one.kind !== 'wish',
+  const { owner_id: _, ...model } = rowWith(bundle, 'requirement', { code: 'R-01' });
+  const judged = rowsOf(bundle, 'requirement').filter(
+    (one) => ['agreed', 'changed'].includes(String(one.state)) && one.kind !== 'wish',
   ).length;
   for (let i = judged; i < 25; i++)
-    bundle.requirements.push({
-      ...model,
+    copyRows(bundle, 'requirement', [model], `/${i}`, {
       code: `X-${i}`,
       statement: `Mass of part ${i} without anything on it`,
       value: 800 + 10 * i,
-      budgets: [],
-      owner: null,
     });
   const made = await page.request.post('/api/v1/bundles', {
-    data: Buffer.from(zipSync({ 'project.json': strToU8(JSON.stringify(bundle)) })),
+    data: zipOf(bundle),
   });
   return ((await made.json()) as { result: { id: string } }).result;
 }

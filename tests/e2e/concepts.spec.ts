@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { strToU8, zipSync } from 'fflate';
 import postgres from 'postgres';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import type { Bundle } from '@/features/bundle/format';
-import { toTemplate } from '@/features/bundle/templates';
+import type { Row } from '@/db/catalogue';
+import { readShape } from '@/db/shape';
+import { projectOf, rowsOf } from '@/domain/bundle/format';
+import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
+import { toTemplate } from '@/domain/bundle/templates';
 import { SESSION_COOKIE } from '@/server/actor';
 import { newToken, tokenHash } from '@/server/secrets';
 import { enter, expect, test, world } from './world';
@@ -19,17 +21,26 @@ const sketch = () =>
     .toBuffer();
 
 /** The rules of the demo project with a section of eight students that has neither concepts nor teams. */
-function fresh(more: { title?: string; people?: Bundle['people']; roles?: Bundle['roles'] } = {}): Buffer {
-  const demo = JSON.parse(readFileSync('demo/gully-courier.json', 'utf8')) as Bundle;
-  const bundle = toTemplate(demo);
-  bundle.project.title = more.title ?? 'Courier from ideas';
-  bundle.project.pinnedNow = demo.project.pinnedNow;
-  bundle.sections = demo.sections.filter(({ name }) => name === '2');
-  bundle.people = demo.people
-    .filter(({ section, name }) => section === '2' && NAMES.includes(name.split(' ')[0]!))
-    .map((one) => ({ ...one, team: null, role: '' }));
-  Object.assign(bundle, { people: more.people ?? bundle.people, roles: more.roles ?? bundle.roles });
-  return Buffer.from(zipSync({ 'project.json': strToU8(JSON.stringify(bundle)) }));
+async function fresh(more: { title?: string; people?: Row[]; roles?: Row[] } = {}): Promise<Buffer> {
+  const demo = demoBundle();
+  const sql = postgres(world().demo.url, { max: 1, onnotice: () => {}, transform: postgres.camel });
+  const bundle = toTemplate(demo, await readShape(sql));
+  await sql.end();
+  const { pinned_now } = projectOf(demo);
+  setProject(bundle, { title: more.title ?? 'Courier from ideas', pinned_now });
+  const section = rowWith(demo, 'section', { name: '2' });
+  const members = new Set(rowsWith(demo, 'enrolment', { section_id: section.id }).map((one) => one.account_id));
+  const people = rowsOf(demo, 'person').filter(
+    ({ id, name }) => members.has(id) && NAMES.includes(String(name).split(' ')[0]!),
+  );
+  const person = more.people ?? people;
+  Object.assign(bundle.tables, {
+    section: [section],
+    person,
+    enrolment: person.map(({ id }) => ({ account_id: id, section_id: section.id })),
+    ...(more.roles ? { team_role: more.roles } : {}),
+  });
+  return zipOf(bundle);
 }
 
 test('from eight own ideas to who builds what', async ({ browser, watch }) => {
@@ -37,7 +48,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
   const page = await enter(browser, 'instructor');
   watch(page);
   const made = await page.request.post('/api/v1/bundles', {
-    data: fresh(),
+    data: await fresh(),
     headers: { origin: world().demo.origin, 'content-type': 'application/zip' },
   });
   const home = `/projects/${((await made.json()) as { result: { id: string } }).result.id}`;
@@ -299,10 +310,10 @@ test('teams for 120 students are searched for beside the page, with progress, an
   const page = await enter(browser, 'instructor');
   watch(page);
   const people = Array.from({ length: 120 }, (_, i) => ({
-    ...{ name: `Student Number${i}`, studentNumber: `big-${i}`, section: '2', team: null, role: '', leftOn: null },
+    ...{ id: `person-${i}`, name: `Student Number${i}`, student_number: `big-${i}` },
   }));
   const made = await page.request.post('/api/v1/bundles', {
-    data: fresh({ title: 'A large class', people, roles: [] }),
+    data: await fresh({ title: 'A large class', people, roles: [] }),
     headers: { origin: world().demo.origin, 'content-type': 'application/zip' },
   });
   const id = ((await made.json()) as { result: { id: string } }).result.id;

@@ -1,8 +1,7 @@
-import { readFileSync } from 'node:fs';
-import { strToU8, zipSync } from 'fflate';
 import postgres from 'postgres';
 import type { Browser, Page } from '@playwright/test';
-import type { Bundle } from '@/features/bundle/format';
+import { rowsOf } from '@/domain/bundle/format';
+import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
 import { SESSION_COOKIE } from '@/server/actor';
 import { newToken, tokenHash } from '@/server/secrets';
 import { demoHome, enter, expect, test, world } from './world';
@@ -12,30 +11,37 @@ const PHONE = { width: 390, height: 844 };
 
 /** The demo project once more, on Monday 26 October at 10:02, with one gate that Flint has not passed and an empty line. */
 function workshop(): Buffer {
-  const bundle = JSON.parse(readFileSync('demo/gully-courier.json', 'utf8')) as Bundle;
-  bundle.project.title = TITLE;
-  const [release] = bundle.gates;
-  bundle.gates = [
-    {
-      ...release!,
-      stage: 'Presentation rehearsal',
-      guardsFinal: true,
-      decisions: [],
-      items: [
-        { kind: 'runs', text: 'First records', count: 3, stage: null, signer: null, signatures: [] },
-        { kind: 'checks', text: 'Mock-up checked', count: 2, stage: null, signer: null, signatures: [] },
-        { kind: 'signed', text: 'Drawing approved', count: 1, stage: null, signer: 'instructor', signatures: [] },
-      ],
-    },
+  const bundle = demoBundle();
+  setProject(bundle, { title: TITLE });
+  const { tables } = bundle;
+  const [release] = rowsOf(bundle, 'gate');
+  const stage = rowWith(bundle, 'stage', { name: 'Presentation rehearsal' });
+  tables.gate = [{ ...release, stage_id: stage.id, guards_final: true }];
+  const item = (kind: string, text: string, count: number, more = {}) => ({
+    gate_id: release!.id,
+    kind,
+    text,
+    count,
+    ...more,
+  });
+  tables.gate_item = [
+    item('runs', 'First records', 3, { position: 0 }),
+    item('checks', 'Mock-up checked', 2, { position: 1 }),
+    item('signed', 'Drawing approved', 1, { position: 2, signer: 'instructor' }),
   ];
-  for (const one of bundle.iterations) if (one.team === 'Flint') one.checks = [];
-  for (const machine of bundle.machines) {
-    machine.bookings = machine.bookings.filter(({ state, team }) => state === 'done' || team === 'Gneiss');
-    if (machine.name === 'Test cable') machine.capacity = 1;
-  }
-  for (const one of bundle.machines.flatMap((machine) => machine.bookings)) one.station &&= 1;
-  bundle.machines.find(({ name }) => name === 'Test cable')!.bookings = [];
-  return Buffer.from(zipSync({ 'project.json': strToU8(JSON.stringify(bundle)) }));
+  tables.gate_signature = [];
+  tables.gate_decision = [];
+  tables.action = rowsWith(bundle, 'action', { source_kind: 'own' });
+  const [flint, gneiss] = ['Flint', 'Gneiss'].map((name) => rowWith(bundle, 'team', { name }).id);
+  const own = new Set(rowsWith(bundle, 'iteration', { team_id: flint }).map(({ id }) => id));
+  tables.iteration_check = rowsOf(bundle, 'iteration_check').filter((one) => !own.has(one.iteration_id));
+  const cable = rowWith(bundle, 'resource', { name: 'Test cable' });
+  cable.capacity = 1;
+  tables.booking = rowsOf(bundle, 'booking').filter(
+    ({ state, team_id: team, resource_id: machine }) => machine !== cable.id && (state === 'done' || team === gneiss),
+  );
+  for (const one of tables.booking) if (one.station) one.station = 1;
+  return zipOf(bundle);
 }
 
 test('from a gate that refuses to a run sheet that is followed', async ({ browser, watch }) => {

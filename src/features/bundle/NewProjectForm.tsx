@@ -6,7 +6,7 @@ import { RecordForm } from '@/ui/forms/RecordForm';
 import { ProjectFields } from '@/ui/forms/ProjectFields';
 import { createProject, removeTemplate } from './actions';
 import { newProjectSchema } from './schema';
-import type { TemplateLine } from './templates';
+import type { TemplateLine } from '@/domain/bundle/templates';
 
 /** A new project: what to start from, then a few facts. */
 export function NewProjectForm({ timeZone, templates }: { timeZone: string; templates: TemplateLine[] }) {

@@ -4,12 +4,13 @@ import { addYears, formatISO, parseISO } from 'date-fns';
 import { zoneOrRefusal } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { actionAs, action } from '@/server/perform';
-import { bringIn } from './bringIn';
-import { emptyBundle } from './format';
-import { pack } from './read';
+import { readShape } from '@/db/shape';
+import { bringIn } from '@/domain/bundle/bringIn';
+import { emptyBundle, projectOf, rowsOf } from '@/domain/bundle/format';
+import { pack } from '@/domain/bundle/pack';
+import { readTemplate, toTemplate } from '@/domain/bundle/templates';
+import { writeBundle } from '@/domain/bundle/write';
 import { newProjectSchema, removeTemplateSchema, templateSchema } from './schema';
-import { readTemplate, toTemplate } from './templates';
-import { writeBundle } from './write';
 
 /**
  * A new project, led by whoever makes it: from a template, or from nothing. Its data is kept for a year after the event
@@ -20,20 +21,25 @@ export const createProject = actionAs('createProject', newProjectSchema, async (
   const from = template ? await readTemplate(tx, template) : emptyBundle();
   const retentionUntil = formatISO(addYears(parseISO(given.eventDate), 1), { representation: 'date' });
   const heldOn = formatISO(new Date(), { representation: 'date' });
-  return bringIn(
-    tx,
-    {
-      ...from,
-      project: { ...from.project, ...given, retentionUntil },
-      visits: from.visits.map((visit) => ({ ...visit, heldOn })),
-    },
-    { instructorId: person.id },
-  );
+  const own = {
+    title: given.title,
+    client_name: given.clientName,
+    time_zone: given.timeZone,
+    units: given.units,
+    event_date: given.eventDate,
+    retention_until: retentionUntil,
+  };
+  const tables = {
+    ...from.tables,
+    project: [{ ...projectOf(from), ...own }],
+    visit: rowsOf(from, 'visit').map((visit) => ({ ...visit, held_on: heldOn })),
+  };
+  return bringIn(tx, { ...from, tables }, { instructorId: person.id });
 });
 
 /** Keeps a project, without its people and results, as a template for new ones. */
 export const saveTemplate = action('saveTemplate', templateSchema, async ({ tx, seat }, { title, about }) => {
-  const bytes = Buffer.from(pack(toTemplate(await writeBundle(tx, seat.project))));
+  const bytes = Buffer.from(pack(toTemplate((await writeBundle(tx, seat.project.id)).bundle, await readShape(tx))));
   if (bytes.length > 4 * 1024 * 1024)
     throw new FieldError('', 'This project is too large for a template (4 MB packed).');
   const [row] = await tx<[{ id: string }]>`

@@ -1,5 +1,5 @@
-import { bringIn } from '@/features/bundle/bringIn';
-import { MOST_BYTES, unpack } from '@/features/bundle/read';
+import { bringIn } from '@/domain/bundle/bringIn';
+import { MOST_BYTES, unpack } from '@/domain/bundle/pack';
 import { signedIn } from '@/server/actor';
 import { readCapped, refuseForeign } from '@/server/api';
 import { reply } from '@/server/reply';

@@ -1,8 +1,8 @@
-import { MOST_BYTES, pack } from '@/features/bundle/read';
-import { readPictures, sizeOfPictures, writeBundle } from '@/features/bundle/write';
+import { atOneMoment, pool } from '@/db/connection';
+import { MOST_BYTES, pack, withoutPictures } from '@/domain/bundle/pack';
+import { sizeOfPictures, writeBundle } from '@/domain/bundle/write';
 import { downloader, file } from '@/server/download';
 import { reply } from '@/server/reply';
-import { pool } from '@/db/connection';
 
 /** The whole project as a bundle in the open format; with ?without=pictures they stay behind. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string }> }) {
@@ -13,7 +13,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ proj
       'The pictures of this project are too large for one bundle; take it out without them (?without=pictures).';
     return reply({ ok: false, message }, 413);
   }
-  const bundle = await writeBundle(pool(), project);
-  const packed = without ? pack({ ...bundle, pictures: [] }) : pack(bundle, await readPictures(pool(), project.id));
+  const { bundle, pictures } = await atOneMoment((tx) => writeBundle(tx, project.id));
+  const packed = without ? pack(withoutPictures(bundle)) : pack(bundle, pictures);
   return file(`${project.title}.zip`, 'application/zip', packed as unknown as BodyInit);
 }

@@ -1,0 +1,72 @@
+import { meetings, type Pattern } from '@/core/calendar';
+import { CoreError } from '@/core/numbers';
+import { checkRule, type EventRule } from '@/core/scoring';
+import { checkDimension, convert, DIMENSION_NAMES, DIMENSIONS, type Dimension } from '@/core/units';
+import type { Row } from './catalogue';
+
+type Find = (table: string, id: unknown) => Row | undefined;
+interface Quantity {
+  value: number;
+  unit: string;
+}
+
+/** A measured value in SI, as results and verdicts work with it. */
+export function toSi(row: Row): void {
+  const { value, unit, dimension } = row as unknown as Quantity & { dimension: Dimension };
+  if (typeof value !== 'number' || !unit) return void (row.value_si = null);
+  checkDimension(unit, dimension);
+  row.value_si = convert({ value, from: unit, to: DIMENSIONS[dimension].base ?? unit }).value;
+}
+
+/** A time zone that this machine knows. */
+export function checkProject(row: Row): void {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: String(row.time_zone) });
+  } catch {
+    throw new CoreError(`The time zone "${String(row.time_zone)}" is not known.`);
+  }
+}
+
+/** A pattern of meetings that can be laid out. */
+export function checkSection(row: Row): void {
+  const {
+    pattern,
+    first_day: from,
+    last_day: to,
+  } = row as unknown as Record<'first_day' | 'last_day', string> & {
+    pattern: Pattern;
+  };
+  meetings({ pattern, from, to });
+}
+
+/** A dimension that the program measures in. */
+export function checkDimensionName({ name, dimension }: Row): void {
+  if (!DIMENSION_NAMES.includes(dimension as Dimension))
+    throw new CoreError(`"${String(name)}" has the unknown dimension ${String(dimension)}.`);
+}
+
+/** An instrument whose unit measures its dimension. */
+export function checkInstrument(row: Row): void {
+  checkDimensionName(row);
+  checkDimension(String(row.unit), row.dimension as Dimension);
+}
+
+/** A limit whose unit measures its parameter. */
+export function checkRequirement(row: Row, find: Find): void {
+  const parameter = find('parameter', row.parameter_id);
+  if (row.unit && parameter) checkDimension(String(row.unit), parameter.dimension as Dimension);
+}
+
+/** A protocol whose unit measures its parameter, with conditions in known units. */
+export function checkProtocol(row: Row, find: Find): void {
+  const parameter = find('parameter', row.parameter_id);
+  if (parameter) checkDimension(String(row.unit), parameter.dimension as Dimension);
+  for (const { value, unit } of (row.conditions ?? []) as Quantity[]) convert({ value, from: unit, to: unit });
+}
+
+/** A rule for points that core can apply; the number of attempts stands in it. */
+export function checkEvent(row: Row): void {
+  const rule = row.rule as EventRule;
+  checkRule(rule);
+  row.attempts_allowed = rule.attempts.allowed;
+}
