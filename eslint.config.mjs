@@ -44,7 +44,7 @@ export default ts.config(
             { from: { element: { type: 'ui' } }, allow: { to: { element: { type: ['ui', 'workers', 'core'] } } } },
             {
               from: { element: { type: 'ui' } },
-              allow: { to: { element: { type: ['domain', 'server'] } }, dependency: { kind: 'type' } },
+              allow: { to: { element: { type: ['domain', 'server', 'db'] } }, dependency: { kind: 'type' } },
             },
             {
               from: { element: { type: 'frame' } },

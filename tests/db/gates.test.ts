@@ -382,7 +382,6 @@ describe('safety', () => {
     done(await saveIncident(note));
     expect(refused(await saveIncident({ ...note, happenedOn: '2026-11-26' })).happenedOn).toMatch(/future/);
     expect(refused(await saveIncident({ ...note, what: ' ' })).what).toMatch(/what happened/);
-    const seat = await findSeat(pool(), await signedIn(), p.id);
     const exported = [await writeBundle(pool(), p.id), await aboutPerson(pool(), p.instructorId)];
     expect(JSON.stringify(exported)).not.toContain('Zyxgun');
     await asPerson((await member('Flint'))[0]!.id);

@@ -251,7 +251,6 @@ describe('letting go', () => {
     expect((await rowCounts()).trial).toBe(runs);
     const [row] = await pool()<[{ note: string }]>`select note from trial where id = ${run.id}`;
     expect(row.note).toBe('timed by Erased person');
-    const seat = (await findSeat(pool(), await signedIn(), p.id))!;
     expect(JSON.stringify(await writeBundle(pool(), p.id))).not.toContain(name);
   });
 

@@ -1,9 +1,12 @@
-import { cpSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { pool } from '@/db/connection';
+import { gunzipSync } from 'node:zlib';
+import postgres from 'postgres';
+import { connect, pool } from '@/db/connection';
 import { migrate, MIGRATIONS } from '@/db/migrate';
-import { otherConnection, ownDatabase } from './database';
+import { writeBundle } from '@/domain/bundle/write';
+import { demoBundle, otherConnection, ownDatabase } from './database';
 
 ownDatabase();
 
@@ -51,4 +54,48 @@ test('a file that fails leaves nothing of itself or of the ones before it', asyn
   await expect(migrate(pool(), folder)).rejects.toThrow(/nothing/);
   const [row] = await pool()<[{ there: boolean }]>`select to_regclass('third_thing') is not null as there`;
   expect(row.there).toBe(false);
+});
+
+describe('a database of version 6, with the demo project as it was then', () => {
+  const url = () => process.env.IRONSTONE_TEST_CLUSTER!.replace(/\/postgres$/, '/of_version_6');
+  const admin = postgres(process.env.IRONSTONE_TEST_CLUSTER!, { max: 1, onnotice: () => {} });
+  afterAll(async () => {
+    await admin`drop database if exists of_version_6 with (force)`;
+    await admin.end();
+  });
+
+  test('keeps all its data, and is the demo project of today', async () => {
+    await admin`create database of_version_6`;
+    const old = postgres(url(), { max: 1, onnotice: () => {} });
+    await old.unsafe(gunzipSync(readFileSync('tests/db/version-6.sql.gz')).toString());
+    await old.end();
+    const sql = connect(url(), 2);
+    try {
+      await sql`set search_path to public`;
+      const counts = async () => {
+        const tables = await sql<{ name: string }[]>`
+          select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE'`;
+        const found: Record<string, number> = {};
+        for (const { name } of tables) {
+          const [row] = await sql<[{ n: number }]>`select count(*) as n from ${sql(name)}`;
+          found[name] = row.n;
+        }
+        return found;
+      };
+      const before = await counts();
+      expect(before.trial).toBeGreaterThan(50);
+      expect((await migrate(sql)).length).toBeGreaterThan(0);
+      const { migration: _then, ...was } = before;
+      expect(await counts()).toMatchObject(was);
+      const [project] = await sql<[{ id: string }]>`select id from project`;
+      const [{ number }] = await sql<
+        [{ number: number }]
+      >`select number from project_revision where project_id = ${project.id}`;
+      expect(number).toBeGreaterThan(0);
+      const { bundle } = await sql.begin((tx) => writeBundle(tx, project.id));
+      expect(bundle).toEqual(demoBundle());
+    } finally {
+      await sql.end();
+    }
+  });
 });

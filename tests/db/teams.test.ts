@@ -25,8 +25,6 @@ import { saveRoles, saveTeam, setRole } from '@/features/teams/actions';
 import { rolesSeen } from '@/features/teams/schema';
 import { listRoles } from '@/domain/teams/roles';
 import { draw } from '@/core/teams';
-import { findSeat } from '@/server/access';
-import { signedIn } from '@/server/actor';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();
@@ -71,7 +69,6 @@ describe('forming teams', () => {
         seed: '1',
       }),
     );
-    const seat = (await findSeat(pool(), await signedIn(), p.id))!;
     const bundle = JSON.stringify(await writeBundle(pool(), p.id));
     expect(bundle).not.toMatch(/Secret|"apart"|keep_?pair|"wants"/i);
     expect(JSON.stringify(await aboutPerson(pool(), person.get('Nour')!))).not.toMatch(/Secret|keep_?pair/i);
@@ -345,7 +342,6 @@ describe('erasing', () => {
         (select count(*)::int from concept where author_id = ${id} and project_id = ${p.id}) as concepts,
         (select count(*)::int from part where owner_id = ${id} and project_id = ${p.id}) as parts`;
     expect(left).toEqual({ wishes: 0, pairs: 0, concepts: 1, parts: 1 });
-    const seat = (await findSeat(pool(), await signedIn(), p.id))!;
     expect(JSON.stringify(await writeBundle(pool(), p.id))).not.toMatch(/Fairley/);
   });
 });

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import postgres from 'postgres';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
