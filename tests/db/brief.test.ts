@@ -4,18 +4,17 @@ import { markBriefRead, publishBrief, saveBrief } from '@/features/brief/actions
 import { briefDifference } from '@/features/brief/difference';
 import { countReaders, readByPerson } from '@/domain/brief/readers';
 import { briefForm } from '@/features/brief/toForm';
-import { briefItems } from '@/domain/brief/today';
+import { briefToday } from '@/domain/brief/today';
 import { createProject, removeTemplate, saveTemplate } from '@/features/bundle/actions';
 import { readShape } from '@/db/shape';
 import { rowsOf } from '@/domain/bundle/format';
 import { listTemplates, readTemplate, toTemplate } from '@/domain/bundle/templates';
 import { saveProfile } from '@/features/projects/actions';
-import { todayItems } from '@/app/projects/[project]/today';
-import { listTeams } from '@/domain/classes/read';
 import { listBriefVersions, readBrief, toBriefParts, type BriefParts } from '@/domain/brief/read';
 import { listRequirements } from '@/domain/requirements/read';
-import { readToday, type TodayGiven } from '@/domain/today';
+import { readToday } from '@/domain/today';
 import {
+  askedToday,
   asPerson,
   bySystem,
   demoBundle,
@@ -123,14 +122,8 @@ describe('publishing', () => {
 
   test('a student is told what changed since the version read last, and on Today', async () => {
     const person = p.studentOf('Flint');
-    const lines = async () => {
-      const given = {
-        ...(await readToday(pool(), p.id, person, { today: '2026-10-26', since: '2026-10-22' })),
-        leads: false,
-        href: (sheet: string) => sheet,
-      } as TodayGiven;
-      return briefItems(given).map((one) => one.headline);
-    };
+    const lines = async () =>
+      (await briefToday.lines(pool(), await askedToday(p.id, person, false))).map((one) => one.headline);
     await asPerson(person);
     expect(await lines()).toEqual(['Read the brief']);
     done(await markBriefRead({ projectId: p.id, number: 2 }));
@@ -209,21 +202,10 @@ describe('templates', () => {
 
 test('a sheet that the course does not use leaves Today, and comes back', async () => {
   await asPerson(p.instructorId);
-  const given = async () =>
-    ({
-      ...(await readToday(pool(), p.id, p.instructorId, { today: '2026-10-26', since: '2026-10-22' })),
-      teams: await listTeams(pool(), p.id),
-      today: '2026-10-26',
-      now: '2026-10-26T10:02',
-      eventDate: '2026-10-30',
-      retentionUntil: '2027-10-30',
-      names: 0,
-      leads: true,
-      href: (sheet: string) => sheet,
-    }) as TodayGiven;
-  const sheets = async (hidden: string[]) => new Set(todayItems(hidden, await given()).map((one) => one.href));
-  expect([...(await sheets([]))]).toContain('grades');
-  expect([...(await sheets(['grades']))]).not.toContain('grades');
+  const sheets = async (hidden: string[]) =>
+    new Set((await readToday(pool(), hidden, await askedToday(p.id, p.instructorId))).map((one) => one.href));
+  expect([...(await sheets([]))]).toContain('/grades');
+  expect([...(await sheets(['grades']))]).not.toContain('/grades');
   const [row] = await pool()<[{ version: number }]>`select version from project where id = ${p.id}`;
   done(await saveProfile({ projectId: p.id, version: row.version, used: ['requirements', 'builds', 'history'] }));
   const [{ hidden }] = await pool()<

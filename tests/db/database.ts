@@ -4,6 +4,8 @@ import { connect, pool, type Tx } from '@/db/connection';
 import { bringIn } from '@/domain/bundle/bringIn';
 import type { Bundle } from '@/domain/bundle/format';
 import { makeLink, type LinkWanted } from '@/features/links/commands';
+import { listTeams } from '@/domain/classes/read';
+import type { Asked } from '@/domain/today';
 import { LINK_COOKIE, SESSION_COOKIE } from '@/server/actor';
 import type { Outcome } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';
@@ -119,4 +121,13 @@ export async function rowCounts(): Promise<Record<string, number>> {
     }),
   );
   return Object.fromEntries(counts);
+}
+
+/** What Today asks with, on the demo's day, for one person. */
+export async function askedToday(projectId: string, personId: string, leads = true): Promise<Asked> {
+  return {
+    ...{ projectId, personId, leads, teams: await listTeams(pool(), projectId) },
+    ...{ today: '2026-10-26', now: '2026-10-26T10:02', since: '2026-10-22', eventDate: '2026-10-30' },
+    ...{ retentionUntil: '2027-10-30', href: (sheet: string) => `/${sheet}` },
+  };
 }

@@ -27,8 +27,6 @@ import {
 import { LIBRARY } from '@/domain/safety/library';
 import { hazardForm, NEW_HAZARD } from '@/features/safety/toForm';
 import { aboutPerson } from '@/domain/people/about';
-import { findSeat } from '@/server/access';
-import { signedIn } from '@/server/actor';
 import { perform } from '@/server/perform';
 import { judgeGates, readFound, listGates, type TeamGate } from '@/domain/gates/read';
 import { readSafety } from '@/domain/safety/read';

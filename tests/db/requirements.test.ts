@@ -14,15 +14,24 @@ import { saveBudget } from '@/features/budgets/actions';
 import { removeResearch, saveResearch } from '@/features/research/actions';
 import { COLUMNS } from '@/domain/requirements/columns';
 import { loadCompliance } from '@/domain/requirements/compliance';
-import { changeItems, requirementItems } from '@/domain/requirements/today';
+import { changesToday, requirementsToday } from '@/domain/requirements/today';
 import { requirementForm, sourceForm } from '@/features/requirements/toForm';
 import { asMarkdown, asRows } from '@/features/requirements/written';
 import { findSeat, type Seat } from '@/server/access';
 import { csv } from '@/core/csv';
 import { listTeams } from '@/domain/classes/read';
 import { listBudgets, listChanges, listRequirements, type Requirement } from '@/domain/requirements/read';
-import { readToday, type TodayGiven } from '@/domain/today';
-import { asPerson, bySystem, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
+import {
+  asPerson,
+  askedToday,
+  bySystem,
+  demoProject,
+  done,
+  ownDatabase,
+  refused,
+  rowCounts,
+  type DemoProject,
+} from './database';
 
 ownDatabase();
 let p: DemoProject;
@@ -64,18 +73,6 @@ const fresh = (more: object) => ({
   sources: [{ kind: 'own', note: 'seen on the cable' }],
   ...more,
 });
-async function today(person: string): Promise<TodayGiven> {
-  const given = await readToday(pool(), p.id, person, { today: '2026-10-26', since: '2026-10-22' });
-  const rest = {
-    today: '2026-10-26',
-    now: '2026-10-26T10:02',
-    eventDate: '2026-10-30',
-    retentionUntil: '2027-10-30',
-    names: 0,
-    leads: true,
-  };
-  return { ...given, ...rest, teams: await listTeams(pool(), p.id), href: (sheet) => `/${sheet}` };
-}
 const seat = async (): Promise<Seat> =>
   (await findSeat(
     pool(),
@@ -123,7 +120,9 @@ describe('a change of what was agreed', () => {
       reason: 'The new trays are flatter.',
     });
     const lines = async () =>
-      changeItems(await today(p.instructorId)).filter((item) => item.headline.includes('15° to ≤ 10°') && item.teamId);
+      (await changesToday.lines(pool(), await askedToday(p.id, p.instructorId))).filter(
+        (item) => item.headline.includes('15° to ≤ 10°') && item.teamId,
+      );
     expect((await lines()).find((item) => item.teamId === p.teams.Flint)).toMatchObject({
       tone: 'brick',
       detail: expect.stringContaining('conforms before, fails now') as string,
@@ -208,7 +207,7 @@ describe('proposals of students', () => {
   test('what is only proposed is judged nowhere, and takes part in the checks', async () => {
     const { columns } = await loadCompliance(pool(), await seat(), await listTeams(pool(), p.id), null, null);
     expect(columns[0]!.verdicts.map((v) => v.requirement.code)).not.toContain('R-10');
-    const items = requirementItems(await today(p.instructorId));
+    const items = await requirementsToday.lines(pool(), await askedToday(p.id, p.instructorId));
     expect(items.filter((item) => item.headline === 'R-02 and R-10 exclude each other')).toHaveLength(1);
   });
 });

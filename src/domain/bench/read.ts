@@ -152,3 +152,34 @@ async function read(sql: Sql, projectId: string, filter: Filter): Promise<Trial[
       ${filter.teamId ? sql`and t.team_id = ${filter.teamId}` : sql``}
     order by ${filter.limit ? sql`t.run_at desc, t.created_at desc, t.id limit ${filter.limit}` : sql`t.team_id, t.event_id, t.attempt, t.run_at, t.id`}`;
 }
+
+/** What verdicts rest on: events with their protocols, and the valid runs of the newest iterations. */
+export async function readSources(sql: Sql, projectId: string) {
+  const [events, protocols, runs] = await Promise.all([
+    listEvents(sql, projectId),
+    listProtocols(sql, projectId),
+    listLatestRuns(sql, projectId),
+  ]);
+  return { events, protocols, runs };
+}
+
+/** How many attempts each team has made in each event. */
+export async function countAttempts(
+  sql: Sql,
+  projectId: string,
+): Promise<{ eventId: string; teamId: string; made: number }[]> {
+  return sql<{ eventId: string; teamId: string; made: number }[]>`
+    select event_id, team_id, count(*) as made from trial
+    where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id`;
+}
+
+/** A run as far as it is looked at for what may be wrong with it. */
+export type RecentRun = Pick<Trial, 'id' | 'teamId' | 'eventId' | 'attempt' | 'conditions'>;
+const MOST_RECENT = 300;
+
+/** The runs made since a day, newest first. */
+export async function listRecentRuns(sql: Sql, projectId: string, since: string): Promise<RecentRun[]> {
+  return sql<RecentRun[]>`
+    select id, team_id, event_id, attempt, conditions from trial
+    where project_id = ${projectId} and taken_back_at is null and run_at >= ${since} order by run_at desc, id limit ${MOST_RECENT}`;
+}

@@ -1,4 +1,4 @@
-import type { RecentRun, TodayGiven } from '@/domain/today';
+import type { RecentRun } from './read';
 import { benchItems } from './today';
 
 const sag = { name: 'sag', value: 0.6, tolerance: 0.05, unit: 'm' };
@@ -16,7 +16,7 @@ const given = (recent: RecentRun[], values: number[] = []) =>
       runs: [{ ids: values.map((_, i) => `r${i}`), values }],
     },
     href: (sheet: string) => `/${sheet}`,
-  }) as unknown as TodayGiven;
+  }) as unknown as Parameters<typeof benchItems>[0];
 
 test('runs that kept their protocol are not named', () => {
   expect(benchItems(given([run('a', 0.62), run('b', 0.55)]))).toEqual([]);

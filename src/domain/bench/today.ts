@@ -1,10 +1,19 @@
 import { summarise } from '@/core/bench';
-import type { RecentRun, TodayGiven, TodayProvider } from '@/domain/today';
 import { plural, withQuery } from '@/core/format';
 import { offProtocol } from './offProtocol';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listRecentRuns, readSources, type RecentRun } from './read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId, since }: Asked) {
+  const [recent, sources] = await Promise.all([listRecentRuns(sql, projectId, since), readSources(sql, projectId)]);
+  return { recent, sources };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** Runs since the last meeting that did not keep their protocol, or lie far from the others of their iteration. */
-export const benchItems: TodayProvider = (given) => {
+export const benchItems = (given: Given): TodayItem[] => {
   const { teams, recent, href } = given;
   const far = farOff(given);
   const shown = new Set(teams.map((team) => team.id));
@@ -30,14 +39,14 @@ export const benchItems: TodayProvider = (given) => {
   });
 };
 
-function conditionsOff({ eventId, conditions }: RecentRun, { sources }: TodayGiven): string[] {
+function conditionsOff({ eventId, conditions }: RecentRun, { sources }: Given): string[] {
   const event = sources.events.find((one) => one.id === eventId);
   const protocol = sources.protocols.find((one) => one.id === event?.protocolId);
   return protocol ? offProtocol(protocol.conditions, conditions) : [];
 }
 
 /** Outliers by Grubbs' test among the runs of each team's newest iteration. */
-function farOff({ sources, recent }: TodayGiven): Set<string> {
+function farOff({ sources, recent }: Given): Set<string> {
   const looked = new Set(recent.map((run) => run.id));
   return new Set(
     sources.runs
@@ -46,7 +55,9 @@ function farOff({ sources, recent }: TodayGiven): Set<string> {
   );
 }
 
-function nameOf({ eventId, attempt }: RecentRun, { sources }: TodayGiven): string {
+function nameOf({ eventId, attempt }: RecentRun, { sources }: Given): string {
   const event = sources.events.find((one) => one.id === eventId);
   return `${event?.name ?? 'run'}${attempt === null ? ', practice' : `, attempt ${attempt}`}`;
 }
+
+export const benchToday = todayPart('bench', load, benchItems);

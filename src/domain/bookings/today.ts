@@ -1,10 +1,29 @@
-import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
 import { plural, weekday, withQuery } from '@/core/format';
 import { heldBookings } from './held';
 import { isPlaced, type Placed } from './plan';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listBookings, listResources } from './read';
+import { listSections, listStudents } from '@/domain/classes/read';
+import { listJudgedGates } from '@/domain/gates/read';
+import { readSafety } from '@/domain/safety/read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId, today }: Asked) {
+  const [bookings, resources, safety, gates, students, sections] = await Promise.all([
+    listBookings(sql, projectId),
+    listResources(sql, projectId),
+    readSafety(sql, projectId),
+    listJudgedGates(sql, projectId, today),
+    listStudents(sql, projectId),
+    listSections(sql, projectId),
+  ]);
+  return { bookings, resources, safety, gates, students, sections };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** What is booked on the shared machines today, what of it is held, and who waits. */
-export const bookingItems: TodayProvider = (given) => {
+export const bookingItems = (given: Given): TodayItem[] => {
   const { bookings, teams, leads, resources } = given;
   if (resources.length === 0) return [];
   const shown = bookings.filter((one): one is Placed => isPlaced(one) && teams.some((team) => team.id === one.teamId));
@@ -12,7 +31,7 @@ export const bookingItems: TodayProvider = (given) => {
   return [...(leads ? classItems(today, given) : today.flatMap((one) => ownItem(one, given))), ...heldItems(given)];
 };
 
-function classItems(today: Placed[], { resources, teams, bookings, href }: TodayGiven): TodayItem[] {
+function classItems(today: Placed[], { resources, teams, bookings, href }: Given): TodayItem[] {
   const nameOf = new Map(teams.map((team) => [team.id, team.name]));
   const lines = resources.flatMap((resource) => {
     const own = today.filter((one) => one.resourceId === resource.id);
@@ -35,7 +54,7 @@ function classItems(today: Placed[], { resources, teams, bookings, href }: Today
   ];
 }
 
-function ownItem(one: Placed, { resources, href }: TodayGiven): TodayItem[] {
+function ownItem(one: Placed, { resources, href }: Given): TodayItem[] {
   const resource = resources.find((each) => each.id === one.resourceId)!;
   return [
     {
@@ -50,7 +69,7 @@ function ownItem(one: Placed, { resources, href }: TodayGiven): TodayItem[] {
   ];
 }
 
-function heldItems(given: TodayGiven): TodayItem[] {
+function heldItems(given: Given): TodayItem[] {
   const { bookings, resources, teams, today, href } = given;
   const held = heldBookings({ ...given, teams });
   return bookings.flatMap((one) => {
@@ -71,3 +90,5 @@ function heldItems(given: TodayGiven): TodayItem[] {
     ];
   });
 }
+
+export const bookingsToday = todayPart('schedule', load, bookingItems);

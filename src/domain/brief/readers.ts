@@ -15,3 +15,15 @@ export async function countReaders(sql: Sql, projectId: string, number: number):
     where e.project_id = ${projectId} and e.left_on is null`;
   return row;
 }
+
+/** Which version of the brief is published, and which one a person has read. */
+export async function readBriefState(
+  sql: Sql,
+  projectId: string,
+  personId: string,
+): Promise<{ number: number | null; read: number | null }> {
+  const [row] = await sql<[{ number: number | null; read: number | null }]>`
+    select (select max(number) from brief_version where project_id = ${projectId}) as number,
+      (select number from brief_read where project_id = ${projectId} and account_id = ${personId}) as read`;
+  return row;
+}

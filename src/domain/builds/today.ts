@@ -1,7 +1,16 @@
-import type { TodayProvider } from '@/domain/today';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listLatestIterations } from './read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId }: Asked) {
+  const [latest] = await Promise.all([listLatestIterations(sql, projectId)]);
+  return { latest };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** Teams without an iteration. */
-export const buildItems: TodayProvider = ({ teams, latest, href }) =>
+export const buildItems = ({ teams, latest, href }: Given): TodayItem[] =>
   teams
     .filter((team) => !latest.some((iteration) => iteration.teamId === team.id))
     .map((team) => ({
@@ -13,3 +22,5 @@ export const buildItems: TodayProvider = ({ teams, latest, href }) =>
       href: href('builds'),
       label: 'Builds',
     }));
+
+export const buildsToday = todayPart('builds', load, buildItems);

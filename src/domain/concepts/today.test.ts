@@ -1,8 +1,7 @@
 import type { IdeasOpen } from './read';
-import type { TodayGiven } from '@/domain/today';
 import { conceptItems, teamItems } from './today';
 
-const given = (ideas: Partial<IdeasOpen>, more: Partial<TodayGiven> = {}) =>
+const given = (ideas: Partial<IdeasOpen>, more: Partial<Parameters<typeof conceptItems>[0]> = {}) =>
   ({
     ideas: { rounds: [], asks: [], charters: [], ...ideas },
     sections: [{ id: 'two', name: '2' }],
@@ -11,7 +10,7 @@ const given = (ideas: Partial<IdeasOpen>, more: Partial<TodayGiven> = {}) =>
     leads: true,
     href: (sheet: string) => `/${sheet}`,
     ...more,
-  }) as TodayGiven;
+  }) as Parameters<typeof conceptItems>[0];
 const round = (more: object = {}) => ({
   ...{ sectionId: 'two', wanted: 2, dueOn: '2026-09-09', released: false, missing: 3, own: 1, ...more },
 });

@@ -1,8 +1,18 @@
-import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
 import { day, plural } from '@/core/format';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listSections } from '@/domain/classes/read';
+import { readIdeasOpen } from './read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId, personId }: Asked) {
+  const [ideas, sections] = await Promise.all([readIdeasOpen(sql, projectId, personId), listSections(sql, projectId)]);
+  return { ideas, sections };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** Who has not handed in a concept yet; for a student, that the own one is due. */
-export const conceptItems: TodayProvider = ({ ideas, sections, leads, today, href, teams }) => {
+export const conceptItems = ({ ideas, sections, leads, today, href, teams }: Given): TodayItem[] => {
   const here = new Set(teams.map(({ sectionId }) => sectionId));
   return ideas.rounds.flatMap(({ sectionId, wanted, dueOn, released, missing, own }): TodayItem[] => {
     const open = leads ? missing : wanted - own;
@@ -28,9 +38,9 @@ export const conceptItems: TodayProvider = ({ ideas, sections, leads, today, hre
 };
 
 /** Wishes that are asked for, and charters that not all have agreed to. */
-export const teamItems: TodayProvider = (given) => [...wishItems(given), ...charterItems(given)];
+export const teamItems = (given: Given): TodayItem[] => [...wishItems(given), ...charterItems(given)];
 
-function wishItems({ ideas, sections, leads, teams, href }: TodayGiven): TodayItem[] {
+function wishItems({ ideas, sections, leads, teams, href }: Given): TodayItem[] {
   const here = new Set(teams.map(({ sectionId }) => sectionId));
   return ideas.asks.flatMap(({ sectionId, missing, said }) => {
     if ((leads ? missing === 0 : said) || (teams.length > 0 && !here.has(sectionId))) return [];
@@ -50,7 +60,7 @@ function wishItems({ ideas, sections, leads, teams, href }: TodayGiven): TodayIt
   });
 }
 
-function charterItems({ ideas, leads, teams, href }: TodayGiven): TodayItem[] {
+function charterItems({ ideas, leads, teams, href }: Given): TodayItem[] {
   return ideas.charters.flatMap(({ teamId, missing, own }) => {
     if (!teams.some(({ id }) => id === teamId) || (!leads && !own)) return [];
     return [
@@ -66,3 +76,6 @@ function charterItems({ ideas, leads, teams, href }: TodayGiven): TodayItem[] {
     ];
   });
 }
+
+export const conceptsToday = todayPart('concepts', load, conceptItems);
+export const teamsToday = todayPart('teams', load, teamItems);

@@ -1,7 +1,21 @@
-import type { TodayProvider } from '@/domain/today';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { countAttempts, readSources } from '@/domain/bench/read';
+import { listLatestIterations } from '@/domain/builds/read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId }: Asked) {
+  const [latest, sources, attempts] = await Promise.all([
+    listLatestIterations(sql, projectId),
+    readSources(sql, projectId),
+    countAttempts(sql, projectId),
+  ]);
+  return { latest, sources, attempts };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** Teams that have attempts left; the fewest made first. */
-export const eventItems: TodayProvider = ({ teams, latest, sources, attempts, href }) =>
+export const eventItems = ({ teams, latest, sources, attempts, href }: Given): TodayItem[] =>
   teams
     .filter((team) => latest.some((iteration) => iteration.teamId === team.id))
     .flatMap((team) => {
@@ -23,3 +37,5 @@ export const eventItems: TodayProvider = ({ teams, latest, sources, attempts, hr
         },
       ];
     });
+
+export const eventToday = todayPart('event', load, eventItems);

@@ -1,11 +1,25 @@
 import { inShort } from '@/core/gates';
 import { pacesOf } from '@/domain/plan/pace';
-import type { TeamGate } from './read';
-import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
+import { listJudgedGates, type TeamGate } from './read';
 import { plural, weekday, withQuery } from '@/core/format';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listSections } from '@/domain/classes/read';
+import { listStages } from '@/domain/plan/read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId, today }: Asked) {
+  const [sections, stages, gates] = await Promise.all([
+    listSections(sql, projectId),
+    listStages(sql, projectId),
+    listJudgedGates(sql, projectId, today),
+  ]);
+  return { sections, stages, gates };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** The gate that each team comes to next, and conditions that are due. */
-export const gateItems: TodayProvider = (given) => {
+export const gateItems = (given: Given): TodayItem[] => {
   const { sections, teams, stages, eventDate, now, gates } = given;
   const paces = pacesOf(sections, teams, stages, { eventDate, now });
   return teams.flatMap((team) => {
@@ -16,7 +30,7 @@ export const gateItems: TodayProvider = (given) => {
 };
 
 /** A shut gate that the team stands at, or that comes right after what it works on. */
-function nextGate(one: TeamGate, current: string | null, { stages, href }: TodayGiven): TodayItem[] {
+function nextGate(one: TeamGate, current: string | null, { stages, href }: Given): TodayItem[] {
   const { gate, state, missing, teamId } = one;
   if (state !== 'shut' || current === null) return [];
   const stage = stages.find((each) => each.id === gate.stageId);
@@ -35,7 +49,7 @@ function nextGate(one: TeamGate, current: string | null, { stages, href }: Today
   ];
 }
 
-function dueConditions({ gate, decision, teamId }: TeamGate, { today, href }: TodayGiven): TodayItem[] {
+function dueConditions({ gate, decision, teamId }: TeamGate, { today, href }: Given): TodayItem[] {
   const due = (decision?.conditions ?? []).filter((one) => !one.done && one.dueOn !== null && one.dueOn <= today);
   if (due.length === 0) return [];
   const late = due.some((one) => one.dueOn! < today);
@@ -51,3 +65,5 @@ function dueConditions({ gate, decision, teamId }: TeamGate, { today, href }: To
     },
   ];
 }
+
+export const gatesToday = todayPart('schedule', load, gateItems);

@@ -54,3 +54,12 @@ export function gradesOf(rubric: Rubric, teams: Team[], scores: Score[]): { max:
       })),
   });
 }
+
+/** How many scores each team has in each rubric. */
+export async function countScores(
+  sql: Sql,
+  projectId: string,
+): Promise<{ rubricId: string; teamId: string; given: number }[]> {
+  return sql<{ rubricId: string; teamId: string; given: number }[]>`
+    select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id`;
+}

@@ -1,7 +1,16 @@
-import type { TodayProvider } from '@/domain/today';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { countScores, listRubrics } from './read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId }: Asked) {
+  const [rubrics, scores] = await Promise.all([listRubrics(sql, projectId), countScores(sql, projectId)]);
+  return { rubrics, scores };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** Judges who have not scored everybody. */
-export const gradeItems: TodayProvider = ({ teams, rubrics, scores, leads, href }) => {
+export const gradeItems = ({ teams, rubrics, scores, leads, href }: Given): TodayItem[] => {
   if (!leads) return [];
   return rubrics.flatMap((rubric) => {
     const due = rubric.judges.length * rubric.criteria.length * teams.length;
@@ -26,3 +35,5 @@ export const gradeItems: TodayProvider = ({ teams, rubrics, scores, leads, href 
     ];
   });
 };
+
+export const gradesToday = todayPart('grades', load, gradeItems);

@@ -1,7 +1,14 @@
 import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
 import { day, plural } from '@/core/format';
-import type { TodayProvider } from '@/domain/today';
 import { type Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId, today, leads, retentionUntil }: Asked) {
+  const [names] = await Promise.all([leads && isDue(retentionUntil, today) ? countNames(sql, projectId) : 0]);
+  return { names };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 const WARNED_DAYS = 31;
 
@@ -19,7 +26,7 @@ export async function countNames(sql: Sql, projectId: string): Promise<number> {
 }
 
 /** A month before the day until which data is kept, and from then on: names are due to be erased. */
-export const dataItems: TodayProvider = ({ leads, retentionUntil, names, today, href }) => {
+export const dataItems = ({ leads, retentionUntil, names, today, href }: Given): TodayItem[] => {
   if (!leads || names === 0 || !isDue(retentionUntil, today)) return [];
   const left = differenceInCalendarDays(parseISO(retentionUntil), parseISO(today));
   return [
@@ -35,3 +42,5 @@ export const dataItems: TodayProvider = ({ leads, retentionUntil, names, today, 
     },
   ];
 };
+
+export const peopleToday = todayPart('data', load, dataItems);

@@ -74,3 +74,11 @@ export async function listAbsent(sql: Sql, projectId: string, day: string): Prom
     select account_id from absence where project_id = ${projectId} and day = ${day}`;
   return rows.map((row) => row.accountId);
 }
+
+/** Who of a team is away on a day. */
+export async function listAway(sql: Sql, projectId: string, day: string): Promise<{ teamId: string; name: string }[]> {
+  return sql<{ teamId: string; name: string }[]>`
+    select m.team_id, p.name from absence a join account p on p.id = a.account_id
+    join team_member m on m.project_id = a.project_id and m.account_id = a.account_id
+    where a.project_id = ${projectId} and a.day = ${day} order by p.name`;
+}

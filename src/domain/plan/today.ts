@@ -1,16 +1,29 @@
-import { meetingsOf, type Team } from '@/domain/classes/read';
-import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
+import { listSections, meetingsOf, type Team } from '@/domain/classes/read';
 import { day, plural, shortName, weekday, withQuery } from '@/core/format';
 import { pacesOf, type TeamPace } from './pace';
 import { standsAt, stageWords } from './words';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listAway, listStages } from './read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId, today }: Asked) {
+  const [sections, stages, away] = await Promise.all([
+    listSections(sql, projectId),
+    listStages(sql, projectId),
+    listAway(sql, projectId, today),
+  ]);
+  return { sections, stages, away };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** The first steps of an empty project, how every team stands in the plan, and who is away. */
-export const scheduleItems: TodayProvider = (given) =>
+export const scheduleItems = (given: Given): TodayItem[] =>
   given.leads
     ? [...firstSteps(given), ...lastMeetings(given), ...teamItems(given), ...awayItems(given)]
     : teamItems(given);
 
-function firstSteps({ sections, teams, stages, today, eventDate, href }: TodayGiven): TodayItem[] {
+function firstSteps({ sections, teams, stages, today, eventDate, href }: Given): TodayItem[] {
   const place = { teamId: null, tone: 'iron' as const };
   if (sections.length === 0) {
     return [
@@ -50,7 +63,7 @@ function firstSteps({ sections, teams, stages, today, eventDate, href }: TodayGi
   ];
 }
 
-function lastMeetings({ sections, teams, today, eventDate, href }: TodayGiven): TodayItem[] {
+function lastMeetings({ sections, teams, today, eventDate, href }: Given): TodayItem[] {
   const shown = sections.filter((section) => teams.some((team) => team.sectionId === section.id));
   return shown.flatMap((section) => {
     const left = meetingsOf(section).filter((m) => m.date >= today && m.date < eventDate).length;
@@ -67,7 +80,7 @@ function lastMeetings({ sections, teams, today, eventDate, href }: TodayGiven): 
   });
 }
 
-function teamItems(given: TodayGiven): TodayItem[] {
+function teamItems(given: Given): TodayItem[] {
   const { sections, teams, stages, eventDate, now, leads, today } = given;
   if (today >= eventDate) return [];
   const paces = pacesOf(sections, teams, stages, { eventDate, now });
@@ -78,10 +91,10 @@ function teamItems(given: TodayGiven): TodayItem[] {
   });
 }
 
-const progressOf = (team: Team, { href, leads }: TodayGiven) =>
+const progressOf = (team: Team, { href, leads }: Given) =>
   leads ? withQuery(href('schedule/progress'), { team: team.id }) : href('schedule/progress');
 
-function paceItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+function paceItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   if (!pace.current) return [];
   const { behind, due, waitsUntil, current } = pace;
   const place = {
@@ -118,7 +131,7 @@ function paceItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
   ];
 }
 
-function returnedItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+function returnedItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   return pace.returned.map(({ stage, note }) => ({
     ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
     ...{ urgency: given.leads ? 20 : 88, tone: given.leads ? ('ink' as const) : ('brick' as const) },
@@ -128,7 +141,7 @@ function returnedItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem
   }));
 }
 
-function waitingItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[] {
+function waitingItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   return pace.waiting.map((stage) => ({
     ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
     ...{ urgency: 57, tone: 'ochre' as const, label: 'Look at it' },
@@ -137,7 +150,7 @@ function waitingItems(pace: TeamPace, team: Team, given: TodayGiven): TodayItem[
   }));
 }
 
-function awayItems({ teams, away, href }: TodayGiven): TodayItem[] {
+function awayItems({ teams, away, href }: Given): TodayItem[] {
   return teams.flatMap((team) => {
     const names = away.filter((one) => one.teamId === team.id).map((one) => shortName(one.name));
     if (names.length === 0) return [];
@@ -152,3 +165,5 @@ function awayItems({ teams, away, href }: TodayGiven): TodayItem[] {
     ];
   });
 }
+
+export const planToday = todayPart('schedule', load, scheduleItems);

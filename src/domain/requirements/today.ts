@@ -1,15 +1,30 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { conflicts } from '@/core/requirements';
-import { inForce, limitOf, type Requirement } from './read';
+import { inForce, limitOf, listChanges, listRequirements, type Requirement } from './read';
 import { verdictsFor } from './judge';
-import type { TodayItem, TodayProvider } from '@/domain/today';
 import { quantity, limitText } from '@/core/format';
 import { flipsOf } from './flips';
 import { settles } from './settles';
 import { WORD } from './turned';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { readSources } from '@/domain/bench/read';
+import { listLatestIterations } from '@/domain/builds/read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId }: Asked) {
+  const [changes, requirements, latest, sources] = await Promise.all([
+    listChanges(sql, projectId),
+    listRequirements(sql, projectId),
+    listLatestIterations(sql, projectId),
+    readSources(sql, projectId),
+  ]);
+  return { changes, requirements, latest, sources };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** What requirements have to say on Today: what fails, what is inconclusive, what nobody has measured. */
-export const requirementItems: TodayProvider = ({ teams, requirements, latest, sources, leads, href }) => {
+export const requirementItems = ({ teams, requirements, latest, sources, leads, href }: Given): TodayItem[] => {
   if (requirements.length === 0) {
     if (!leads) return [];
     return [
@@ -92,7 +107,7 @@ function conflictsIn(requirements: Requirement[]) {
 const NEWS = 14;
 
 /** Changes of agreed requirements: for each team whose verdict one turns, until it is dealt with; for all while it is new. */
-export const changeItems: TodayProvider = ({ changes, requirements, teams, latest, sources, today, href }) =>
+export const changeItems = ({ changes, requirements, teams, latest, sources, today, href }: Given): TodayItem[] =>
   changes.flatMap((change): TodayItem[] => {
     const requirement = requirements.find((one) => one.id === change.requirementId);
     if (!requirement) return [];
@@ -139,3 +154,6 @@ export const changeItems: TodayProvider = ({ changes, requirements, teams, lates
     };
     return isNew ? [...affected, news] : affected;
   });
+
+export const changesToday = todayPart('requirements', load, changeItems);
+export const requirementsToday = todayPart('requirements', load, requirementItems);

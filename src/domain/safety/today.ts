@@ -1,20 +1,35 @@
 import { dateOf, dayNumber } from '@/core/calendar';
 import { safetyHolds } from '@/domain/gates/holds';
 import { pacesOf } from '@/domain/plan/pace';
-import { hazardsOf } from './read';
-import type { TodayGiven, TodayItem, TodayProvider } from '@/domain/today';
+import { hazardsOf, readSafety } from './read';
 import { day, plural, withQuery } from '@/core/format';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listSections, listStudents } from '@/domain/classes/read';
+import { listStages } from '@/domain/plan/read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId }: Asked) {
+  const [sections, stages, safety, students] = await Promise.all([
+    listSections(sql, projectId),
+    listStages(sql, projectId),
+    readSafety(sql, projectId),
+    listStudents(sql, projectId),
+  ]);
+  return { sections, stages, safety, students };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** How long before its end a sign-off is spoken of, in days. */
 const SOON = 7;
 
 /** What is missing for the work that each team is at, and sign-offs that end soon. */
-export const safetyItems: TodayProvider = (given) => [
+export const safetyItems = (given: Given): TodayItem[] => [
   ...missingItems(given),
   ...(given.leads ? endingItems(given) : []),
 ];
 
-function missingItems({ sections, teams, stages, eventDate, now, today, safety, students, href, leads }: TodayGiven) {
+function missingItems({ sections, teams, stages, eventDate, now, today, safety, students, href, leads }: Given) {
   if (safety.hazards.length === 0) return [];
   const paces = pacesOf(sections, teams, stages, { eventDate, now });
   return paces.flatMap((pace): TodayItem[] => {
@@ -42,7 +57,7 @@ function missingItems({ sections, teams, stages, eventDate, now, today, safety, 
   });
 }
 
-function endingItems({ safety, teams, students, today, href }: TodayGiven): TodayItem[] {
+function endingItems({ safety, teams, students, today, href }: Given): TodayItem[] {
   const soon = dateOf(dayNumber(today) + SOON);
   const here = new Set(
     students.filter((one) => teams.some((team) => team.id === one.teamId)).map((one) => one.accountId),
@@ -64,3 +79,5 @@ function endingItems({ safety, teams, students, today, href }: TodayGiven): Toda
     },
   ];
 }
+
+export const safetyToday = todayPart('safety', load, safetyItems);

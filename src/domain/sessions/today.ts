@@ -1,9 +1,18 @@
-import type { TodayItem, TodayProvider } from '@/domain/today';
 import { number, plural } from '@/core/format';
 import { planOf } from './plan';
+import type { Sql } from '@/db/connection';
+import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { listSessions } from './read';
+
+/** What these lines are made from. */
+async function load(sql: Sql, { projectId }: Asked) {
+  const [sessions] = await Promise.all([listSessions(sql, projectId)]);
+  return { sessions };
+}
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** Test sessions of today: when, and whether they fit. */
-export const sessionItems: TodayProvider = ({ sessions, teams, today, href }) =>
+export const sessionItems = ({ sessions, teams, today, href }: Given): TodayItem[] =>
   sessions.flatMap((session): TodayItem[] => {
     const here = teams.some((team) => session.teams.includes(team.id));
     if (session.day !== today || session.endedAt !== null || !here) return [];
@@ -21,3 +30,5 @@ export const sessionItems: TodayProvider = ({ sessions, teams, today, href }) =>
       },
     ];
   });
+
+export const sessionsToday = todayPart('bench', load, sessionItems);

@@ -1,5 +1,4 @@
 import Link from 'next/link';
-import { countNames, isDue } from '@/domain/people/today';
 import { endOf } from '@/core/calendar';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { listBenchmarks } from '@/domain/legacy/read';
@@ -8,9 +7,9 @@ import { pacesOf } from '@/domain/plan/pace';
 import { stageNow } from '@/domain/plan/words';
 import { TodayList } from '@/features/today/TodayList';
 import { teamIdsIn } from '@/domain/classes/read';
+import { listStages } from '@/domain/plan/read';
 import { readToday } from '@/domain/today';
 import { day, number, weekday } from '@/core/format';
-import { todayItems } from './today';
 import { pool } from '@/db/connection';
 
 export default async function TodayPage(props: SheetProps) {
@@ -21,25 +20,27 @@ export default async function TodayPage(props: SheetProps) {
   const shown = teamIdsIn(frame.teams, clock?.id ?? null, leads ? (frame.team?.id ?? null) : seat.teamId);
   const teams = frame.teams.filter((team) => shown.includes(team.id));
   const since = frame.meetings.findLast((meeting) => meeting.date < today)?.date ?? today;
-  const [given, actions, benchmarks, names] = await Promise.all([
-    readToday(pool(), id, seat.actor.id, { today, since }),
-    listOpenActions(pool(), id, leads ? null : seat.teamId),
-    listBenchmarks(pool(), id),
-    leads && isDue(retentionUntil, today) ? countNames(pool(), id) : 0,
-  ]);
   const href = (sheet: string) => hrefIn(frame, sheet);
-  const items = todayItems(seat.project.hiddenSheets, {
-    ...given,
+  const { now } = frame;
+  const asked = {
+    projectId: id,
+    personId: seat.actor.id,
+    leads,
     teams,
     today,
-    now: frame.now,
+    now,
+    since,
     eventDate,
     retentionUntil,
-    names,
-    leads,
     href,
-  });
-  const paces = pacesOf(clock ? [clock] : [], teams, given.stages, { eventDate, now: frame.now });
+  };
+  const [items, stages, actions, benchmarks] = await Promise.all([
+    readToday(pool(), seat.project.hiddenSheets, asked),
+    listStages(pool(), id),
+    listOpenActions(pool(), id, leads ? null : seat.teamId),
+    listBenchmarks(pool(), id),
+  ]);
+  const paces = pacesOf(clock ? [clock] : [], teams, stages, { eventDate, now });
   const next = frame.meetings.filter((meeting) => endOf(meeting) > frame.now).slice(0, 4);
   return (
     <ProjectFrame
@@ -56,7 +57,7 @@ export default async function TodayPage(props: SheetProps) {
               Lesson sheet
             </Link>
           )}
-          {given.sources.events.length > 0 && (leads || seat.teamId) && (
+          {frame.counts.events > 0 && (leads || seat.teamId) && (
             <Link className="btn btn-go" href={href('bench/enter')}>
               Enter runs
             </Link>
