@@ -1,3 +1,4 @@
+import { listNewestRuns } from '@/domain/bench/read';
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { recordTrial, takeBackRun } from '@/features/bench/commands';
@@ -233,7 +234,8 @@ describe('iterations', () => {
     done(await perform(recordIteration, first));
     done(await perform(recordIteration, { ...first, change: 'Keel of birch', version: 1 }));
     const outcome = await perform(recordIteration, { ...first, change: 'Keel of pine', version: 1 });
-    expect(outcome).toMatchObject({ ok: false, conflict: { theirs: { change: 'Keel of birch' }, version: 2 } });
+    const stored = { change: 'Keel of birch', parentId: first.parentId, measurements: first.measurements };
+    expect(outcome).toMatchObject({ ok: false, conflict: { theirs: stored, version: 2 } });
     expect(!outcome.ok && outcome.conflict!.by).toMatch(/\w/);
     done(await perform(recordIteration, { ...first, change: 'Keel of pine', version: 2 }));
     const [row] = await pool()`select change, version from iteration where id = ${first.id}`;
@@ -308,4 +310,17 @@ describe('scores of a judge', () => {
     await asPerson(p.instructorId);
     expect(await give('5')).toMatchObject({ denied: true });
   });
+});
+
+test('the newest runs of a team are found however many others were made since, and drafts of others are not', async () => {
+  const [own, all] = [p.teams.Flint!, Object.values(p.teams)];
+  const newest = (teamIds: string[], seenBy: string | null | 'all') =>
+    listNewestRuns(pool(), p.id, { limit: 3, teamIds, seenBy });
+  const [everybody, mine] = [await newest(all, 'all'), await newest([own], own)];
+  expect(everybody).toHaveLength(3);
+  expect(everybody.map((run) => run.teamId)).not.toEqual([own, own, own]);
+  expect(mine.map((run) => run.teamId)).toEqual([own, own, own]);
+  const seen = await listNewestRuns(pool(), p.id, { limit: 500, teamIds: all, seenBy: own });
+  expect(seen.length).toBeGreaterThan(3);
+  expect(seen.filter((run) => run.teamId !== own && !run.released)).toEqual([]);
 });

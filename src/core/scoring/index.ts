@@ -16,3 +16,4 @@ export {
 } from './rule';
 export { placed, refine } from './order';
 export { say, shareOf } from './points';
+export { mostPoints } from './mostPoints';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { CoreError } from '../units';
-import { scoreEvent, type Attempt, type Entry, type EventRule } from '.';
+import { mostPoints, scoreEvent, type Attempt, type Entry, type EventRule } from '.';
 
 const crossing: EventRule = {
   attempts: { allowed: 3, use: 'best', foul: 'drop' },
@@ -376,3 +376,22 @@ test.each<[string, unknown]>([
 ])('%s throws', (_name, input) => {
   expect(() => scoreEvent(input as Parameters<typeof scoreEvent>[0])).toThrow(CoreError);
 });
+
+test.each<[EventRule['points'], number | null]>([
+  [
+    {
+      kind: 'bands',
+      bands: [
+        { atMost: 8, points: 5 },
+        { atMost: 10, points: 3 },
+      ],
+    },
+    5,
+  ],
+  [{ kind: 'linear', from: [12, 0], to: [7, 100] }, 100],
+  [{ kind: 'deviation', start: 60, step: 1, perStep: 5, count: 'started' }, 60],
+  [{ kind: 'relative', to: 'best', max: 40 }, 40],
+  [{ kind: 'relative', to: 8, max: 40 }, null],
+  [{ kind: 'place', table: [10, 8, 6], shared: 'same' }, 10],
+  [{ kind: 'value' }, null],
+])('the most that %j can give is %p', (points, most) => expect(mostPoints({ points })).toBe(most));

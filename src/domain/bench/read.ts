@@ -131,12 +131,24 @@ export function evidenceOf(runs: Trial[]): RunGroup[] {
 /** All runs of some teams, newest last; for one team's or one iteration's pages. */
 export const listRunsOfTeam = cache((sql: Sql, projectId: string, teamId: string) => read(sql, projectId, { teamId }));
 
-/** The last runs made in the project, newest first. */
-export const listNewestRuns = cache((sql: Sql, projectId: string, limit: number) => read(sql, projectId, { limit }));
+/**
+ * The last runs of some teams, newest first; for a member of one team, those of others only where their iteration is
+ * released.
+ */
+export function listNewestRuns(
+  sql: Sql,
+  projectId: string,
+  filter: { limit: number; teamIds: string[]; seenBy: string | null | 'all' },
+): Promise<Trial[]> {
+  return read(sql, projectId, filter);
+}
 
 interface Filter {
   attempts?: boolean;
   teamId?: string;
+  teamIds?: string[];
+  /** The team of whoever looks; "all" for those who see everything. */
+  seenBy?: string | null | 'all';
   limit?: number;
 }
 
@@ -150,6 +162,8 @@ async function read(sql: Sql, projectId: string, filter: Filter): Promise<Trial[
       ${filter.limit ? sql`` : sql`and t.taken_back_at is null`}
       ${filter.attempts ? sql`and t.attempt is not null` : sql``}
       ${filter.teamId ? sql`and t.team_id = ${filter.teamId}` : sql``}
+      ${filter.teamIds ? sql`and t.team_id = any(${filter.teamIds})` : sql``}
+      ${filter.seenBy === undefined || filter.seenBy === 'all' ? sql`` : sql`and (t.team_id = ${filter.seenBy} or i.released_at is not null)`}
     order by ${filter.limit ? sql`t.run_at desc, t.created_at desc, t.id limit ${filter.limit}` : sql`t.team_id, t.event_id, t.attempt, t.run_at, t.id`}`;
 }
 

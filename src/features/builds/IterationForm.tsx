@@ -37,6 +37,7 @@ const NAMES = {
   state: 'State',
   builtOn: 'Built and measured on',
   makerId: 'Made by',
+  parentId: 'Starts from',
 };
 
 /** An iteration of a team's design with everything measured on it. */
@@ -82,7 +83,8 @@ export function IterationForm({
         })
       }
       label="Save the iteration"
-      names={NAMES}
+      names={{ ...NAMES, ...Object.fromEntries(parameters.map((one, i) => [`measurements.${i}`, one.name])) }}
+      options={{ parentId: [['', 'nothing before it'], ...before], makerId: makers, state: STATES }}
       then={(result) => {
         setPictures([]);
         renew(newId());

@@ -81,18 +81,35 @@ async function nextNumber(tx: Sql, teamId: string): Promise<number> {
 
 async function update(
   { tx, projectId }: Work,
-  { id, version }: Input,
+  { id, version, measurements }: Input,
   values: object,
   number: number,
 ): Promise<number> {
   const written =
     await tx`update iteration set ${tx(values as Record<string, string>)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
   await orConflict(written, tx, id, async () => {
-    const [row] =
-      await tx`select state, change, reason, built_on, maker_id, version from iteration where id = ${id} and project_id = ${projectId}`;
-    return row as unknown as { version: number };
+    const [row] = await tx<{ version: number }[]>`
+      select state, change, reason, built_on, maker_id, parent_id, version from iteration
+      where id = ${id} and project_id = ${projectId}`;
+    return row && { ...row, measurements: await measuredOn(tx, id, measurements) };
   });
   return number;
+}
+
+/** What is stored for the parameters of a form, in its order and as the form has it. */
+async function measuredOn(tx: Sql, iterationId: string, asked: Input['measurements']) {
+  const rows = await tx<Omit<MeasurementRow, 'projectId' | 'iterationId'>[]>`
+    select parameter_id, value, unit, answer, instrument_id from measurement where iteration_id = ${iterationId}`;
+  return asked.map(({ parameterId, unit, instrumentId }) => {
+    const known = rows.find((row) => row.parameterId === parameterId);
+    return {
+      parameterId,
+      value: known?.value == null ? '' : String(known.value),
+      unit: known?.unit ?? unit,
+      answer: known?.answer == null ? '' : known.answer ? 'yes' : 'no',
+      instrumentId: known ? (known.instrumentId ?? '') : instrumentId,
+    };
+  });
 }
 
 interface MeasurementRow {

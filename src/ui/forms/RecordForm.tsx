@@ -9,6 +9,7 @@ import type { ObjectSchema } from 'yup';
 import type { Conflict, Outcome } from '@/server/outcome';
 import { noteOwnWrite } from '@/ui/live/own';
 import { BothVersions } from './BothVersions';
+import type { Options } from './fields';
 import { Ready } from './Ready';
 
 interface Props {
@@ -26,6 +27,8 @@ interface Props {
   cancel?: string;
   /** Names of fields for the comparison of two versions. */
   names?: Record<string, string>;
+  /** What choices are called there, by field, where a value is an id. */
+  options?: Record<string, Options>;
   children: ReactNode;
   aside?: ReactNode;
   compact?: boolean;
@@ -110,6 +113,7 @@ export function RecordForm(props: Props) {
               conflict={conflict}
               mine={form.getValues()}
               names={props.names ?? {}}
+              options={props.options}
               keepMine={() => form.handleSubmit((entered) => send(entered, conflict.version))()}
               keepAs={(way) => form.handleSubmit((entered) => send({ ...entered, ...way }))()}
               takeTheirs={() => {

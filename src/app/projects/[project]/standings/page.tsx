@@ -1,3 +1,4 @@
+import { mostPoints } from '@/core/scoring';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { endOfLink } from '@/domain/links/endOfLink';
 import { LinkPanel } from '@/features/links/LinkPanel';
@@ -143,12 +144,8 @@ function maxOf(component: ComponentRecord, { events, grades }: Standings): numbe
   if (component.countsAs !== 'points') return null;
   const grade = grades.find((one) => one.rubric.id === component.rubricId);
   if (grade) return grade.max;
-  const points = events.find((one) => one.event.id === component.eventId)?.event.rule.points;
-  if (points?.kind === 'linear') return Math.max(points.from[1], points.to[1]);
-  if (points?.kind === 'bands') return Math.max(...points.bands.map((band) => band.points));
-  if (points?.kind === 'deviation') return points.start;
-  if (points?.kind === 'relative' && points.to === 'best') return points.max;
-  return points?.kind === 'place' ? Math.max(...points.table) : null;
+  const event = events.find((one) => one.event.id === component.eventId)?.event;
+  return event ? mostPoints(event.rule) : null;
 }
 
 function Components({ frame, standings }: { frame: Frame; standings: Standings }) {

@@ -27,7 +27,11 @@ export default async function EnterPage(props: SheetProps) {
     listProtocols(pool(), project.id),
     listAttempts(pool(), project.id),
     listLatestIterations(pool(), project.id),
-    listNewestRuns(pool(), project.id, 60),
+    listNewestRuns(pool(), project.id, {
+      limit: 60,
+      teamIds: frame.teams.map(({ id }) => id).filter((id) => role !== 'student' || id === teamId),
+      seenBy: 'all',
+    }),
     readSafety(pool(), project.id),
     listStudents(pool(), project.id),
   ]);
