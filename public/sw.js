@@ -6,8 +6,23 @@ const PARTS = 'ironstone-parts';
 const PATIENCE = 4000;
 const FRESH = 10 * 60_000;
 const MOST_PARTS = 400;
-const FIELD =
-  /^\/(outbox|judge(\/[0-9a-f-]{36})?|projects\/[0-9a-f-]{36}(\/(bench\/enter|bench\/trials\/[0-9a-f-]{36}|builds(\/[0-9a-z-]+)?|schedule\/progress|concepts\/new|interview(\/notes)?))?|client)$/;
+/** Pages of the field, as the routes are written; in place of an iteration a page's own word may stand. */
+const FIELD = [
+  '/outbox',
+  '/client',
+  '/judge',
+  '/judge/[team]',
+  '/projects/[project]',
+  '/projects/[project]/bench/enter',
+  '/projects/[project]/bench/trials/[trial]',
+  '/projects/[project]/builds',
+  '/projects/[project]/builds/[iteration]',
+  '/projects/[project]/schedule/progress',
+  '/projects/[project]/concepts/new',
+  '/projects/[project]/interview',
+  '/projects/[project]/interview/notes',
+].map((route) => new RegExp(`^${route.replace('[iteration]', '[0-9a-z-]+').replace(/\[\w+\]/g, '[0-9a-f-]{36}')}$`));
+const isOfField = (path) => FIELD.some((pattern) => pattern.test(path));
 const PART = /(?:\/_next\/)?static\/(?:chunks|css|media)\/[\w.~%/-]+/g;
 
 self.addEventListener('install', (event) => event.waitUntil(self.skipWaiting()));
@@ -46,7 +61,7 @@ async function forWorker(request, answer) {
 
 /** A page from the network; when that does not answer in time or is not there, as it was last seen. */
 async function page(request, url) {
-  const field = FIELD.test(url.pathname);
+  const field = isOfField(url.pathname);
   const last = field ? await caches.match(url.href, { cacheName: PAGES }) : undefined;
   const network = fetch(request).then(async (answer) => {
     if (field && answer.ok && !answer.redirected) await remember(url.href, answer.clone());
@@ -132,7 +147,7 @@ async function forget() {
 
 async function notKept() {
   const kept = await (await caches.open(PAGES)).keys();
-  const paths = kept.map((request) => new URL(request.url)).filter((url) => FIELD.test(url.pathname));
+  const paths = kept.map((request) => new URL(request.url)).filter((url) => isOfField(url.pathname));
   const name = (path) =>
     path.endsWith('/bench/enter')
       ? 'Enter runs'

@@ -17,7 +17,7 @@ import { dateOf } from '@/core/calendar';
 import { assess, form } from '@/core/teams';
 import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
 import { connect } from '@/db/connection';
-import { bringIn } from '@/domain/bundle/bringIn';
+import { importBundle } from '@/domain/bundle/importBundle';
 import { newToken, tokenHash } from '@/server/secrets';
 import { build } from './lib/build.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';
@@ -56,7 +56,7 @@ async function pages() {
         [{ id: string }]
       >`insert into account (kind, login, name) values ('instructor', 'bench', 'Bench') returning id`;
       await tx`insert into session (token_hash, account_id, expires_at) values (${tokenHash(token)}, ${row.id}, now() + interval '1 hour')`;
-      const bring = (bundle: Parameters<typeof bringIn>[1]) => bringIn(tx, bundle, { instructorId: row.id });
+      const bring = (bundle: Parameters<typeof importBundle>[1]) => importBundle(tx, bundle, { instructorId: row.id });
       return [await bring(largeBundle()), await bring(emptyProject())];
     });
     await sql`analyze`;

@@ -7,7 +7,7 @@ import path from 'node:path';
 import { connect } from '@/db/connection';
 import { migrate } from '@/db/migrate';
 import { ofProject, readShape } from '@/db/shape';
-import { bringIn } from '@/domain/bundle/bringIn';
+import { importBundle } from '@/domain/bundle/importBundle';
 import { parseBundle } from '@/domain/bundle/pack';
 import { projectOf } from '@/domain/bundle/format';
 import { makeLink, type LinkWanted } from '@/features/links/commands';
@@ -85,7 +85,7 @@ async function loadDemo(sql: postgres.Sql) {
     const [row] = await tx<[{ id: string }]>`
       insert into account (kind, login, name, password_hash) values ('instructor', 'okonjo', 'Maren Okonjo', ${await hashPassword(instructor)})
       on conflict (lower(login)) do update set password_hash = excluded.password_hash returning id`;
-    const project = await bringIn(tx, bundle, { instructorId: row.id, isDemo: true });
+    const project = await importBundle(tx, bundle, { instructorId: row.id, isDemo: true });
     await loadWishes(tx, project.id);
     const [one] = await tx<[{ id: string; login: string }]>`
       select a.id, a.login from team_member m join team t on t.id = m.team_id join account a on a.id = m.account_id

@@ -1,7 +1,7 @@
 import { notFound, redirect } from 'next/navigation';
 import { pool, type Sql } from '@/db/connection';
 import { linkHolder, signedIn, type Actor } from './actor';
-import { may, type Permission, type Role, type Standing } from './policy';
+import { may, type Permission, type Role, type Relation } from './policy';
 
 export interface Project {
   id: string;
@@ -77,7 +77,7 @@ function roleOf(actor: Actor, projectId: string, instructs: boolean, sectionId: 
 }
 
 /** How the person stands to an object of the project. */
-export function standingOf(seat: Seat, target: Target = {}): Standing {
+export function relationOf(seat: Seat, target: Target = {}): Relation {
   const isJudge = seat.actor.kind === 'judge';
   const own = isJudge
     ? 'rubricId' in seat.actor && target.rubricId != null && target.rubricId === seat.actor.rubricId
@@ -90,7 +90,7 @@ export function standingOf(seat: Seat, target: Target = {}): Standing {
 
 /** Whether the person may do this to this object. */
 export function allowed(seat: Seat, permission: Permission, target?: Target): boolean {
-  return may(permission, standingOf(seat, target));
+  return may(permission, relationOf(seat, target));
 }
 
 /**

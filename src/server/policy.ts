@@ -6,7 +6,7 @@
 export type Role = 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
 
 /** What is known of the person in relation to the thing asked for. */
-export interface Standing {
+export interface Relation {
   role: Role;
   /** The object belongs to the person's team (student) or to the rubric and judge of the link. */
   own: boolean;
@@ -16,7 +16,7 @@ export interface Standing {
   held?: boolean;
 }
 
-type Rule = (standing: Standing) => boolean;
+type Rule = (relation: Relation) => boolean;
 type Row = Partial<Record<Role, Rule>>;
 
 const always: Rule = () => true;
@@ -138,9 +138,9 @@ export type Permission = keyof typeof POLICY;
 export type Door = Permission | 'anybody' | 'signed-in' | 'instructor';
 
 /** Whether the policy lets this person do this. */
-export function may(permission: Permission, standing: Standing): boolean {
-  const rule = (POLICY[permission] as Row)[standing.role];
-  return rule ? rule(standing) : false;
+export function may(permission: Permission, relation: Relation): boolean {
+  const rule = (POLICY[permission] as Row)[relation.role];
+  return rule ? rule(relation) : false;
 }
 
 /** Whether only the holder of a link can do this, so that a session in the same browser does not count. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import postgres from 'postgres';
 import { connect, pool, type Tx } from '@/db/connection';
-import { bringIn } from '@/domain/bundle/bringIn';
+import { importBundle } from '@/domain/bundle/importBundle';
 import type { Bundle } from '@/domain/bundle/format';
 import { makeLink, type LinkWanted } from '@/features/links/commands';
 import { listTeams } from '@/domain/classes/read';
@@ -54,7 +54,7 @@ export async function makeAccount(kind: 'instructor' | 'student', login: string,
 /** The demo project with its own instructor; names of things lead to their ids. */
 export async function demoProject(login: string, bundle: Bundle = demoBundle()) {
   const instructorId = await makeAccount('instructor', login);
-  const { id } = await bySystem((tx) => bringIn(tx, bundle, { instructorId }));
+  const { id } = await bySystem((tx) => importBundle(tx, bundle, { instructorId }));
   const sql = pool();
   const named = async (table: string): Promise<Record<string, string>> => {
     const rows = await sql<{ id: string; name: string }[]>`select id, name from ${sql(table)} where project_id = ${id}`;

@@ -40,7 +40,12 @@ test('a length goes to the model and back; at the thinnest it stands, below it n
 
 describe('assembly', () => {
   const part = (id: string, state: Part['state'], more: Partial<Part> = {}): Part => ({
-    ...{ id, state, owner: 'a', checker: null, share: 1, ...more },
+    id,
+    state,
+    owner: 'a',
+    checker: null,
+    share: 1,
+    ...more,
   });
   test('the first check is the checker’s, the second a third person’s, the rest the owner’s', () => {
     const { turns, idle } = assembly({

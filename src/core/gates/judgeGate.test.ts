@@ -1,7 +1,12 @@
 import { inShort, ITEM_KINDS, judgeGate, type Decision, type Evidence, type GateItem, type ItemKind } from '.';
 
 const item = (kind: ItemKind, more: Partial<GateItem> = {}): GateItem => ({
-  ...{ id: kind, kind, text: kind, count: 1, stage: null, signer: kind === 'signed' ? 'instructor' : null },
+  id: kind,
+  kind,
+  text: kind,
+  count: 1,
+  stage: null,
+  signer: kind === 'signed' ? 'instructor' : null,
   ...(kind === 'stage' ? { stage: { id: 's1', name: 'Drawing' } } : {}),
   ...more,
 });

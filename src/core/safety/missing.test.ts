@@ -4,11 +4,18 @@ const laser: Asked = { id: 'l', name: 'Laser cutter', needsTraining: true, needs
 const glue: Asked = { id: 'g', name: 'Hot glue', needsTraining: false, needsReading: true, textVersion: 1 };
 const plain: Asked = { id: 'w', name: 'Weather', needsTraining: false, needsReading: false, textVersion: 1 };
 const signed = (personId: string, signedOn: string, validUntil: string | null): SignOff => ({
-  ...{ personId, hazardId: 'l', signedOn, validUntil },
+  personId,
+  hazardId: 'l',
+  signedOn,
+  validUntil,
 });
 const look = (signOffs: SignOff[], more: Partial<Parameters<typeof missing>[0]> = {}) =>
   missing({
-    ...{ hazards: [laser, glue, plain], people: ['a', 'b'], asks: 'each', signOffs, day: '2026-10-26' },
+    hazards: [laser, glue, plain],
+    people: ['a', 'b'],
+    asks: 'each',
+    signOffs,
+    day: '2026-10-26',
     read: new Map([
       ['l', 2],
       ['g', 1],

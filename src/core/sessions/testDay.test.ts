@@ -95,7 +95,11 @@ describe('testDay', () => {
   test('minutes are decimal: ten runs of 0.1 with 0.2 of reset end after 2.8, and 2.8 available is enough', () => {
     const ten = session({
       teams: ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H', 'I', 'J'],
-      ...{ attempts: 1, stations: 1, minutesPerAttempt: 0.1, resetMinutes: 0.2, minutesAvailable: 2.8 },
+      attempts: 1,
+      stations: 1,
+      minutesPerAttempt: 0.1,
+      resetMinutes: 0.2,
+      minutesAvailable: 2.8,
     });
     expect(testDay(ten)).toMatchObject({ finish: 2.8, fits: true });
     expect(testDay({ ...ten, minutesAvailable: 2.79 }).fits).toBe(false);

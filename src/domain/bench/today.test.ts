@@ -3,7 +3,10 @@ import { benchItems } from './today';
 
 const sag = { name: 'sag', value: 0.6, tolerance: 0.05, unit: 'm' };
 const run = (id: string, sagged: number | null, attempt: number | null = 1, teamId = 'Flint'): RecentRun => ({
-  ...{ id, teamId, eventId: 'cross', attempt },
+  id,
+  teamId,
+  eventId: 'cross',
+  attempt,
   conditions: sagged === null ? {} : { sag: { value: sagged, unit: 'm' } },
 });
 const given = (recent: RecentRun[], values: number[] = []) =>
@@ -26,7 +29,9 @@ test('one that did not leads to itself, several to the bench of the team', () =>
   const [one, ...none] = benchItems(given([run('a', 0.7, 2), run('b', 0.6)]));
   expect(none).toEqual([]);
   expect(one).toMatchObject({
-    ...{ teamId: 'Flint', headline: '1 run flagged since the last meeting', href: '/bench/trials/a' },
+    teamId: 'Flint',
+    headline: '1 run flagged since the last meeting',
+    href: '/bench/trials/a',
     detail: 'Crossing, attempt 2: sag 0.7 m instead of 0.6 ± 0.05',
   });
   const both = benchItems(given([run('a', 0.7), run('b', null, null), run('c', 0.9, 1, 'Marl')]));

@@ -29,7 +29,9 @@ export const benchItems = (given: Given): TodayItem[] => {
     if (!first) return [];
     return [
       {
-        ...{ teamId: team.id, urgency: 46, tone: 'ochre' as const },
+        teamId: team.id,
+        urgency: 46,
+        tone: 'ochre' as const,
         headline: `${plural(own.length, 'run')} flagged since the last meeting`,
         detail: own.map(({ run, why }) => `${nameOf(run, given)}: ${why.join(', ')}`).join('; '),
         href: own.length === 1 ? href(`bench/trials/${first.run.id}`) : withQuery(href('bench'), { team: team.id }),

@@ -127,7 +127,9 @@ export function turnsOf(
   );
   return inTurn(
     waiting.map(({ id, teamId: team, askedAt }) => ({
-      ...{ id, team, askedAt },
+      id,
+      team,
+      askedAt,
       slack: slackOf(paces.get(team)),
       used: usedBy(resource.id, team, bookings),
     })),

@@ -4,12 +4,29 @@ import { feasibilityOf } from './feasible';
 
 const requirement = (code: string, more: Partial<Requirement> = {}) =>
   ({
-    ...{ id: code, code, statement: code, kind: 'max', value: 900, low: null, high: null, tolerance: null, unit: 'g' },
-    ...{ priority: 'must', decision: 'guarded', state: 'agreed', weight: null },
+    id: code,
+    code,
+    statement: code,
+    kind: 'max',
+    value: 900,
+    low: null,
+    high: null,
+    tolerance: null,
+    unit: 'g',
+    priority: 'must',
+    decision: 'guarded',
+    state: 'agreed',
+    weight: null,
     ...more,
   }) as Requirement;
 const claim = (requirementId: string, more: Partial<Claim> = {}): Claim => ({
-  ...{ requirementId, how: '', value: null, unit: null, uncertainty: null, answer: null, ...more },
+  requirementId,
+  how: '',
+  value: null,
+  unit: null,
+  uncertainty: null,
+  answer: null,
+  ...more,
 });
 const mass = requirement('R-01');
 const judged = (claims: Claim[], exception = '', requirements = [mass]) =>

@@ -12,7 +12,13 @@ const given = (ideas: Partial<IdeasOpen>, more: Partial<Parameters<typeof concep
     ...more,
   }) as Parameters<typeof conceptItems>[0];
 const round = (more: object = {}) => ({
-  ...{ sectionId: 'two', wanted: 2, dueOn: '2026-09-09', released: false, missing: 3, own: 1, ...more },
+  sectionId: 'two',
+  wanted: 2,
+  dueOn: '2026-09-09',
+  released: false,
+  missing: 3,
+  own: 1,
+  ...more,
 });
 
 test('the instructor is told who is missing, with more urgency once it is due; a student what is still to hand in', () => {

@@ -1,6 +1,6 @@
 import { missing } from '@/core/safety';
 import type { Sql } from '@/db/connection';
-import { standingOf, type Target } from '@/server/access';
+import { relationOf, type Target } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';
 import { readPaces } from '@/domain/plan/readPaces';
@@ -28,8 +28,8 @@ export function mustNotBeHeld(
   holds: readonly Hold[],
   field: string,
 ): void {
-  const standing = standingOf(seat, target);
-  if (may(permission, { ...standing, held: holds.length > 0 })) return;
+  const relation = relationOf(seat, target);
+  if (may(permission, { ...relation, held: holds.length > 0 })) return;
   throw new FieldError(field, `Held: ${sentence(holds)}.`);
 }
 
@@ -95,7 +95,8 @@ export function safetyHolds(
     day,
   });
   return missingWords(lacking, team.members).map(({ says, of }) => ({
-    ...{ says, of },
+    says,
+    of,
     who: of === 'reading' ? 'the team reads them on Safety' : 'the instructor signs on Safety',
   }));
 }

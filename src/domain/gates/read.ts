@@ -83,50 +83,80 @@ interface FoundOfTeam {
   musts: { number: number | null; unmeasured: string[] };
 }
 
-/** What gates look at, but for safety: one query. */
+interface FoundOfIteration {
+  id: string;
+  teamId: string;
+  number: number;
+  /** Parameters with a measurement, and those with a valid run of their protocol. */
+  measured: string[];
+  tried: string[] | null;
+  runs: number;
+  checkedBy: string[];
+}
+type Must = { code: string; parameterId: string };
+
+/** What gates look at, but for safety: three queries. */
 export const readFound = cache(async (sql: Sql, projectId: string): Promise<Found> => {
-  const [row] = await sql<[Found]>`
-    with must as (
-      select code, parameter_id from requirement where project_id = ${projectId} and state in ('agreed', 'changed')
-        and priority = 'must' and kind <> 'wish' and parameter_id is not null),
-    tried as materialized (
-      select team_id, iteration_id, event_id, count(*)::int as made, bool_or(status = 'ok' and value is not null) as measured
-      from trial where project_id = ${projectId} and taken_back_at is null group by team_id, iteration_id, event_id),
-    measured as (
-      select iteration_id, parameter_id from measurement
-      where project_id = ${projectId} and parameter_id in (select parameter_id from must)
-      union select r.iteration_id, p.parameter_id from tried r join event e on e.id = r.event_id join protocol p on p.id = e.protocol_id
-      where r.measured and p.parameter_id in (select parameter_id from must)),
-    covered as (
-      select i.id, i.team_id, i.number, count(must.code) as musts from iteration i
-      left join measured d on d.iteration_id = i.id left join must on must.parameter_id = d.parameter_id
-      where i.project_id = ${projectId} group by i.id),
-    fullest as (select distinct on (team_id) id, team_id, number from covered order by team_id, musts desc, number desc),
-    filled as materialized (select d.iteration_id, d.parameter_id from measured d join fullest f on f.id = d.iteration_id),
-    checks as (
-      select iteration_id, array_agg(by_name order by checked_on, by_name) as names from iteration_check
-      where project_id = ${projectId} group by iteration_id),
-    checked as (
-      select distinct on (i.team_id) i.team_id, i.id, i.number, coalesce(k.names, '{}') as names
-      from iteration i left join checks k on k.iteration_id = i.id where i.project_id = ${projectId}
-      order by i.team_id, coalesce(cardinality(k.names), 0) desc, i.number desc),
-    runs as (select team_id, sum(made)::int as made from tried group by team_id)
-    select (select count(*) from requirement where project_id = ${projectId} and state in ('agreed', 'changed'))::int as agreed,
-      (select count(*) from requirement where project_id = ${projectId} and state = 'proposed')::int as proposed,
-      coalesce((select json_agg(json_build_object('id', t.id,
-        'members', coalesce((select json_agg(json_build_object('id', a.id, 'name', a.name) order by a.name) from team_member m
+  const [requirements, iterations, teams] = await Promise.all([
+    sql<{ code: string; state: string; parameterId: string | null; isMust: boolean }[]>`
+      select code, state, parameter_id, priority = 'must' and kind <> 'wish' as is_must from requirement
+      where project_id = ${projectId} order by code`,
+    listFoundIterations(sql, projectId),
+    sql<Pick<FoundOfTeam, 'id' | 'members' | 'stages'>[]>`
+      select t.id,
+        coalesce((select json_agg(json_build_object('id', a.id, 'name', a.name) order by a.name) from team_member m
           join account a on a.id = m.account_id
           join enrolment e on e.project_id = m.project_id and e.account_id = m.account_id and e.left_on is null
-          where m.team_id = t.id), '[]'),
-        'stages', coalesce((select json_agg(json_build_array(h.stage_id, h.state)) from hand_in h where h.team_id = t.id), '[]'),
-        'runs', coalesce(r.made, 0),
-        'checked', case when c.id is not null then json_build_object('id', c.id, 'number', c.number, 'by', to_json(c.names)) end,
-        'musts', json_build_object('number', f.number, 'unmeasured', coalesce((select json_agg(must.code order by must.code) from must
-          where not exists (select from filled d where d.iteration_id = f.id and d.parameter_id = must.parameter_id)), '[]'))))
-        from team t left join runs r on r.team_id = t.id left join checked c on c.team_id = t.id left join fullest f on f.team_id = t.id
-        where t.project_id = ${projectId}), '[]') as teams`;
-  return row;
+          where m.team_id = t.id), '[]') as members,
+        coalesce((select json_agg(json_build_array(h.stage_id, h.state)) from hand_in h where h.team_id = t.id), '[]') as stages
+      from team t where t.project_id = ${projectId}`,
+  ]);
+  const agreed = requirements.filter(({ state }) => state === 'agreed' || state === 'changed');
+  const musts = agreed.flatMap(({ code, parameterId, isMust }) =>
+    isMust && parameterId ? [{ code, parameterId }] : [],
+  );
+  return {
+    agreed: agreed.length,
+    proposed: requirements.filter(({ state }) => state === 'proposed').length,
+    teams: teams.map((team) => ({
+      ...team,
+      ...foundOf(
+        iterations.filter(({ teamId }) => teamId === team.id),
+        musts,
+      ),
+    })),
+  };
 });
+
+function listFoundIterations(sql: Sql, projectId: string): Promise<FoundOfIteration[]> {
+  return sql<FoundOfIteration[]>`
+    select i.id, i.team_id, i.number, coalesce(r.runs, 0) as runs, r.tried,
+      array(select m.parameter_id from measurement m where m.iteration_id = i.id) as measured,
+      array(select k.by_name from iteration_check k where k.iteration_id = i.id order by k.checked_on, k.by_name) as checked_by
+    from iteration i left join (
+      select t.iteration_id, count(*)::int as runs,
+        array_agg(distinct p.parameter_id) filter (where t.status = 'ok' and t.value is not null) as tried
+      from trial t join event e on e.id = t.event_id join protocol p on p.id = e.protocol_id
+      where t.project_id = ${projectId} and t.taken_back_at is null group by t.iteration_id) r on r.iteration_id = i.id
+    where i.project_id = ${projectId} order by i.number desc`;
+}
+
+/** A team's part: the iteration that most have checked, and the one on which most musts are measured; of equal ones the newest. */
+function foundOf(iterations: readonly FoundOfIteration[], musts: readonly Must[]) {
+  const known = (one: FoundOfIteration) => new Set([...one.measured, ...(one.tried ?? [])]);
+  const open = (one: FoundOfIteration | undefined) => {
+    const measured = one ? known(one) : new Set<string>();
+    return musts.filter(({ parameterId }) => !measured.has(parameterId)).map(({ code }) => code);
+  };
+  const first = (better: (a: FoundOfIteration, b: FoundOfIteration) => number) => [...iterations].sort(better)[0];
+  const checked = first((a, b) => b.checkedBy.length - a.checkedBy.length);
+  const fullest = first((a, b) => open(a).length - open(b).length);
+  return {
+    runs: iterations.reduce((sum, { runs }) => sum + runs, 0),
+    checked: checked ? { id: checked.id, number: checked.number, by: checked.checkedBy } : null,
+    musts: { number: fullest?.number ?? null, unmeasured: open(fullest) },
+  };
+}
 
 /** A gate as it stands for a team. */
 export interface TeamGate extends JudgedGate {

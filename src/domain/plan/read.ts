@@ -52,7 +52,13 @@ export const listStages = cache(async (sql: Sql, projectId: string): Promise<Sta
     ...stage,
     after: links.map(([id, byCustom]) => ({ id, byCustom })),
     handIns: entries.map(([teamId, state, handedInOn, handedInBy, note, moreMeetings, version]) => ({
-      ...{ teamId, state, handedInOn, handedInBy, note, moreMeetings, version },
+      teamId,
+      state,
+      handedInOn,
+      handedInBy,
+      note,
+      moreMeetings,
+      version,
     })),
   }));
 });

@@ -64,7 +64,8 @@ export function sectionPlans(
     const fixed = (id: string) => placed.get(id)!.start < held;
     return {
       ...line,
-      ...{ name: section.name, from },
+      name: section.name,
+      from,
       stages: line.stages.map((stage) => (fixed(stage.id) ? { ...stage, fixed: true } : stage)),
     };
   });

@@ -23,7 +23,12 @@ export function teamPlans(
     from,
   };
   return teams.map((team) => ({
-    ...{ id: team.id, name: team.name, sectionId: section.id, eventDate, today: from, meetings },
+    id: team.id,
+    name: team.name,
+    sectionId: section.id,
+    eventDate,
+    today: from,
+    meetings,
     spare: spare.filter((one) => one.date >= from),
     stages: workOf(team, given).left.map(({ delay, ...stage }) => (delay ? { ...stage, delay, fixed: true } : stage)),
   }));

@@ -70,7 +70,9 @@ function lastMeetings({ sections, teams, today, eventDate, href }: Given): Today
     if (today >= eventDate || left > 3) return [];
     return [
       {
-        ...{ teamId: null, tone: 'iron' as const, urgency: 70 },
+        teamId: null,
+        tone: 'iron' as const,
+        urgency: 70,
         headline: `Section ${section.name}: ${plural(left, 'meeting')} left`,
         detail: 'before the event, this one included',
         href: href('schedule'),
@@ -99,7 +101,7 @@ function paceItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   const { behind, due, waitsUntil, current } = pace;
   const place = {
     teamId: team.id,
-    standing: true,
+    always: true,
     href: progressOf(team, given),
     label: given.leads ? 'Progress' : 'Hand in',
   };
@@ -111,7 +113,9 @@ function paceItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
     const left = `work for ${plural(pace.workLeft, 'meeting')}, ${plural(pace.meetingsLeft, 'meeting')} left`;
     return [
       {
-        ...{ ...place, urgency: 75 + Math.min(9, behind), tone: 'brick' as const },
+        ...place,
+        urgency: 75 + Math.min(9, behind),
+        tone: 'brick' as const,
         headline: `${standsAt(pace)}: ${stageWords(pace)}`,
         detail: [left, by, blocked].filter(Boolean).join('; '),
       },
@@ -119,7 +123,9 @@ function paceItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   }
   return [
     {
-      ...{ ...place, urgency: given.leads ? 6 : 58, tone: behind === 0 ? ('ochre' as const) : ('ink' as const) },
+      ...place,
+      urgency: given.leads ? 6 : 58,
+      tone: behind === 0 ? ('ochre' as const) : ('ink' as const),
       headline: given.leads ? stageWords(pace) : `Next: ${current.name}, ${by}`,
       detail: [
         given.leads ? `${standsAt(pace)}; ${by}` : `to hand in: ${current.handsIn || current.name}; ${standsAt(pace)}`,
@@ -134,7 +140,8 @@ function paceItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
 function returnedItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   return pace.returned.map(({ stage, note }) => ({
     ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
-    ...{ urgency: given.leads ? 20 : 88, tone: given.leads ? ('ink' as const) : ('brick' as const) },
+    urgency: given.leads ? 20 : 88,
+    tone: given.leads ? ('ink' as const) : ('brick' as const),
     headline: `“${stage.name}” came back`,
     detail: `still to be done: ${note}`,
     label: given.leads ? 'Progress' : 'Hand in again',
@@ -144,7 +151,9 @@ function returnedItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
 function waitingItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   return pace.waiting.map((stage) => ({
     ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
-    ...{ urgency: 57, tone: 'ochre' as const, label: 'Look at it' },
+    urgency: 57,
+    tone: 'ochre' as const,
+    label: 'Look at it',
     headline: `“${stage.name}” handed in`,
     detail: 'nobody has looked at it yet',
   }));
@@ -156,7 +165,9 @@ function awayItems({ teams, away, href }: Given): TodayItem[] {
     if (names.length === 0) return [];
     return [
       {
-        ...{ teamId: team.id, urgency: 54, tone: 'ochre' as const },
+        teamId: team.id,
+        urgency: 54,
+        tone: 'ochre' as const,
         headline: `Short of ${plural(names.length, 'member')} today`,
         detail: `away: ${names.join(', ')}`,
         href: href('schedule/lesson'),

@@ -31,7 +31,9 @@ export interface Names {
 /** The lines as they would be: every section, and the team that needs more. */
 export function linesIn(scenario: Scenario, sections: readonly SectionPlan[], teams: readonly TeamPlan[]): Line[] {
   const plain = sections.map(({ id, meetings, spare = [], eventDate, stages, from }): Line => ({
-    ...{ id, eventDate, stages },
+    id,
+    eventDate,
+    stages,
     meetings: meetings.filter(
       (one) =>
         !(

@@ -3,8 +3,8 @@ import { conflicts } from '@/core/requirements';
 import { inForce, limitOf, listChanges, listRequirements, type Requirement } from './read';
 import { verdictsFor } from './judge';
 import { quantity, limitText } from '@/core/format';
-import { flipsOf } from './flips';
-import { settles } from './settles';
+import { verdictChanges } from './verdictChanges';
+import { explainInconclusive } from './explainInconclusive';
 import { WORD } from './turned';
 import type { Sql } from '@/db/connection';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
@@ -75,7 +75,7 @@ export const requirementItems = ({ teams, requirements, latest, sources, leads, 
         urgency: 60,
         tone: 'ochre',
         headline: `${v.requirement.statement}: inconclusive`,
-        detail: settles(v),
+        detail: explainInconclusive(v),
         label: 'Iteration',
       })),
       ...(missing.length
@@ -121,7 +121,7 @@ export const changeItems = ({ changes, requirements, teams, latest, sources, tod
           : `changed from ${text(before)} to ${text(after)}`;
     const headline = `${requirement.code} ${after.statement}: ${what}`;
     const open = teams.filter((team) => !change.seenBy.includes(team.id)).map((team) => team.id);
-    const flips = flipsOf(
+    const flips = verdictChanges(
       requirement,
       change,
       latest.filter((one) => open.includes(one.teamId)),

@@ -3,7 +3,14 @@ import type { SelectionRecord } from './read';
 
 const CELLS = { sled: [5, 1], twin: [4, 4], bowl: [1, 5] };
 const selection = (more: Partial<SelectionRecord> = {}): SelectionRecord => ({
-  ...{ id: 's', sectionId: 'x', name: 'First', picks: 2, datumId: null, state: 'open', version: 1, choice: null },
+  id: 's',
+  sectionId: 'x',
+  name: 'First',
+  picks: 2,
+  datumId: null,
+  state: 'open',
+  version: 1,
+  choice: null,
   criteria: [
     { id: 'mass', requirementId: null, name: 'Mass', weight: 3, anchors: '' },
     { id: 'level', requirementId: null, name: 'Level', weight: 1, anchors: '' },

@@ -83,7 +83,8 @@ export function weightViews({ criteria, concepts }: SelectionRecord, { cells, de
     const flip = decision.flips.find((one) => one.criterion === id);
     const led = lines.find((line) => line.id === decision.winner)!;
     const crossing = flip && {
-      ...{ weight: flip.newWeight, id: flip.newWinner },
+      weight: flip.newWeight,
+      id: flip.newWinner,
       total: led.at0 + flip.newWeight * (led.at1 - led.at0),
     };
     return { criterion: name, weight: shares[i]!, lines, crossing: crossing ?? null };

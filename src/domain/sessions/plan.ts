@@ -37,7 +37,9 @@ export function followOf(session: TestSession, plan: TestDay, now: Date): Follow
     if (!mark && ended === null) return [];
     return [
       {
-        ...{ team, attempt, skipped: mark?.skipped ?? false },
+        team,
+        attempt,
+        skipped: mark?.skipped ?? false,
         startedAt: mark?.startedAt ? since(mark.startedAt) : null,
         endedAt: ended === null ? null : since(ended),
       },

@@ -13,7 +13,7 @@ export interface TodayItem {
   href: string;
   label: string;
   /** How the team stands: shown in any case, however much else there is. */
-  standing?: boolean;
+  always?: boolean;
 }
 
 /** Who looks at Today, when, and at which teams. */

@@ -52,7 +52,10 @@ export const recordTrial: Command<Input, { id: string; attempt: number | null }>
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
     );
     const values = {
-      ...{ iterationId, status, note, ...measured },
+      iterationId,
+      status,
+      note,
+      ...measured,
       penalties: json(tx, penalties) as never,
       conditions: json(tx, conditions) as never,
     };

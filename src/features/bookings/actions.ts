@@ -25,7 +25,10 @@ export const saveResource = action(
   async (work, { id, version, name, room, supervision, cuts, closures, ...numbers }) => {
     const { tx, projectId, notes } = work;
     const values = {
-      ...{ name, room, supervision, cuts },
+      name,
+      room,
+      supervision,
+      cuts,
       capacity: read(numbers.capacity),
       useMinutes: read(numbers.useMinutes),
       resetMinutes: read(numbers.resetMinutes),
@@ -35,7 +38,11 @@ export const saveResource = action(
     const resourceId = await saveRow(work, 'resource', { id, version }, values, resourceForm);
     await tx`delete from closure where resource_id = ${resourceId} and project_id = ${projectId}`;
     const rows = closures.map((one) => ({
-      ...{ projectId, resourceId, firstDay: one.from, lastDay: one.to, reason: one.reason },
+      projectId,
+      resourceId,
+      firstDay: one.from,
+      lastDay: one.to,
+      reason: one.reason,
     }));
     if (rows.length > 0) await tx`insert into closure ${tx(rows)}`;
     const left = await standing(work, resourceId);

@@ -5,7 +5,7 @@ import { zoneOrRefusal } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { actionAs, action } from '@/server/perform';
 import { readShape } from '@/db/shape';
-import { bringIn } from '@/domain/bundle/bringIn';
+import { importBundle } from '@/domain/bundle/importBundle';
 import { emptyBundle, projectOf, rowsOf } from '@/domain/bundle/format';
 import { pack } from '@/domain/bundle/pack';
 import { readTemplate, toTemplate } from '@/domain/bundle/templates';
@@ -34,7 +34,7 @@ export const createProject = actionAs('createProject', newProjectSchema, async (
     project: [{ ...projectOf(from), ...own }],
     visit: rowsOf(from, 'visit').map((visit) => ({ ...visit, held_on: heldOn })),
   };
-  return bringIn(tx, { ...from, tables }, { instructorId: person.id });
+  return importBundle(tx, { ...from, tables }, { instructorId: person.id });
 });
 
 /** Keeps a project, without its people and results, as a template for new ones. */

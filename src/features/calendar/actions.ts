@@ -16,7 +16,10 @@ export const saveSection = action('saveSection', sectionSchema, async (work, inp
   const { tx, projectId } = work;
   const pattern = patternOf(input);
   const extra = input.extra.map(({ day, start, minutes, inReserve }) => ({
-    ...{ date: day, start, minutes: read(minutes), inReserve },
+    date: day,
+    start,
+    minutes: read(minutes),
+    inReserve,
   }));
   tryOut(input, pattern, extra);
   const { id, version, name, room, firstDay, lastDay, teamsReleased } = input;

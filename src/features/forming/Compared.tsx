@@ -1,7 +1,7 @@
 'use client';
 
 import type { Forming } from '@/core/teams';
-import { standingOf } from './board';
+import { assessmentOf } from './board';
 import type { ProposedTeam } from '@/domain/forming/read';
 
 interface Arrangement {
@@ -21,7 +21,7 @@ export function Compared({
   other: Arrangement;
   nameOf: (id: string) => string;
 }) {
-  const [a, b] = [standingOf(forming, shown.teams), standingOf(forming, other.teams)];
+  const [a, b] = [assessmentOf(forming, shown.teams), assessmentOf(forming, other.teams)];
   if (typeof a === 'string' || typeof b === 'string')
     return <p className="text-brick">{typeof a === 'string' ? a : String(b)}</p>;
   const of = (standing: typeof a, id: string) =>

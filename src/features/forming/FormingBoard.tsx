@@ -7,7 +7,7 @@ import { attempt, reasonOf } from '@/ui/forms/RecordForm';
 import { plural } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { saveProposal } from './actions';
-import { formingOf, inPlaces, moved, seated, standingOf, withLocks, type Given } from './board';
+import { formingOf, inPlaces, moved, seated, assessmentOf, withLocks, type Given } from './board';
 import { Compared } from './Compared';
 import type { Proposal, ProposedTeam } from '@/domain/forming/read';
 import { Proposals } from './Proposals';
@@ -37,7 +37,7 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
   const { run, stop, progress } = useForming();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const forming = useMemo(() => formingOf(given, grouped), [given, grouped]);
-  const standing = useMemo(() => standingOf(forming, teams), [forming, teams]);
+  const standing = useMemo(() => assessmentOf(forming, teams), [forming, teams]);
   const nameOf = (id: string) => given.people.find((one) => one.id === id)?.name ?? 'somebody who left';
 
   const search = async (further: boolean) => {
@@ -167,7 +167,7 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
         projectId={projectId}
         proposals={proposals}
         shown={kept?.id ?? null}
-        standingOf={(proposal) => standingOf(forming, seated(proposal.teams, given))}
+        assessmentOf={(proposal) => assessmentOf(forming, seated(proposal.teams, given))}
         open={open}
         compare={(id) => setOther(other === id ? '' : id)}
       />
@@ -191,7 +191,7 @@ function inNames(message: string, { people }: Given): string {
   return people.reduce((text, { id, name }) => text.replaceAll(id, name), message);
 }
 
-function Sum({ standing, nameOf }: { standing: ReturnType<typeof standingOf>; nameOf: (id: string) => string }) {
+function Sum({ standing, nameOf }: { standing: ReturnType<typeof assessmentOf>; nameOf: (id: string) => string }) {
   if (typeof standing === 'string') return <p className="text-brick mb-2">{standing}</p>;
   const count = (kind: string) => standing.unmet.filter((one) => one.kind === kind).length;
   return (

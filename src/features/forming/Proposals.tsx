@@ -2,7 +2,7 @@
 
 import { ActButton } from '@/ui/forms/ActButton';
 import { adoptProposal, removeProposal } from './actions';
-import type { Standing } from './board';
+import type { Assessment } from './board';
 import type { Proposal } from '@/domain/forming/read';
 
 interface Props {
@@ -11,13 +11,13 @@ interface Props {
   /** Which one stands on the board. */
   shown: string | null;
   /** What one costs and breaks; a sentence when it can't be said. */
-  standingOf: (proposal: Proposal) => Standing | string;
+  assessmentOf: (proposal: Proposal) => Assessment | string;
   open: (proposal: Proposal) => void;
   compare: (id: string) => void;
 }
 
 /** The proposals kept, with what each costs; one that breaks no rule can be put in place. */
-export function Proposals({ projectId, proposals, shown, standingOf, open, compare }: Props) {
+export function Proposals({ projectId, proposals, shown, assessmentOf, open, compare }: Props) {
   if (proposals.length === 0) return null;
   return (
     <section className="mt-5">
@@ -34,7 +34,7 @@ export function Proposals({ projectId, proposals, shown, standingOf, open, compa
         </thead>
         <tbody>
           {proposals.map((proposal) => {
-            const says = standingOf(proposal);
+            const says = assessmentOf(proposal);
             const { id, name, teams, version } = proposal;
             return (
               <tr key={id}>

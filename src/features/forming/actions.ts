@@ -21,7 +21,11 @@ export const saveForming = action('saveForming', formingSchema, async (work, { i
   const [minSize, maxSize] = [Number(given.min), Number(given.max)];
   if (minSize > maxSize) throw new FieldError('max', 'The largest size is below the smallest.');
   const values = {
-    ...{ sectionId, minSize, maxSize, asks: given.asks, wishes: Number(given.wishes) },
+    sectionId,
+    minSize,
+    maxSize,
+    asks: given.asks,
+    wishes: Number(given.wishes),
     weightConcept: read(given.weightConcept),
     weightWants: read(given.weightWants),
     weightRoles: read(given.weightRoles),

@@ -1,5 +1,5 @@
 import { form } from '@/core/teams';
-import { formingOf, inPlaces, moved, seated, standingOf, withLocks, type Given } from './board';
+import { formingOf, inPlaces, moved, seated, assessmentOf, withLocks, type Given } from './board';
 
 const person = (id: string, more: object = {}) => ({
   id,
@@ -42,7 +42,7 @@ test('similar ideas count as one only when that is asked for; a wish for somebod
   ];
   const one = given({ people, groups: { sled: 'sled', sledge: 'sled' } });
   const cost = (grouped: boolean) => {
-    const found = standingOf(formingOf(one, grouped), teams(['a', 'b'], ['c', 'd']));
+    const found = assessmentOf(formingOf(one, grouped), teams(['a', 'b'], ['c', 'd']));
     return typeof found === 'string' ? found : found.cost;
   };
   expect([cost(false), cost(true)]).toEqual([1, 0]);
@@ -69,7 +69,7 @@ test('a person moved leaves the old team, behind the last one for a new one; wha
   expect(ids(moved(teams(['a', 'b'], ['c']), 'a', 1))).toEqual([['b'], ['c', 'a']]);
   expect(moved(teams(['a', 'b']), 'b', 1)).toEqual(teams(['a'], ['b']));
   const forming = formingOf(given(), false);
-  expect(standingOf(forming, teams(['a', 'b', 'c', 'd']))).toMatchObject({ broken: [{ rule: 'size' }] });
-  expect(standingOf(forming, teams(['a', 'b']))).toMatch(/in no team/);
-  expect(standingOf({ ...forming, sizes: { min: 3, max: 3 } }, teams(['a', 'b', 'c', 'd']))).toMatch(/size/i);
+  expect(assessmentOf(forming, teams(['a', 'b', 'c', 'd']))).toMatchObject({ broken: [{ rule: 'size' }] });
+  expect(assessmentOf(forming, teams(['a', 'b']))).toMatch(/in no team/);
+  expect(assessmentOf({ ...forming, sizes: { min: 3, max: 3 } }, teams(['a', 'b', 'c', 'd']))).toMatch(/size/i);
 });

@@ -20,7 +20,7 @@ export interface Given {
   /** Of each concept, the group of similar ones it is counted with. */
   groups: Record<string, string>;
 }
-export interface Standing extends Formed {
+export interface Assessment extends Formed {
   broken: { rule: string; ids: string[] }[];
 }
 
@@ -55,7 +55,7 @@ export function withLocks(forming: Forming, teams: readonly ProposedTeam[], lock
 }
 
 /** What an arrangement costs and leaves unmet; a sentence when it can't be said. */
-export function standingOf(forming: Forming, teams: readonly ProposedTeam[]): Standing | string {
+export function assessmentOf(forming: Forming, teams: readonly ProposedTeam[]): Assessment | string {
   try {
     return assess({ ...forming, teams: teams.map(({ members }) => members) });
   } catch (error) {

@@ -32,8 +32,13 @@ export const saveGate = action(
     const gateId = await saveRow(work, 'gate', { id, version }, values, () => (known ? gateForm(known) : values));
     const own = new Set(known?.items.map((item) => item.id));
     const rows = items.map((item, position) => ({
-      ...{ projectId, gateId, id: item.id && own.has(item.id) ? item.id : randomUUID() },
-      ...{ position, kind: item.kind, text: item.text, count: item.count ? read(item.count) : 1 },
+      projectId,
+      gateId,
+      id: item.id && own.has(item.id) ? item.id : randomUUID(),
+      position,
+      kind: item.kind,
+      text: item.text,
+      count: item.count ? read(item.count) : 1,
       stageId: item.kind === 'stage' ? item.stageId : null,
       signer: item.kind === 'signed' ? item.signer : null,
     }));

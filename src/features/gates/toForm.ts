@@ -3,9 +3,15 @@ import type { Gate } from '@/domain/gates/read';
 /** A stored gate as its form shows it. */
 export function gateForm({ name, stageId, guardsBuilding, guardsFinal, items }: Gate): Record<string, unknown> {
   return {
-    ...{ name, stageId, guardsBuilding, guardsFinal },
+    name,
+    stageId,
+    guardsBuilding,
+    guardsFinal,
     items: items.map(({ id, kind, text, count, stage, signer }) => ({
-      ...{ id, kind, text, count: String(count) },
+      id,
+      kind,
+      text,
+      count: String(count),
       stageId: stage?.id ?? '',
       signer: signer ?? 'instructor',
     })),

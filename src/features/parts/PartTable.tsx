@@ -91,7 +91,9 @@ export function PartTable({ projectId, parts, turns, scaled, nameOf, me, leads }
                   <ActButton
                     act={movePart}
                     input={{
-                      ...{ projectId, id: part.id, version: part.version },
+                      projectId,
+                      id: part.id,
+                      version: part.version,
                       state: PART_STATES[PART_STATES.indexOf(part.state) - 1],
                     }}
                     done={`${part.code}: a step back.`}

@@ -28,7 +28,12 @@ export const savePart = action(
     await mustBeInSection(work, sectionId, [ownerId, checkerId]);
     const thick = readOptional(thickness, work.notes);
     const values = {
-      ...{ sectionId, code, name, ownerId, checkerId, share: read(share, work.notes) },
+      sectionId,
+      code,
+      name,
+      ownerId,
+      checkerId,
+      share: read(share, work.notes),
       thickness: thick,
       thicknessUnit: thick === null ? null : thicknessUnit,
     };
@@ -155,7 +160,9 @@ export const saveScale = action(
   async (work, { id, version, sectionId, ratio, least, leastUnit }) => {
     const thinnest = readOptional(least, work.notes);
     const values = {
-      ...{ sectionId, ratio: read(ratio, work.notes), leastThickness: thinnest },
+      sectionId,
+      ratio: read(ratio, work.notes),
+      leastThickness: thinnest,
       leastUnit: thinnest === null ? null : leastUnit,
     };
     return { id: await saveRow(work, 'build_scale', { id, version }, values, scaleForm) };

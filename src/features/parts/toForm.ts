@@ -2,7 +2,11 @@
 export function partForm(row: Record<string, unknown>): Record<string, unknown> {
   const { code, name, ownerId, checkerId, share, thickness, thicknessUnit } = row;
   return {
-    ...{ code, name, ownerId: ownerId ?? '', checkerId: checkerId ?? '', share: String(share) },
+    code,
+    name,
+    ownerId: ownerId ?? '',
+    checkerId: checkerId ?? '',
+    share: String(share),
     thickness: thickness == null ? '' : String(thickness),
     thicknessUnit: thicknessUnit ?? 'mm',
   };

@@ -8,7 +8,7 @@ import { ActButton } from '@/ui/forms/ActButton';
 import { day } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { dealWithChange } from './actions';
-import { flipsOf } from '@/domain/requirements/flips';
+import { verdictChanges } from '@/domain/requirements/verdictChanges';
 import { TONE, WORD } from '@/domain/requirements/turned';
 import { ChangeText } from './RequirementList';
 
@@ -31,7 +31,7 @@ export function ChangesPart({ seat, changes, requirements, teams, latest, source
       <ol>
         {changes.map((change) => {
           const requirement = requirements.find((one) => one.id === change.requirementId)!;
-          const flips = flipsOf(requirement, change, latest, sources);
+          const flips = verdictChanges(requirement, change, latest, sources);
           return (
             <li key={change.id} className="py-1.5 border-b border-hair">
               <p>

@@ -6,7 +6,7 @@ import { tagColour } from '@/ui/colours';
 import { Plumb } from '@/ui/glyphs/Plumb';
 import { measured, number, plural, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 import { relativeMargin, type Column } from '@/domain/requirements/compliance';
-import { settles } from '@/domain/requirements/settles';
+import { explainInconclusive } from '@/domain/requirements/explainInconclusive';
 
 interface Props {
   columns: Column[];
@@ -138,7 +138,7 @@ export function Unsettled({ columns }: { columns: Column[] }) {
       <b className="text-ochre">
         {v.requirement.code}, {team.name}: inconclusive.
       </b>{' '}
-      {settles(v)}
+      {explainInconclusive(v)}
     </p>
   ));
   return (

@@ -10,7 +10,7 @@ import { listLatestIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
 import { readOptional } from '@/ui/forms/schema';
-import { flipsOf } from '@/domain/requirements/flips';
+import { verdictChanges } from '@/domain/requirements/verdictChanges';
 import { readList, toInput } from './readList';
 import { readLimit } from './readLimit';
 import { writeRequirement } from './save';
@@ -33,7 +33,7 @@ export const previewChange = action('previewChange', previewSchema, async ({ tx,
   const before = { ...requirement, parameter: requirement.parameterName };
   const after = { ...before, ...readLimit(given), decision: given.decision, state: given.state };
   try {
-    const flips = flipsOf(requirement, { before, after }, latest, { events, protocols, runs });
+    const flips = verdictChanges(requirement, { before, after }, latest, { events, protocols, runs });
     const name = (teamId: string) => teams.find((team) => team.id === teamId)?.name ?? '';
     return { flips: flips.map((flip) => ({ ...flip, team: name(flip.teamId) })) };
   } catch (error) {

@@ -31,7 +31,14 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
             <Line name="Matters in">{placesOf(hazard, named) || 'nothing names it yet'}</Line>
             {hazard.needsReading && (
               <Line name="Read by">
-                <Readers {...{ projectId, safety, teams, hazard, leads, ownTeam }} />
+                <Readers
+                  projectId={projectId}
+                  safety={safety}
+                  teams={teams}
+                  hazard={hazard}
+                  leads={leads}
+                  ownTeam={ownTeam}
+                />
               </Line>
             )}
           </dl>

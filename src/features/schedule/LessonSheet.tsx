@@ -177,7 +177,14 @@ function Members({
     <span className="inline-flex flex-wrap gap-1.5">
       {members.map(({ id, name, absent }) =>
         projectId ? (
-          <AbsentButton key={id} {...{ projectId, accountId: id, day, absent }} name={shortName(name)} />
+          <AbsentButton
+            key={id}
+            projectId={projectId}
+            accountId={id}
+            day={day}
+            absent={absent}
+            name={shortName(name)}
+          />
         ) : (
           <span key={id} className={absent ? 'line-through text-faint' : ''}>
             {shortName(name)}

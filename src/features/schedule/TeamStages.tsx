@@ -33,8 +33,12 @@ export function TeamStages({
   const line = (stage: Stage) => {
     const entry = stage.handIns.find((one) => one.teamId === team.id);
     const place = {
-      ...{ projectId, teamId: team.id, stageId: stage.id, version: entry?.version ?? null },
-      ...{ stage: stage.name, team: team.name },
+      projectId,
+      teamId: team.id,
+      stageId: stage.id,
+      version: entry?.version ?? null,
+      stage: stage.name,
+      team: team.name,
     };
     const state = entry?.state ?? 'open';
     const now = pace.current?.id === stage.id;

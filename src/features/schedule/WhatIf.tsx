@@ -84,7 +84,14 @@ export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages 
 
   return (
     <div>
-      <ScenarioForm {...{ scenario, sections, teams, names, earlier }} choose={setScenario} />
+      <ScenarioForm
+        scenario={scenario}
+        sections={sections}
+        teams={teams}
+        names={names}
+        earlier={earlier}
+        choose={setScenario}
+      />
       {problem && (
         <p className="callout mt-3" role="alert">
           {problem}

@@ -28,7 +28,14 @@ export const saveStage = action('saveStage', stageSchema, async (work, input) =>
   const length = read(input.length);
   if (lengthIn === 'meetings' && length > 200) throw new FieldError('length', 'The length is at most 200 meetings.');
   const values = {
-    ...{ name, handsIn, people, room, needs, cautions, optional, leftOut },
+    name,
+    handsIn,
+    people,
+    room,
+    needs,
+    cautions,
+    optional,
+    leftOut,
     meetings: lengthIn === 'meetings' ? length : null,
     minutes: lengthIn === 'minutes' ? length : null,
     shortest: readOptional(input.shortest),
@@ -115,7 +122,13 @@ async function nextPosition({ tx, projectId }: Work): Promise<number> {
 
 function columnsOf({ name, meetings, shortest, leadDays, optional, handsIn, needs, cautions }: StartStage) {
   return {
-    ...{ name, meetings, shortest: shortest ?? null, leadDays: leadDays ?? 0, optional: optional ?? false },
-    ...{ handsIn: handsIn ?? '', needs: needs ?? '', cautions: cautions ?? '' },
+    name,
+    meetings,
+    shortest: shortest ?? null,
+    leadDays: leadDays ?? 0,
+    optional: optional ?? false,
+    handsIn: handsIn ?? '',
+    needs: needs ?? '',
+    cautions: cautions ?? '',
   };
 }

@@ -16,7 +16,13 @@ import { remedies } from '@/core/plan';
 const EVENT = '2026-10-30';
 /** Mondays and Wednesdays from 5 October: 8 meetings before the event. */
 const section = (id: string, more: Partial<Section> = {}): Section => ({
-  ...{ id, name: id, room: '', firstDay: '2026-10-05', lastDay: '2026-10-30', teamsReleased: true, version: 1 },
+  id,
+  name: id,
+  room: '',
+  firstDay: '2026-10-05',
+  lastDay: '2026-10-30',
+  teamsReleased: true,
+  version: 1,
   pattern: {
     kind: 'weekly',
     slots: [
@@ -24,7 +30,9 @@ const section = (id: string, more: Partial<Section> = {}): Section => ({
       { day: 'Wed', start: '10:00', minutes: 50 },
     ],
   },
-  ...{ extra: [], lost: [], noClass: [] },
+  extra: [],
+  lost: [],
+  noClass: [],
   ...more,
 });
 const team = (id: string, sectionId = 'A'): Team => ({
@@ -48,12 +56,24 @@ const stage = (id: string, meetings: number, after: string[] = [], more: Partial
     optional: false,
     leftOut: false,
   },
-  ...{ handsIn: '', people: '', room: '', needs: '', cautions: '', version: 1, handIns: [] },
+  handsIn: '',
+  people: '',
+  room: '',
+  needs: '',
+  cautions: '',
+  version: 1,
+  handIns: [],
   after: after.map((one) => ({ id: one, byCustom: false })),
   ...more,
 });
 const handIn = (teamId: string, day: string, more: Partial<HandIn> = {}): HandIn => ({
-  ...{ teamId, state: 'accepted', handedInOn: day, handedInBy: null, note: '', moreMeetings: 0, version: 1 },
+  teamId,
+  state: 'accepted',
+  handedInOn: day,
+  handedInBy: null,
+  note: '',
+  moreMeetings: 0,
+  version: 1,
   ...more,
 });
 /** Draw 2, build 3, test 2, write 1 by custom after test: 8 meetings in a row. */

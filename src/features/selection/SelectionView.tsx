@@ -57,7 +57,7 @@ export function SelectionView({ selection, me, projectId, leads }: Props) {
           </details>
         )}
       </section>
-      <Datum {...{ selection, projectId, leads, titleOf }} />
+      <Datum selection={selection} projectId={projectId} leads={leads} titleOf={titleOf} />
       <ClientPicks selection={selection} titleOf={titleOf} />
       <section className="mb-6">
         <h2 className="mb-1">Vote of the panel</h2>

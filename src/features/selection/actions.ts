@@ -76,7 +76,11 @@ export const rateConcepts = action(
     const rows = standing
       .filter(({ score }) => score !== '')
       .map(({ conceptId, criterionId, score }) => ({
-        ...{ projectId, selectionId, conceptId, criterionId, raterId },
+        projectId,
+        selectionId,
+        conceptId,
+        criterionId,
+        raterId,
         score: Number(score),
       }));
     if (rows.length > 0) await tx`insert into selection_score ${tx(rows)}`;
@@ -117,7 +121,9 @@ export const castBallot = action(
     const listed = ranking.flatMap(({ conceptId }) => (conceptId ? [{ conceptId }] : []));
     const standing = await standingIn(work, selectionId, listed);
     const row = {
-      ...{ projectId, selectionId, voterId: seat.actor.id },
+      projectId,
+      selectionId,
+      voterId: seat.actor.id,
       ranking: tx.json(standing.map(({ conceptId }) => conceptId)),
     };
     await tx`

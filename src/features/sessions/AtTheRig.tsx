@@ -29,7 +29,11 @@ export function AtTheRig({
   const { runs, late, finish } = following;
   const nameOf = (id: string) => teams.find((one) => one.id === id)?.name ?? 'a team';
   const mark = (run: { team: string; attempt: number }, does: string) => ({
-    ...{ projectId, sessionId: session.id, teamId: run.team, attempt: run.attempt, does },
+    projectId,
+    sessionId: session.id,
+    teamId: run.team,
+    attempt: run.attempt,
+    does,
   });
   const at = runs.filter((run) => run.state === 'running' || run.state === 'next');
   const over = at.length === 0;

@@ -28,7 +28,13 @@ export const saveSession = action(
     if (ids.some((one) => !own.some((team) => team.id === one)))
       throw new FieldError('teams', 'Only teams of this section take part.');
     const values = {
-      ...{ sectionId, eventId, resourceId, day, start, drawn: drawn === 'drawn', teams: json(tx, ids) },
+      sectionId,
+      eventId,
+      resourceId,
+      day,
+      start,
+      drawn: drawn === 'drawn',
+      teams: json(tx, ids),
       minutes: read(numbers.minutes),
       attempts: read(numbers.attempts),
       minutesPerAttempt: read(numbers.minutesPerAttempt),

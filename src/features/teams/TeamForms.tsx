@@ -66,7 +66,12 @@ export function LogoField({
     const id = newId();
     const [picture] = pictures;
     const query = new URLSearchParams({
-      ...{ projectId, id, objectKind: 'team', objectId: teamId, entry: newId(), by },
+      projectId,
+      id,
+      objectKind: 'team',
+      objectId: teamId,
+      entry: newId(),
+      by,
       madeAt: String(Date.now()),
       sentAt: String(Date.now()),
     });

@@ -22,8 +22,8 @@ export function TodayList({ items, teams }: { items: TodayItem[]; teams: Team[] 
       )}
       {order.length > 0 && <h2 className="border-b border-ink pb-1">Each team, most urgent first</h2>}
       {order.map((team) => {
-        const standing = own(team.id).find((item) => item.standing);
-        const [first, ...rest] = own(team.id).filter((item) => item !== standing);
+        const always = own(team.id).find((item) => item.always);
+        const [first, ...rest] = own(team.id).filter((item) => item !== always);
         return (
           <section
             key={team.id}
@@ -34,9 +34,9 @@ export function TodayList({ items, teams }: { items: TodayItem[]; teams: Team[] 
               <TeamTag name={team.name} colour={tagColour(team.colour)} />
             </span>
             <div>
-              {standing && <Line item={standing} />}
+              {always && <Line item={always} />}
               {first && <Line item={first} />}
-              {!first && !standing && <p className="text-moss font-semibold">Nothing open</p>}
+              {!first && !always && <p className="text-moss font-semibold">Nothing open</p>}
               {rest.length > 0 && (
                 <details>
                   <summary className="cursor-pointer text-sm faint">{rest.length} more</summary>

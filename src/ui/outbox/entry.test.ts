@@ -3,7 +3,9 @@ import { afterAnswer, blockedBy, flush, nextToSend, type Answer, type Entry, typ
 
 const entry = (id: string, seq: number, more: Partial<Entry> = {}): Entry => ({
   ...{ id, seq, path: '/api/v1/trials', by: 'amy', byName: 'Amy', title: id, body: {}, objectId: `thing-${id}` },
-  ...{ madeAt: 0, state: 'waiting', ...more },
+  madeAt: 0,
+  state: 'waiting',
+  ...more,
 });
 const ok: Answer = { status: 200, outcome: { ok: true, result: {}, notes: [] } };
 const none = new Set<string>();

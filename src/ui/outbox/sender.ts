@@ -156,7 +156,13 @@ function whyKept(entry: Entry | undefined): string {
 function pictureEntry({ objectId, body, pictured, ...more }: Entered, madeAt: number, i: number): Omit<Entry, 'seq'> {
   const id = newId();
   return {
-    ...{ id, by: more.by, byName: more.byName, href: more.href, madeAt, state: 'waiting' as const, picture: true },
+    id,
+    by: more.by,
+    byName: more.byName,
+    href: more.href,
+    madeAt,
+    state: 'waiting' as const,
+    picture: true,
     path: '/api/v1/pictures',
     title: `Picture ${i + 1} of ${more.title}`,
     objectId: id,

@@ -1,4 +1,4 @@
-import { bringIn } from '@/domain/bundle/bringIn';
+import { importBundle } from '@/domain/bundle/importBundle';
 import { MOST_BYTES, unpack } from '@/domain/bundle/pack';
 import { signedIn } from '@/server/actor';
 import { readCapped, refuseForeign } from '@/server/api';
@@ -21,7 +21,9 @@ export async function POST(request: Request) {
     );
   const outcome = await settle(async () => {
     const { bundle, pictures } = unpack(bytes);
-    const result = await writeAs(person, 'bringIn', (tx) => bringIn(tx, bundle, { instructorId: person.id, pictures }));
+    const result = await writeAs(person, 'bringIn', (tx) =>
+      importBundle(tx, bundle, { instructorId: person.id, pictures }),
+    );
     return { ok: true, result, notes: [] };
   });
   return reply(outcome, outcome.ok ? 200 : 422);

@@ -28,7 +28,9 @@ export default async function SafetyPage(props: SheetProps) {
   const byName = (list: readonly { id: string; name: string }[]) => list.map(({ id, name }) => [id, name] as const);
   const kit = [...new Set(brief.kit.map(({ item }) => item))];
   const named: Named = {
-    ...{ stages: byName(stages), resources: byName(resources), protocols: byName(protocols) },
+    stages: byName(stages),
+    resources: byName(resources),
+    protocols: byName(protocols),
     materials: kit.map((item) => [item, item] as const),
   };
   const left = LIBRARY.map((one) => one.name).filter((name) => !safety.hazards.some((one) => one.name === name));
@@ -60,7 +62,14 @@ export default async function SafetyPage(props: SheetProps) {
             : 'Your instructor has named no hazard yet.'}
         </p>
       )}
-      <HazardList projectId={project.id} {...{ safety, teams, named, leads }} ownTeam={leads ? null : teamId} />
+      <HazardList
+        projectId={project.id}
+        safety={safety}
+        teams={teams}
+        named={named}
+        leads={leads}
+        ownTeam={leads ? null : teamId}
+      />
       {leads && (
         <div className="no-print">
           {left.length > 0 && (

@@ -66,7 +66,10 @@ export default async function SchedulePage(props: SheetProps) {
             stages={stages
               .filter((stage) => !stage.leftOut)
               .map(({ id, name, version, delay, after }) => ({
-                ...{ id, name, version, delay },
+                id,
+                name,
+                version,
+                delay,
                 after: after.map((one) => nameOf.get(one.id)!),
               }))}
           />

@@ -99,7 +99,8 @@ export default async function TeamsPage(props: SheetProps) {
               projectId={project.id}
               members={members.filter((m) => m.sectionId === section.id)}
               sections={frame.sections.map(({ id, name }) => ({
-                ...{ id, name },
+                id,
+                name,
                 teams: frame.teams
                   .filter((team) => team.sectionId === id)
                   .map((team) => ({ id: team.id, name: team.name })),

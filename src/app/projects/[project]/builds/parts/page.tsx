@@ -39,12 +39,17 @@ export default async function PartsPage(props: SheetProps) {
   const standing = assembly({
     people: [...new Set([...students.map(({ accountId }) => accountId), ...owners])],
     parts: parts.map(({ id, ownerId, checkerId, checkedBy, state, share }) => ({
-      ...{ id, checkedBy, state, share },
+      id,
+      checkedBy,
+      state,
+      share,
       owner: ownerId,
       checker: checkerId,
     })),
     joints: joints.map((joint) => ({
-      ...{ name: joint.name, one: joint.oneId, other: joint.otherId },
+      name: joint.name,
+      one: joint.oneId,
+      other: joint.otherId,
       agree: metOf(joint)?.agree ?? null,
     })),
   });

@@ -70,7 +70,10 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
       {on && (
         <AtTheRig
           projectId={project.id}
-          {...{ session, following, held, leads }}
+          session={session}
+          following={following}
+          held={held}
+          leads={leads}
           teams={frame.teams}
           enterHref={(team) => withQuery(enter, { team })}
         />

@@ -41,7 +41,10 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
     const at = (sheet: string) => hrefIn(frame, sheet);
     if (kind === 'checks') return of?.checked ? `${at(`builds/${of.checked.id}`)}#checks` : at('builds');
     const sheets: Partial<Record<ItemKind, string>> = {
-      ...{ requirements: 'requirements', stage: 'schedule/progress', runs: 'bench', musts: 'requirements/compliance' },
+      requirements: 'requirements',
+      stage: 'schedule/progress',
+      runs: 'bench',
+      musts: 'requirements/compliance',
       'sign-offs': 'safety/sign-offs',
     };
     return sheets[kind] ? at(sheets[kind]) : null;

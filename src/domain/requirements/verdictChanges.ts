@@ -7,7 +7,7 @@ import type { Flip, Word } from './turned';
  * The verdicts that differ between two forms of a requirement, on these iterations as far as they were built by the day of
  * the change: what is built later is built for the new form.
  */
-export function flipsOf(
+export function verdictChanges(
   requirement: Requirement,
   { before, after, changedOn }: { before: LimitThen; after: LimitThen; changedOn?: string },
   iterations: readonly Iteration[],

@@ -37,7 +37,7 @@ const keyOf = (table: string, id: unknown) => `${table} ${String(id)}`;
  * format can't say is checked by core, the rest by the database.
  * @throws FieldError at "file" naming table, row and column of what does not fit.
  */
-export async function bringIn(
+export async function importBundle(
   tx: Tx,
   bundle: Bundle,
   { instructorId, isDemo = false, pictures = new Map() }: Options,

@@ -2,7 +2,7 @@ import type { Verdict } from './judge';
 import { measured, quantity } from '@/core/format';
 
 /** What would settle an inconclusive verdict, in words: a finer instrument, more runs, or a larger margin. */
-export function settles(verdict: Verdict): string {
+export function explainInconclusive(verdict: Verdict): string {
   const { value, uncertainty, margin, requirement, evidence } = verdict;
   const unit = requirement.unit ?? '';
   const reading = `${measured(value, uncertainty, unit)} neither passes nor fails.`;
