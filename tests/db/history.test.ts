@@ -1,5 +1,5 @@
 import { pool } from '@/db/connection';
-import { differences, listChanges, listChoices, listNames } from '@/domain/history/read';
+import { differences, listChanges, listChoices, listNames, tell } from '@/domain/history/read';
 import { bySystem, demoProject, ownDatabase, type DemoProject } from './database';
 
 ownDatabase();
@@ -67,4 +67,10 @@ test('ids are told by name', async () => {
   const shown = differences(run!, await listNames(pool(), p.id, [run!]));
   expect(shown).toContainEqual({ field: 'team', before: '', after: 'Flint' });
   expect(shown.map((one) => one.after).join(' ')).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}-/);
+});
+
+test('a list of ids is told by the names behind them; what nobody knows is left out', () => {
+  const names = new Map([['0b8f5a52-5c0e-4a8e-9a4c-1f0b0e6f0001', 'Rosa Keld']]);
+  const ids = ['0b8f5a52-5c0e-4a8e-9a4c-1f0b0e6f0001', '0b8f5a52-5c0e-4a8e-9a4c-1f0b0e6f0002'];
+  expect([tell(ids, names), tell(ids[1], names), tell(['builder'], names)]).toEqual(['Rosa Keld', '', 'builder']);
 });

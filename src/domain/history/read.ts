@@ -61,6 +61,7 @@ export async function listNames(
 ): Promise<Map<string, string>> {
   const ids = changes
     .flatMap((change) => [...Object.values(change.before ?? {}), ...Object.values(change.after ?? {})])
+    .flat()
     .filter(isId);
   const shape = await readShape(sql);
   const named = [...shape.values()].flatMap(({ name, columns }) => {
@@ -99,6 +100,8 @@ export function differences(
 
 /** A stored value for people: an id by its name, anything else as a short text. */
 export function tell(value: unknown, names: Map<string, string>): string {
+  if (Array.isArray(value) && value.length > 0 && value.every(isId))
+    return inShort(value.flatMap((id) => names.get(id) ?? []).join(', '));
   return isId(value) ? (names.get(value) ?? '') : inShort(value);
 }
 

@@ -1,3 +1,4 @@
+import { wordOf } from '@/db/catalogue';
 import Link from 'next/link';
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
 import { canPutBack } from '@/domain/history/plan';
@@ -45,7 +46,7 @@ export default async function HistoryPage(props: SheetProps) {
             <option value="">everything</option>
             {choices.kinds.map((kind) => (
               <option key={kind} value={kind}>
-                {kind.replaceAll('_', ' ')}
+                {wordOf(kind)}
               </option>
             ))}
           </select>
@@ -109,7 +110,7 @@ export default async function HistoryPage(props: SheetProps) {
                 <td>{change.actorName}</td>
                 <td className="whitespace-nowrap">
                   {change.before === null ? 'added' : change.after === null ? 'removed' : 'changed'}{' '}
-                  {change.objectKind.replaceAll('_', ' ')}
+                  {wordOf(change.objectKind)}
                 </td>
                 <td className="text-sm break-words max-w-xl">
                   {differences(change, names)
