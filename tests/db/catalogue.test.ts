@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { CATALOGUE, entryOf } from '@/db/catalogue';
 import { pool } from '@/db/connection';
 import { ofProject, peopleIn, readShape } from '@/db/shape';
@@ -47,3 +51,32 @@ test('a project goes table by table in that order, whatever is in it', async () 
   });
   expect(await sql`select 1 from project where id = ${id}`).toHaveLength(0);
 });
+
+test('--reset-demo removes the demo project with all that is in it, and loads it anew', async () => {
+  const state = mkdtempSync(path.join(tmpdir(), 'ironstone-reset-'));
+  const reset = () =>
+    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts', '--reset-demo'], {
+      env: { ...process.env, IRONSTONE_STATE: state },
+      encoding: 'utf8',
+    });
+  const demo = async () => {
+    const [row] = await pool()<[{ id: string; students: number; rows: number; orphans: number }]>`
+      select p.id, (select count(*) from account where kind = 'student') as students,
+        (select count(*) from audit where project_id = p.id) as rows,
+        (select count(*) from audit a where a.project_id is not null and not exists (select from project q where q.id = a.project_id)) as orphans
+      from project p where p.is_demo`;
+    return row;
+  };
+  expect(reset()).toMatch(/instructor {2}name okonjo/);
+  const first = await demo();
+  // What hangs on other things of the project, as a requirement does on the protocol it is verified by.
+  await pool().begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    await tx`update requirement set protocol_id = (select id from protocol where project_id = ${first.id} limit 1)
+      where project_id = ${first.id} and code = 'R-01'`;
+  });
+  expect(reset()).toMatch(/instructor {2}name okonjo/);
+  const second = await demo();
+  expect(second.id).not.toBe(first.id);
+  expect(second).toEqual({ ...first, id: second.id });
+}, 60_000);

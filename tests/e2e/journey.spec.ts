@@ -1,4 +1,5 @@
 import type { Browser, Page } from '@playwright/test';
+import { allSent } from '../faults/world';
 import { expect, test, world } from './world';
 
 // From an empty installation to a place in the standings and back to the client's sentence, through the interface.
@@ -230,6 +231,8 @@ test('an instructor, students, judges and a client follow one project all the wa
         }
         await expect(phone.getByText(`${team} 1, attempt ${i + 1}`)).toBeVisible();
       }
+      // The phone is switched off below, so what was entered has to be with the server.
+      await allSent(phone);
       await phone.goto(`${home}/standings`);
       await expect(phone.getByText('once the instructor has published')).toBeVisible();
       await phone.context().close();
@@ -273,6 +276,7 @@ test('an instructor, students, judges and a client follow one project all the wa
         await phone.getByRole('button', { name: 'Save the points' }).click();
         await expect(phone.getByRole('link', { name: team })).toContainText('2 of 2 scored');
       }
+      await allSent(phone);
       expect((await phone.goto(`${home}/grades`))!.url()).toContain('/sign-in');
       await phone.context().close();
     }
