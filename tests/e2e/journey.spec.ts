@@ -364,6 +364,6 @@ test('an instructor, students, judges and a client follow one project all the wa
     await go('history');
     await page.getByLabel('Person').selectOption('Cy Clay');
     await page.getByRole('button', { name: 'Filter' }).click();
-    await expect(page.getByRole('row', { name: /Cy Clay added trial/ }).first()).toBeVisible();
+    await expect(page.getByRole('row', { name: /Cy Clay added run/ }).first()).toBeVisible();
   });
 });
