@@ -3,7 +3,8 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { CATALOGUE, entryOf } from '@/db/catalogue';
-import { pool } from '@/db/connection';
+import { pool, queriesSent } from '@/db/connection';
+import { aboutPerson } from '@/domain/people/about';
 import { ofProject, peopleIn, readShape } from '@/db/shape';
 import { demoProject, ownDatabase } from './database';
 
@@ -50,6 +51,19 @@ test('a project goes table by table in that order, whatever is in it', async () 
     await tx`delete from project where id = ${id}`;
   });
   expect(await sql`select 1 from project where id = ${id}`).toHaveLength(0);
+});
+
+test('what is kept about a person is every row that names them, and nobody else who is named beside them', async () => {
+  const account = (await demoProject('about')).studentOf('Flint');
+  const before = queriesSent();
+  const { tables } = await aboutPerson(pool(), account);
+  expect(queriesSent() - before).toBeLessThanOrEqual(15); // and not one a table
+  expect(tables.enrolment).toEqual([{ project: 'Gully Courier', section: '2', account: true, left_on: null }]);
+  expect(tables.team_member).toMatchObject([{ section: '2', team: 'Flint', account: true }]);
+  expect(Object.keys(tables)).not.toContain('keep_pair');
+  const parts = tables.part ?? [];
+  expect(parts.length).toBeGreaterThan(0);
+  for (const one of parts) expect([true, false]).toContain(one.checker);
 });
 
 test('--reset-demo removes the demo project with all that is in it, and loads it anew', async () => {

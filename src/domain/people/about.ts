@@ -1,11 +1,20 @@
 import { CATALOGUE, entryOf } from '@/db/catalogue';
 import type { Sql } from '@/db/connection';
-import { ofProject, peopleIn, readShape, type Table } from '@/db/shape';
+import { ofProject, peopleIn, readShape } from '@/db/shape';
 import { listNames } from '../history/read';
 import { isId } from '@/server/access';
 
 type Row = Record<string, unknown>;
-const SERVES_THE_PROGRAM = new Set(['id', 'version', 'created_at', 'updated_at', 'value_si', 'bytes', 'thumbnail']);
+const SERVES_THE_PROGRAM = new Set([
+  'id',
+  'project_id',
+  'version',
+  'created_at',
+  'updated_at',
+  'value_si',
+  'bytes',
+  'thumbnail',
+]);
 
 /**
  * Everything that is kept about one person, for them to have: every row that names them, by table, with what it refers to
@@ -25,46 +34,49 @@ export async function aboutPerson(sql: Sql, accountId: string) {
       where (actor_id = ${accountId} or (object_kind in ('account', 'enrolment', 'team_member') and object_id = ${accountId}))
         and object_kind <> all(${secret}) order by id`,
   ]);
-  const tables: Record<string, Row[]> = {};
-  for (const table of (await readShape(sql)).values()) {
-    if (!ofProject(table) || entryOf(table.name).secret) continue;
-    const rows = await rowsNaming(sql, table, accountId);
-    if (rows.length > 0) tables[table.name] = rows;
-  }
+  const tables = await rowsNaming(sql, accountId);
   return { account: account[0] ?? null, sessions, slips, signInAttempts, entries, tables, history };
 }
 
-/** The rows of a table that name a person, with projects and things by their names. */
-async function rowsNaming(sql: Sql, table: Table, accountId: string): Promise<Row[]> {
-  const people = peopleIn(table);
-  if (people.length === 0) return [];
-  const naming = people.map((column, i) => sql`${i ? sql`or ` : sql``}t.${sql(column)} = ${accountId}`);
-  const rows = await sql<{ project: string; projectId: string; row: Row }[]>`
-    select p.title as project, p.id as project_id, to_jsonb(t) as row from ${sql(table.name)} t
-    join project p on p.id = t.project_id where ${naming} order by p.title, to_jsonb(t)::text`;
-  const told: Row[] = [];
-  for (const projectId of new Set(rows.map((one) => one.projectId))) {
-    const own = rows.filter((one) => one.projectId === projectId);
-    const names = await listNames(
-      sql,
-      projectId,
-      own.map(({ row }) => ({ before: null, after: row })),
-    );
-    told.push(
-      ...own.map(({ project, row }) => {
-        const fields = Object.entries(row).filter(
-          ([column]) => !SERVES_THE_PROGRAM.has(column) && column !== 'project_id',
-        );
-        return { project, ...Object.fromEntries(fields.map(([column, value]) => tell(column, value, people, names))) };
-      }),
-    );
-  }
-  return told;
+interface Naming {
+  table: string;
+  project: string;
+  projectId: string;
+  row: Row;
+}
 
-  function tell(column: string, value: unknown, naming: string[], names: Map<string, string>): [string, unknown] {
-    const name = column.replace(/_id$/, '');
-    if (naming.includes(column)) return [name, value === accountId];
-    if (Array.isArray(value)) return [name, value.map((one) => (isId(one) ? names.get(one) : one)).filter(Boolean)];
-    return [name, isId(value) ? (names.get(value) ?? null) : value];
+/** The rows that name a person, by table, with projects and things by their names: one query, and one of names a project. */
+async function rowsNaming(sql: Sql, accountId: string): Promise<Record<string, Row[]>> {
+  const people = new Map(
+    [...(await readShape(sql)).values()]
+      .filter((table) => ofProject(table) && !entryOf(table.name).secret)
+      .map((table) => [table.name, peopleIn(table)] as const)
+      .filter(([, columns]) => columns.length > 0),
+  );
+  const parts = [...people].map(([table, columns], i) => {
+    const naming = columns.map((column, k) => sql`${k ? sql`or ` : sql``}t.${sql(column)} = ${accountId}`);
+    return sql`${i ? sql`union all ` : sql``}select ${table} as table, t.project_id, to_jsonb(t) as row from ${sql(table)} t where ${naming} `;
+  });
+  const rows = await sql<Naming[]>`
+    select n.table, p.title as project, p.id as project_id, n.row from (${parts}) n join project p on p.id = n.project_id
+    order by n.table, p.title, n.row::text`;
+  const names = new Map<string, string>();
+  for (const projectId of new Set(rows.map((one) => one.projectId))) {
+    const own = rows.filter((one) => one.projectId === projectId).map(({ row }) => ({ before: null, after: row }));
+    for (const [id, name] of await listNames(sql, projectId, own)) names.set(id, name);
   }
+  const tables: Record<string, Row[]> = {};
+  for (const { table, project, row } of rows) {
+    const fields = Object.entries(row)
+      .filter(([column]) => !SERVES_THE_PROGRAM.has(column))
+      .map(([column, value]): [string, unknown] => {
+        const name = column.replace(/_id$/, '');
+        // Of people it says only whether it is this one.
+        if (people.get(table)!.includes(column)) return [name, value === accountId];
+        if (Array.isArray(value)) return [name, value.map((one) => (isId(one) ? names.get(one) : one)).filter(Boolean)];
+        return [name, isId(value) ? (names.get(value) ?? null) : value];
+      });
+    (tables[table] ??= []).push({ project, ...Object.fromEntries(fields) });
+  }
+  return tables;
 }
