@@ -14,7 +14,7 @@ const FIELD = [
   '/judge/[team]',
   '/projects/[project]',
   '/projects/[project]/bench/enter',
-  '/projects/[project]/bench/trials/[trial]',
+  '/projects/[project]/bench/runs/[run]',
   '/projects/[project]/builds',
   '/projects/[project]/builds/[iteration]',
   '/projects/[project]/schedule/progress',

@@ -86,7 +86,7 @@ async function outbox(page: Page) {
   await page.getByRole('region', { name: 'Refused' }).waitFor();
 }
 async function openRun(page: Page) {
-  await page.locator('a[href*="/trials/"]').first().click();
+  await page.locator('a[href*="/runs/"]').first().click();
   await page.getByText('Correct this run').click();
 }
 async function openStudents(page: Page) {

@@ -4,9 +4,10 @@ import {
   checkInstrument,
   checkProject,
   checkProtocol,
+  checkQuantity,
   checkRequirement,
   checkSection,
-  toSi,
+  checkValue,
 } from './onImport';
 
 /**
@@ -21,6 +22,8 @@ export interface Entry {
   title?: readonly string[];
   /** What the pages that show it call it; whoever looks at one of them hears of changes to it. */
   topic: Topic;
+  /** The table of the thing whose part a row is, by the column of that name: it goes and stays with it. */
+  partOf?: string;
   /** Whether the history may bring a row back to an earlier state. */
   restore?: boolean;
   /** What becomes of the rows about a person who is erased: they go; otherwise the work stays and names nobody. */
@@ -77,7 +80,7 @@ export type Topic =
   | 'sessions'
   | 'standings';
 
-const RICH_BRIEF = ['challenge', 'setting', 'thing', 'account', 'rules', 'hazards', 'warm_up'];
+const RICH_BRIEF = ['challenge', 'setting', 'product', 'account', 'rules', 'hazards', 'warm_up'];
 const restore = true;
 const all: InBundle = {};
 const kept: InBundle = { template: true };
@@ -109,7 +112,7 @@ export const CATALOGUE: Record<string, Entry> = {
   section: { bundle: all, onImport: checkSection, topic: 'classes', title: ['name'], restore },
   no_class: { bundle: all, topic: 'calendar', word: 'days without class', title: ['reason'], restore },
   extra_meeting: { bundle: all, topic: 'calendar', title: ['day'], restore },
-  lost_meeting: { bundle: all, topic: 'calendar', title: ['day'], restore },
+  cancelled_meeting: { bundle: all, topic: 'calendar', title: ['day'], restore },
   team: { bundle: all, topic: 'classes', title: ['name'], restore },
   enrolment: { bundle: all, topic: 'classes', restore },
   team_member: { bundle: all, topic: 'classes', word: 'member', restore },
@@ -133,7 +136,7 @@ export const CATALOGUE: Record<string, Entry> = {
   visit: { bundle: kept, topic: 'interview', title: ['title'], restore },
   question: { bundle: kept, topic: 'interview', title: ['text'], restore },
   note: {
-    bundle: { rows: 'taken_back_at is null', but: ['taken_back_at'] },
+    bundle: { rows: 'withdrawn_at is null', but: ['withdrawn_at'] },
     topic: 'interview',
     title: ['text'],
     restore,
@@ -186,16 +189,15 @@ export const CATALOGUE: Record<string, Entry> = {
   gate_item: { bundle: kept, topic: 'gates', title: ['text', 'gate_id'], restore },
   gate_signature: { bundle: all, topic: 'gates', title: ['team_id', 'item_id'], restore },
   gate_decision: { bundle: all, topic: 'gates', title: ['team_id', 'gate_id'], restore },
-  resource: {
+  machine: {
     bundle: kept,
     topic: 'bookings',
-    word: 'machine',
     title: ['name'],
     restore,
     find: { in: ['name'], title: 'name', detail: "use_minutes || ' minutes a use'" },
   },
-  closure: { bundle: all, topic: 'bookings', title: ['reason', 'resource_id'], restore },
-  booking: { bundle: all, topic: 'bookings', title: ['team_id', 'resource_id', 'day'], restore },
+  closure: { bundle: all, topic: 'bookings', title: ['reason', 'machine_id'], restore },
+  booking: { bundle: all, topic: 'bookings', title: ['team_id', 'machine_id', 'day'], restore },
   hazard: {
     bundle: kept,
     topic: 'safety',
@@ -255,15 +257,15 @@ export const CATALOGUE: Record<string, Entry> = {
     restore,
     find: { in: ['code', 'name'], title: "code || ' ' || name", detail: 'state' },
   },
-  joint: { bundle: all, topic: 'parts', word: 'interface', title: ['name', 'one_id', 'other_id'], restore },
-  drawing: { bundle: { ids: ['subjects'] }, topic: 'draws', word: 'draw', title: ['title'] },
+  interface: { bundle: all, topic: 'parts', title: ['name', 'one_id', 'other_id'], restore },
+  draw: { bundle: { ids: ['subjects'] }, topic: 'draws', title: ['title'] },
 
   // Builds, bench, event, grades ---------------------------------------------------------------------------
   iteration: { bundle: all, topic: 'builds', title: ['team_id', 'number'], restore },
   iteration_check: { bundle: all, topic: 'builds', title: ['iteration_id'], restore },
   measurement: {
-    bundle: { but: ['value_si'] },
-    onImport: toSi,
+    bundle: all,
+    onImport: checkValue,
     topic: 'builds',
     title: ['iteration_id', 'parameter_id'],
     restore,
@@ -284,12 +286,26 @@ export const CATALOGUE: Record<string, Entry> = {
     restore,
     find: { in: ['name', 'procedure'], title: 'name', detail: 'left(procedure, 80)' },
   },
-  trial: {
-    bundle: { rows: 'taken_back_at is null', but: ['value_si', 'taken_back_at'] },
-    onImport: toSi,
+  quantity: { bundle: kept, onImport: checkQuantity, topic: 'bench', title: ['parameter_id', 'protocol_id'], restore },
+  run: {
+    bundle: { rows: 'stands', but: ['withdrawn_at'] },
     topic: 'bench',
-    word: 'run',
-    title: ['team_id', 'event_id', 'attempt'],
+    title: ['team_id', 'protocol_id'],
+    restore,
+  },
+  reading: {
+    bundle: { but: ['protocol_id'] },
+    onImport: checkValue,
+    topic: 'bench',
+    title: ['run_id', 'quantity_id'],
+    partOf: 'run',
+    restore,
+  },
+  attempt: {
+    bundle: { rows: 'stands', but: ['team_id', 'stands'] },
+    topic: 'bench',
+    title: ['team_id', 'event_id', 'number'],
+    partOf: 'run',
     restore,
   },
   event: {

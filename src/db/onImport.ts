@@ -10,12 +10,12 @@ interface Quantity {
   unit: string;
 }
 
-/** A measured value in SI, as results and verdicts work with it. */
-export function toSi(row: Row): void {
-  const { value, unit, dimension } = row as unknown as Quantity & { dimension: Dimension };
-  if (typeof value !== 'number' || !unit) return void (row.value_si = null);
-  checkDimension(unit, dimension);
-  row.value_si = convert({ value, from: unit, to: DIMENSIONS[dimension].base ?? unit }).value;
+/** A value whose unit measures its dimension, and that can be converted. */
+export function checkValue({ value, unit, dimension }: Row): void {
+  if (typeof value !== 'number' || !unit) return;
+  const of = dimension as Dimension;
+  checkDimension(String(unit), of);
+  convert({ value, from: String(unit), to: DIMENSIONS[of].base ?? String(unit) });
 }
 
 /** A time zone that this machine knows. */
@@ -57,10 +57,14 @@ export function checkRequirement(row: Row, find: Find): void {
   if (row.unit && parameter) checkDimension(String(row.unit), parameter.dimension as Dimension);
 }
 
-/** A protocol whose unit measures its parameter, with conditions in known units. */
-export function checkProtocol(row: Row, find: Find): void {
+/** What a protocol measures, in a unit of its parameter. */
+export function checkQuantity(row: Row, find: Find): void {
   const parameter = find('parameter', row.parameter_id);
   if (parameter) checkDimension(String(row.unit), parameter.dimension as Dimension);
+}
+
+/** A protocol with conditions in known units. */
+export function checkProtocol(row: Row): void {
   for (const { value, unit } of (row.conditions ?? []) as Quantity[]) convert({ value, from: unit, to: unit });
 }
 

@@ -12,14 +12,14 @@ type Table =
   | 'component'
   | 'rubric'
   | 'iteration'
-  | 'trial'
+  | 'run'
   | 'visit'
   | 'answer'
   | 'research'
   | 'stage'
   | 'gate'
   | 'hazard'
-  | 'resource'
+  | 'machine'
   | 'test_session'
   | 'incident'
   | 'concept_round'
@@ -29,7 +29,7 @@ type Table =
   | 'team'
   | 'charter'
   | 'part'
-  | 'joint'
+  | 'interface'
   | 'build_scale';
 
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */
@@ -52,7 +52,7 @@ export async function saveRow(
   table: Table,
   input: { id: string | null; version: number | null },
   values: Record<string, unknown>,
-  toForm: (row: Row) => Record<string, unknown>,
+  toForm: (row: Row) => Record<string, unknown> | Promise<Record<string, unknown>>,
 ): Promise<string> {
   const { id } = input;
   if (!id) {
@@ -63,7 +63,7 @@ export async function saveRow(
     where id = ${id} and project_id = ${projectId} and version = ${input.version ?? 0} returning id`;
   await orConflict(written, tx, id, async () => {
     const [row] = await tx<Row[]>`select * from ${tx(table)} where id = ${id} and project_id = ${projectId}`;
-    return row && { ...toForm(row), version: Number(row.version) };
+    return row && { ...(await toForm(row)), version: Number(row.version) };
   });
   return id;
 }

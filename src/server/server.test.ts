@@ -15,7 +15,7 @@ describe('policy', () => {
   });
 
   test('a student reads and writes the own team’s work, and reads others’ once it is released', () => {
-    for (const what of ['iteration', 'trial', 'picture'] as const) {
+    for (const what of ['iteration', 'run', 'picture'] as const) {
       expect(can(`${what}.read`, 'student', true)).toBe(true);
       expect(can(`${what}.read`, 'student', false, true)).toBe(true);
       expect(can(`${what}.read`, 'student', false, false)).toBe(false);
@@ -32,7 +32,7 @@ describe('policy', () => {
       (name) =>
         ![
           'iteration.write',
-          'trial.write',
+          'run.write',
           'picture.write',
           'score.write',
           'budget.write',

@@ -1,6 +1,6 @@
 import type { Row } from '@/db/catalogue';
 import { emptyBundle, rowsOf, type Bundle, type Tables } from '@/domain/bundle/format';
-import { demoBundle, rowsWith } from '../demo';
+import { demoBundle, rowsWith, rowWith } from '../demo';
 
 /** A project with its frame and nothing in it. */
 export function emptyProject(): Bundle {
@@ -16,9 +16,9 @@ const RUNS = 5000;
 const LEFT_OUT = [
   ...['person', 'enrolment', 'team_member', 'iteration_check', 'gate_decision', 'sign_off', 'action', 'attachment'],
   ...['visit', 'question', 'note', 'answer', 'test_session', 'session_run', 'change_seen'],
-  ...['concept_round', 'concept', 'concept_claim', 'concept_credit', 'concept_comment', 'drawing', 'forming'],
+  ...['concept_round', 'concept', 'concept_claim', 'concept_credit', 'concept_comment', 'draw', 'forming'],
   ...['selection', 'selection_criterion', 'selection_entry', 'selection_score', 'selection_mark', 'selection_ballot'],
-  ...['selection_choice', 'charter', 'charter_agreement', 'part', 'joint', 'build_scale'],
+  ...['selection_choice', 'charter', 'charter_agreement', 'part', 'interface', 'build_scale'],
 ];
 const without = (rows: Row[], ...columns: string[]): Row[] =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !columns.includes(name))));
@@ -49,18 +49,24 @@ export function largeBundle(): Bundle {
     })),
   );
   const events = of('event');
-  const runs = new Map(events.map(({ id }) => [id, rowsWith(bundle, 'trial', { event_id: id, status: 'ok' })[0]!]));
-  const trials = teams.flatMap(({ id: team_id, section_id }, t) =>
-    Array.from({ length: RUNS / TEAMS }, (_, k): Row => {
+  const models = new Map(
+    events.map(({ id, protocol_id }) => {
+      const run = rowsWith(bundle, 'run', { protocol_id, status: 'ok' })[0]!;
+      return [id, { run, reading: rowWith(bundle, 'reading', { run_id: run.id }) }];
+    }),
+  );
+  const made = teams.flatMap(({ id: team_id }, t) =>
+    Array.from({ length: RUNS / TEAMS }, (_, k) => {
       const event = events[k % events.length]!;
-      const attempt = Math.floor(k / events.length) + 1;
-      const { attempt: _attempt, ...run } = runs.get(event.id)!;
-      const counts = attempt <= (event.rule as { attempts: { allowed: number } }).attempts.allowed;
+      const number = Math.floor(k / events.length) + 1;
+      const { run, reading } = models.get(event.id)!;
+      const allowed = (event.rule as { attempts: { allowed: number } }).attempts.allowed;
+      const id = `run-${t}-${k}`;
+      const value = Number(reading.value) * (1 + ((t * 31 + k) % 97) / 2000);
       return {
-        ...run,
-        ...{ id: `run-${t}-${k}`, team_id, section_id, iteration_id: `${team_id}/${ITERATIONS - (k % 3)}` },
-        ...(counts ? { attempt } : {}),
-        value: Number(run.value) * (1 + ((t * 31 + k) % 97) / 2000),
+        run: { ...run, id, team_id, iteration_id: `${team_id}/${ITERATIONS - (k % 3)}` } as Row,
+        reading: { ...reading, id: `reading-${t}-${k}`, run_id: id, value } as Row,
+        attempt: number <= allowed ? ({ run_id: id, event_id: event.id, number } as Row) : null,
       };
     }),
   );
@@ -77,7 +83,11 @@ export function largeBundle(): Bundle {
     team: teams,
     iteration: iterations,
     measurement: measurements,
-    trial: trials,
+    run: made.map(({ run }) => run),
+    reading: made.map(({ reading }) => reading),
+    attempt: made
+      .flatMap(({ attempt }) => (attempt ? [attempt] : []))
+      .map((row, i) => ({ id: `attempt-${i}`, ...row })),
     score: each('score', (team_id) =>
       of('judge').flatMap((judge) =>
         rowsWith(bundle, 'criterion', { rubric_id: judge.rubric_id }).map((one) => ({

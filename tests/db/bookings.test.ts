@@ -5,15 +5,15 @@ import {
   cancelBooking,
   endUse,
   giveNext,
-  removeResource,
-  saveResource,
+  removeMachine,
+  saveMachine,
   startUse,
 } from '@/features/bookings/actions';
 import { heldBookings } from '@/domain/bookings/held';
 import { isPlaced, turnsOf, usedBy } from '@/domain/bookings/plan';
-import { NEW_RESOURCE, resourceForm } from '@/features/bookings/toForm';
+import { NEW_RESOURCE, machineForm } from '@/features/bookings/toForm';
 import { decideGate } from '@/features/gates/actions';
-import { recordTrial } from '@/features/bench/commands';
+import { recordRun } from '@/features/bench/commands';
 import { signOff } from '@/features/safety/actions';
 import {
   announceSeed,
@@ -29,7 +29,7 @@ import { draw } from '@/core/teams';
 import { randomUUID } from 'node:crypto';
 import { perform } from '@/server/perform';
 import { readPaces } from '@/domain/plan/readPaces';
-import { listBookings, listResources } from '@/domain/bookings/read';
+import { listBookings, listMachines } from '@/domain/bookings/read';
 import { listStudents, listSections, listTeams } from '@/domain/classes/read';
 import { readSafety } from '@/domain/safety/read';
 import { listSessions } from '@/domain/sessions/read';
@@ -44,18 +44,18 @@ let laser: string;
 let cable: string;
 const people: Record<string, string> = {};
 const bookings = () => listBookings(pool(), p.id);
-const resource = async (id: string) => (await listResources(pool(), p.id)).find((one) => one.id === id)!;
+const machine = async (id: string) => (await listMachines(pool(), p.id)).find((one) => one.id === id)!;
 const use = (team: string, slot: string, more: object = {}) => ({
-  ...{ projectId: p.id, resourceId: cable, teamId: p.teams[team]!, operatorId: '', material: 'none', purpose: 'runs' },
+  ...{ projectId: p.id, machineId: cable, teamId: p.teams[team]!, operatorId: '', material: 'none', purpose: 'runs' },
   ...{ slot, minutes: '', ...more },
 });
 const cut = (team: string, slot: string, who: string, more: object = {}) =>
-  use(team, slot, { resourceId: laser, operatorId: people[who]!, material: 'trial', ...more });
+  use(team, slot, { machineId: laser, operatorId: people[who]!, material: 'trial', ...more });
 
 beforeAll(async () => {
   p = await demoProject('desk');
   const rows = await pool()<{ id: string; name: string }[]>`
-    select id, name from resource where project_id = ${p.id} order by name`;
+    select id, name from machine where project_id = ${p.id} order by name`;
   [laser, cable] = rows.map((row) => row.id) as [string, string];
   for (const { accountId, name } of await listStudents(pool(), p.id)) people[name.split(' ')[0]!] = accountId;
 });
@@ -64,23 +64,23 @@ beforeEach(() => asPerson(p.instructorId));
 describe('a machine', () => {
   test('says what is wrong with its numbers and closures at their places', async () => {
     const input = { projectId: p.id, ...NEW_RESOURCE, name: 'Fan' };
-    expect(refused(await saveResource({ ...input, capacity: '0' })).capacity).toMatch(/at least 1/);
-    expect(refused(await saveResource({ ...input, useMinutes: '2,5' })).useMinutes).toMatch(/whole number/);
+    expect(refused(await saveMachine({ ...input, capacity: '0' })).capacity).toMatch(/at least 1/);
+    expect(refused(await saveMachine({ ...input, useMinutes: '2,5' })).useMinutes).toMatch(/whole number/);
     const closures = [{ from: WED, to: TODAY, reason: 'repair' }];
-    expect(refused(await saveResource({ ...input, closures }))['closures.0.to']).toMatch(/before the first/);
-    expect(refused(await saveResource({ ...input, name: 'Test cable' })).name).toMatch(/exists already/);
+    expect(refused(await saveMachine({ ...input, closures }))['closures.0.to']).toMatch(/before the first/);
+    expect(refused(await saveMachine({ ...input, name: 'Test cable' })).name).toMatch(/exists already/);
   });
 
   test('that is closed while bookings stand: they are listed and held, and nothing is lost', async () => {
-    const before = (await bookings()).filter((one) => one.resourceId === cable && one.state === 'booked');
-    const found = await resource(cable);
+    const before = (await bookings()).filter((one) => one.machineId === cable && one.state === 'booked');
+    const found = await machine(cable);
     const closures = [{ from: TODAY, to: TODAY, reason: 'torn anchor' }];
-    const input = { projectId: p.id, id: cable, version: found.version, ...resourceForm({ ...found }), closures };
-    const outcome = await saveResource(input);
+    const input = { projectId: p.id, id: cable, version: found.version, ...machineForm({ ...found }), closures };
+    const outcome = await saveMachine(input);
     expect(outcome.ok && outcome.notes.join()).toMatch(/stand and are held now: Marl 2026-10-26 10:10, Gneiss/);
-    expect((await bookings()).filter((one) => one.resourceId === cable && one.state === 'booked')).toEqual(before);
+    expect((await bookings()).filter((one) => one.machineId === cable && one.state === 'booked')).toEqual(before);
     const held = heldBookings({
-      resources: await listResources(pool(), p.id),
+      machines: await listMachines(pool(), p.id),
       bookings: await bookings(),
       teams: await listTeams(pool(), p.id),
       sections: await listSections(pool(), p.id),
@@ -94,15 +94,15 @@ describe('a machine', () => {
     expect(refused(await startUse({ projectId: p.id, id: before[0]!.id }))['']).toMatch(/closed/);
     // A shorter opening holds the start as it holds the booking.
     const late = { ...input, version: found.version + 1, closures: [], opensAfter: '20' };
-    done(await saveResource(late));
+    done(await saveMachine(late));
     expect(refused(await startUse({ projectId: p.id, id: before[0]!.id }))['']).toMatch(/open from 10:25 to 10:50/);
-    done(await saveResource({ ...input, version: found.version + 2, closures: [] }));
+    done(await saveMachine({ ...input, version: found.version + 2, closures: [] }));
   });
 
   test('with bookings it stays as a record; one without goes', async () => {
-    expect(refused(await removeResource({ projectId: p.id, id: cable }))['']).toMatch(/close it instead/);
-    const { id } = done(await saveResource({ projectId: p.id, ...NEW_RESOURCE, name: 'Fan' }));
-    done(await removeResource({ projectId: p.id, id }));
+    expect(refused(await removeMachine({ projectId: p.id, id: cable }))['']).toMatch(/close it instead/);
+    const { id } = done(await saveMachine({ projectId: p.id, ...NEW_RESOURCE, name: 'Fan' }));
+    done(await removeMachine({ projectId: p.id, id }));
   });
 });
 
@@ -147,17 +147,17 @@ describe('a slot', () => {
 
   test('50 attempts at the same moment on 10 slots end with exactly 10 bookings', async () => {
     const rig = { ...NEW_RESOURCE, name: 'Fan', capacity: '2', useMinutes: '10', resetMinutes: '2' };
-    const { id } = done(await saveResource({ projectId: p.id, ...rig, opensAfter: '0', closesBefore: '35' }));
+    const { id } = done(await saveMachine({ projectId: p.id, ...rig, opensAfter: '0', closesBefore: '35' }));
     const starts = ['08:15', '08:27', '08:39', '08:51', '09:03'];
     const teams = ['Basalt', 'Flint', 'Gneiss', 'Marl'];
     const tries = Array.from({ length: 50 }, (_, i) =>
-      use(teams[i % 4]!, `${THU} ${starts[i % 5]}`, { resourceId: id }),
+      use(teams[i % 4]!, `${THU} ${starts[i % 5]}`, { machineId: id }),
     );
     const outcomes = await Promise.all(tries.map((one) => bookSlot(one)));
     const got = outcomes.filter((one) => one.ok);
     expect(got).toHaveLength(10);
     for (const one of outcomes) if (!one.ok) expect(one.errors?.slot).toMatch(/taken/);
-    const kept = (await bookings()).filter((one) => one.resourceId === id);
+    const kept = (await bookings()).filter((one) => one.machineId === id);
     expect(kept.map((one) => `${one.start} ${one.station}`)).toEqual(
       starts.flatMap((start) => [`${start} 1`, `${start} 2`]),
     );
@@ -166,14 +166,14 @@ describe('a slot', () => {
   test('the database itself refuses a double booking, whatever the program does', async () => {
     const twice = bySystem(
       (tx) => tx`
-        insert into booking (project_id, resource_id, team_id, state, day, start, minutes, station, asked_at)
+        insert into booking (project_id, machine_id, team_id, state, day, start, minutes, station, asked_at)
         select ${p.id}, ${cable}, id, 'booked', ${'2026-10-30'}, '13:10', 15, 1, now() from team
         where project_id = ${p.id} and name in ('Basalt', 'Flint')`,
     );
     await expect(twice).rejects.toMatchObject({ constraint_name: 'booking_apart' });
     const intoReset = bySystem(
       (tx) => tx`
-        insert into booking (project_id, resource_id, team_id, state, day, start, minutes, station, asked_at)
+        insert into booking (project_id, machine_id, team_id, state, day, start, minutes, station, asked_at)
         values (${p.id}, ${cable}, ${p.teams.Basalt!}, 'booked', ${'2026-10-30'}, '13:10', 15, 1, now()),
           (${p.id}, ${cable}, ${p.teams.Flint!}, 'booked', ${'2026-10-30'}, '13:26', 15, 1, now())`,
     );
@@ -199,7 +199,7 @@ describe('what holds a booking', () => {
   test('a sign-off that ends between booking and use: the booking stands, and the start is held', async () => {
     const [hazard] = (await readSafety(pool(), p.id)).hazards.filter((one) => one.name === 'Laser cutter');
     const booked = (await bookings()).find(
-      (one) => one.resourceId === laser && one.day === TODAY && one.operatorId === people.Anouk,
+      (one) => one.machineId === laser && one.day === TODAY && one.operatorId === people.Anouk,
     )!;
     expect(booked.state).toBe('booked');
     await asPerson(people.Dario!);
@@ -221,10 +221,10 @@ describe('what holds a booking', () => {
 
   test('where an adult has to be at it, students do not start it alone; the instructor does', async () => {
     const { id } = (await bookings()).find(
-      (one) => one.teamId === p.teams.Flint && one.day === TODAY && one.resourceId === cable,
+      (one) => one.teamId === p.teams.Flint && one.day === TODAY && one.machineId === cable,
     )!;
     const watch = (level: string) =>
-      bySystem((tx) => tx`update resource set supervision = ${level} where id = ${cable}`);
+      bySystem((tx) => tx`update machine set supervision = ${level} where id = ${cable}`);
     await watch('beside');
     await asPerson(people.Nour!);
     expect(refused(await startUse({ projectId: p.id, id }))['']).toMatch(
@@ -294,12 +294,12 @@ describe('when more is asked for than there is', () => {
 
   test('nobody asks twice; the free slots go to those who are first, the rest is told who is before them', async () => {
     const rig = { ...NEW_RESOURCE, name: 'Balance', useMinutes: '10', resetMinutes: '0' };
-    const { id } = done(await saveResource({ projectId: p.id, ...rig, opensAfter: '0', closesBefore: '75' }));
+    const { id } = done(await saveMachine({ projectId: p.id, ...rig, opensAfter: '0', closesBefore: '75' }));
     const student = { Basalt: 'Kofi', Flint: 'Petra', Gneiss: 'Dario', Marl: 'Yusuf' } as Record<string, string>;
     for (const team of ['Gneiss', 'Flint', 'Marl']) {
       await asPerson(people[student[team]!]!);
-      done(await askForMachine({ ...use(team, ''), resourceId: id }));
-      expect(refused(await askForMachine({ ...use(team, ''), resourceId: id }))['']).toMatch(/waits .* already/);
+      done(await askForMachine({ ...use(team, ''), machineId: id }));
+      expect(refused(await askForMachine({ ...use(team, ''), machineId: id }))['']).toMatch(/waits .* already/);
     }
     const project = { id: p.id, eventDate: '2026-10-30' };
     const paces = await readPaces(pool(), project, `${TODAY}T10:02`);
@@ -308,7 +308,7 @@ describe('when more is asked for than there is', () => {
     expect(first).toBe('Marl');
     const take = async (team: string, start: string) => {
       await asPerson(people[student[team]!]!);
-      return bookSlot(use(team, `${THU} ${start}`, { resourceId: id }));
+      return bookSlot(use(team, `${THU} ${start}`, { machineId: id }));
     };
     // Two slots, three in the line: the third and whoever did not ask wait, the second may choose.
     expect(refused(await take(third, '08:15')).slot).toMatch(
@@ -316,18 +316,18 @@ describe('when more is asked for than there is', () => {
     );
     expect(refused(await take('Basalt', '08:15')).slot).toMatch(/first, who are before you/);
     done(await take(second, '08:25'));
-    expect((await bookings()).filter((one) => one.resourceId === id && one.state === 'asked')).toHaveLength(2);
+    expect((await bookings()).filter((one) => one.machineId === id && one.state === 'asked')).toHaveLength(2);
     expect(refused(await take(third, '08:15')).slot).toMatch(new RegExp(`go to ${first} first, who is before you`));
     await asPerson(p.instructorId);
-    const next = { projectId: p.id, resourceId: id, sectionId: p.sections['2']!, day: THU };
+    const next = { projectId: p.id, machineId: id, sectionId: p.sections['2']!, day: THU };
     expect(done(await giveNext(next))).toEqual({ team: first, start: '08:15' });
     expect(refused(await giveNext(next))['']).toMatch(/No slot of this meeting is free/);
     await asPerson(people[student[third]!]!);
-    const own = (await bookings()).find((one) => one.resourceId === id && one.state === 'asked')!;
+    const own = (await bookings()).find((one) => one.machineId === id && one.state === 'asked')!;
     done(await cancelBooking({ projectId: p.id, id: own.id }));
     expect(refused(await cancelBooking({ projectId: p.id, id: own.id }))['']).toMatch(/cancelled/);
     const other = (await bookings()).find(
-      (one) => one.resourceId === id && isPlaced(one) && one.teamId === p.teams[first],
+      (one) => one.machineId === id && isPlaced(one) && one.teamId === p.teams[first],
     )!;
     expect(await cancelBooking({ projectId: p.id, id: other.id })).toMatchObject({ denied: true });
   });
@@ -335,7 +335,7 @@ describe('when more is asked for than there is', () => {
   test('the next slot passes over whom something holds, and says so', async () => {
     // Of those who wait for the laser, Marl has nobody held back; its sign-off is taken away.
     await bySystem((tx) => tx`delete from sign_off where account_id = ${people.Yusuf!}`);
-    const outcome = await giveNext({ projectId: p.id, resourceId: laser, sectionId: p.sections['2']!, day: THU });
+    const outcome = await giveNext({ projectId: p.id, machineId: laser, sectionId: p.sections['2']!, day: THU });
     expect(outcome.ok && outcome.notes[0]).toMatch(
       /^Marl is left out for now: no sign-off for Laser cutter: Yusuf C\./,
     );
@@ -371,7 +371,7 @@ describe('a test session', () => {
 
   test('on a rig that is booked: who plans it hears of the bookings, and no new one goes into its time', async () => {
     done(await bookSlot(use('Basalt', '2026-10-30 13:05')));
-    const on = { resourceId: cable, day: '2026-10-30', start: '13:05', minutes: '60' };
+    const on = { machineId: cable, day: '2026-10-30', start: '13:05', minutes: '60' };
     const outcome = await saveSession({ ...(await typed(on)), id: null, version: null });
     expect(outcome.ok && outcome.notes.join()).toMatch(/Booked in the same time, move it: Basalt 13:05/);
     expect(refused(await bookSlot(use('Flint', '2026-10-30 13:22'))).slot).toMatch(/taken by/);
@@ -423,7 +423,7 @@ describe('a test session', () => {
       ...{ teamId: p.teams.Gneiss!, iterationId: p.iteration['Gneiss 3']!, attempt: null, status: 'ok' },
       ...{ value: '2600', unit: 'g', penalties: {}, conditions: [], note: '' },
     };
-    done(await perform(recordTrial, run));
+    done(await perform(recordRun, run));
     expect((await state()).states).toEqual([
       ['Marl', 'done'],
       ['Gneiss', 'done'],

@@ -84,9 +84,9 @@ describe('writing', () => {
 });
 
 describe('publishing', () => {
-  test('two things are always handed over; the version is frozen and carries the limits of the rules', async () => {
+  test('a product and its account are always asked for; the version is frozen and carries the limits of the rules', async () => {
     done(await save({ account: '' }));
-    expect(refused(await publish())['']).toMatch(/the thing itself, and the account/);
+    expect(refused(await publish())['']).toMatch(/the product, and the account/);
     done(await save({ account: '<p>A notebook.</p>' }));
     expect(done(await publish('a notebook')).number).toBe(3);
     expect(refused(await publish())['']).toMatch(/Nothing has changed since version 3/);
@@ -104,7 +104,7 @@ describe('publishing', () => {
     const versions = await listBriefVersions(pool(), p.id);
     const [three, two] = versions;
     const change = briefDifference(two!.content, three!.content).find((one) =>
-      one.name.startsWith('To be handed over: the account'),
+      one.name.startsWith('Deliverables: the account'),
     )!;
     const text = (does: string) =>
       change.pieces
@@ -172,7 +172,7 @@ describe('templates', () => {
     const text = JSON.stringify(kept);
     for (const word of ['Ilse Vantor', '4101', 'Basalt', 'Lindqvar', 'Okonjo']) expect(text).not.toContain(word);
     expect(kept).toEqual(toTemplate(kept, await readShape(pool())));
-    expect(['iteration', 'trial', 'team', 'statement'].flatMap((table) => rowsOf(kept, table))).toEqual([]);
+    expect(['iteration', 'run', 'team', 'statement'].flatMap((table) => rowsOf(kept, table))).toEqual([]);
     expect(rowsOf(kept, 'requirement').length).toBeGreaterThan(3);
     expect((await listTemplates(pool(), p.instructorId)).find((one) => one.key === `own/${id}`)).toMatchObject({
       title: 'Gully again',

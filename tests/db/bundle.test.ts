@@ -58,10 +58,10 @@ test('pictures go along and come back in their places; a bundle that lacks one i
   const p = await demoProject('pictured');
   const colour = (background: string) => sharp({ create: { width: 30, height: 20, channels: 3, background } });
   const [run] = await pool()<[{ id: string; teamId: string }]>`
-    select id, team_id from trial where project_id = ${p.id} and taken_back_at is null limit 1`;
+    select id, team_id from run where project_id = ${p.id} and withdrawn_at is null limit 1`;
   const things = [
     { objectKind: 'iteration', objectId: p.iteration['Flint 3']!, teamId: p.teams.Flint!, background: '#9a3b22' },
-    { objectKind: 'trial', objectId: run.id, teamId: run.teamId, background: '#2c5a78' },
+    { objectKind: 'run', objectId: run.id, teamId: run.teamId, background: '#2c5a78' },
   ];
   for (const { background, ...of } of things) {
     const stored = await renewPicture(await colour(background).png().toBuffer());
@@ -71,7 +71,7 @@ test('pictures go along and come back in their places; a bundle that lacks one i
   const iteration = rowWith(bundle, 'iteration', { team_id: rowWith(bundle, 'team', { name: 'Flint' }).id, number: 3 });
   expect(rowsOf(bundle, 'attachment').map((one) => one.object_id)).toEqual([
     iteration.id,
-    expect.stringMatching(/^trial-/),
+    expect.stringMatching(/^run-/),
   ]);
   await asPerson(p.instructorId);
   const { status, body } = await send(pack(bundle, pictures));
@@ -142,16 +142,16 @@ describe('what is no bundle of ours', () => {
     ['null', zipOf('null'), /no project bundle/],
     [
       'a newer version',
-      zipOf('{"format": "ironstone-bundle", "version": 6}'),
-      /version 6; this program reads version 5/,
+      zipOf('{"format": "ironstone-bundle", "version": 7}'),
+      /version 7; this program reads version 6/,
     ],
     [
       'an older version',
-      zipOf('{"format": "ironstone-bundle", "version": 4}'),
-      /version 4; this program reads version 5/,
+      zipOf('{"format": "ironstone-bundle", "version": 5}'),
+      /version 5; this program reads version 6/,
     ],
-    ['no tables', zipOf('{"format": "ironstone-bundle", "version": 5}'), /has no tables/],
-    ['a missing part', zipOf('{"format": "ironstone-bundle", "version": 5, "tables": {}}'), /does not fit the format/],
+    ['no tables', zipOf('{"format": "ironstone-bundle", "version": 6}'), /has no tables/],
+    ['a missing part', zipOf('{"format": "ironstone-bundle", "version": 6, "tables": {}}'), /does not fit the format/],
     ['a table nobody knows', changed((b) => void (b.tables.account = [])), /account/],
     ['a column nobody knows', changed((b) => void (b.tables.team![1]!.boss = 'x')), /team 2.*boss/],
     ['a column that is missing', changed((b) => void delete b.tables.team![1]!.name), /team 2.*name/],
@@ -184,7 +184,7 @@ describe('a bundle that fits the format but makes no sense', () => {
     ],
     [
       'a team nobody knows',
-      (b) => void (rowsOf(b, 'trial')[0]!.team_id = 'nobody'),
+      (b) => void (rowsOf(b, 'run')[0]!.team_id = 'nobody'),
       /run 1 .*column team_id: it refers to nobody/,
     ],
     [
@@ -201,7 +201,12 @@ describe('a bundle that fits the format but makes no sense', () => {
     ['a date that does not exist', (b) => void (b.tables.section![0]!.first_day = '2026-02-30'), /2026-02-30/],
     [
       'an attempt too many',
-      (b) => copyRows(b, 'trial', [rowWith(b, 'trial', { attempt: 1 })], ' B', { attempt: 4 }),
+      (b) => {
+        const [first] = rowsOf(b, 'attempt');
+        const run = rowWith(b, 'run', { id: first!.run_id });
+        copyRows(b, 'run', [run], ' B', { status: 'foul' });
+        b.tables.attempt!.push({ ...first, id: 'one more', run_id: `${String(run.id)} B`, number: 4 });
+      },
       /attempt/i,
     ],
     [

@@ -254,14 +254,14 @@ describe('selection', () => {
     expect(await rate('Emil', { [choose[0]!]: ['1', '1'] })).toMatchObject({ denied: true });
   });
 
-  test('a concept taken back while it is rated is left out with a word, and the rest is kept', async () => {
+  test('a concept withdrawn while it is rated is left out with a word, and the rest is kept', async () => {
     await release('2', false);
     await as('Tomas');
     done(await removeConcept({ projectId: p.id, id: concept.get('Drop-in saddle')! }));
     await release('2', true);
     const outcome = await rate('Mira', { [choose[0]!]: ['3', '3'], 'Drop-in saddle': ['5', '5'] });
     expect(outcome).toMatchObject({ ok: true, result: { kept: 2 } });
-    expect(outcome.ok && outcome.notes[0]).toMatch(/One concept was taken back meanwhile/);
+    expect(outcome.ok && outcome.notes[0]).toMatch(/One concept was withdrawn meanwhile/);
     expect((await now()).concepts).toHaveLength(2);
   });
 
@@ -309,7 +309,7 @@ describe('selection', () => {
     expect(outcomes.filter((one) => one.ok)).toHaveLength(1);
     expect(outcomes.find((one) => !one.ok)).toMatchObject({ conflict: { version: 1 } });
     expect(refused(await pick(choose[0]!, '', 1)).picks).toMatch(/why/);
-    expect(refused(await pick('Rope shuttle', 'x', 1)).picks).toMatch(/taken back|reload/);
+    expect(refused(await pick('Rope shuttle', 'x', 1)).picks).toMatch(/withdrawn|reload/);
     done(await pick(choose[1]!, 'We can mend it', 1));
     const twice = { conceptId: concept.get(choose[0]!)!, reason: 'a' };
     const input = { projectId: p.id, id: randomUUID(), selectionId: id, version: 2 };

@@ -22,62 +22,89 @@ async function refusal(run: (tx: Tx) => Promise<unknown>): Promise<string> {
   throw new Error('was accepted');
 }
 
-const trial = (tx: Tx, more: object = {}) => {
-  const row = {
-    id: randomUUID(),
-    projectId: p.id,
-    sectionId: p.sections['2']!,
-    eventId: p.events['Crossing time']!,
-    teamId: p.teams.Flint!,
-    iterationId: p.iteration['Flint 3']!,
-    attempt: null,
-    status: 'ok',
-    value: 8,
-    unit: 's',
-    valueSi: 8,
-    dimension: 'time',
-    instrumentId: p.instruments['Two stopwatches']!,
-    runAt: new Date(),
-    ...more,
-  };
-  return tx`insert into trial ${tx(row as never)}`;
-};
+interface Given {
+  run?: object;
+  reading?: object | null;
+  attempt?: object;
+}
+/** Flint's run under the protocol of the crossing, with its reading, and as an attempt where one is given. */
+async function record(tx: Tx, { run, reading, attempt }: Given): Promise<void> {
+  const [event] = await tx<[{ id: string; protocolId: string; quantityId: string }]>`
+    select id, protocol_id, quantity_id from event where id = ${p.events['Crossing time']!}`;
+  const shared = { projectId: p.id, protocolId: event.protocolId };
+  const runId = randomUUID();
+  const team = { teamId: p.teams.Flint!, iterationId: p.iteration['Flint 3']!, status: 'ok' };
+  await tx`insert into run ${tx({ id: runId, ...shared, ...team, ...run } as never)}`;
+  const read = { runId, quantityId: event.quantityId, dimension: 'time', value: 8, unit: 's' };
+  if (reading !== null)
+    await tx`insert into reading ${tx({ ...shared, ...read, instrumentId: p.instruments['Two stopwatches']!, ...reading } as never)}`;
+  const counted = { projectId: p.id, teamId: p.teams.Flint!, eventId: event.id, runId };
+  if (attempt) await tx`insert into attempt ${tx({ ...counted, ...attempt } as never)}`;
+}
 
 describe('runs', () => {
-  test.each<[string, object, RegExp]>([
-    ['a run without a value', { value: null, unit: null, valueSi: null }, /trial_has_value/],
-    ['a value without its SI value', { valueSi: null }, /trial_value_has_unit/],
-    ['a negative time', { value: -1, valueSi: -1 }, /trial_not_negative/],
-    ['an attempt that is recorded', { attempt: 1 }, /trial_attempt_key/],
-    ['an unknown status', { status: 'late' }, /trial_status_check/],
-    ['infinity', { value: Infinity }, /finite_number/],
+  test.each<[string, Given, RegExp]>([
+    ['a valid run without a value', { reading: null }, /run_has_reading/],
+    ['a value without its unit', { reading: { unit: null } }, /23502/],
+    ['a negative time', { reading: { value: -1 } }, /reading_not_negative/],
+    ['an attempt that is recorded', { attempt: { number: 1 } }, /attempt_key/],
+    ['an unknown status', { run: { status: 'late' } }, /run_status_check/],
+    ['infinity', { reading: { value: Infinity } }, /finite_number/],
   ])('%s', async (_name, more, constraint) => {
-    expect(await refusal((tx) => trial(tx, more))).toMatch(constraint);
+    expect(await refusal((tx) => record(tx, more))).toMatch(constraint);
+  });
+
+  test('the last reading of a valid run can’t go; that of a foul can', async () => {
+    const lastOf = (status: string) =>
+      refusal(
+        (tx) => tx`
+        delete from reading where run_id in (select id from run where project_id = ${p.id} and status = ${status})`,
+      );
+    expect(await lastOf('ok')).toBe('run_has_reading');
+    await bySystem((tx) => record(tx, { run: { status: 'foul' } }));
+    await expect(lastOf('foul')).rejects.toThrow('was accepted');
   });
 
   test('a fourth attempt where three are allowed', async () => {
-    const refused = await refusal((tx) => trial(tx, { attempt: 4 }));
-    expect(refused).toBe('trial_within_allowed');
+    const refused = await refusal((tx) => record(tx, { attempt: { number: 4 } }));
+    expect(refused).toBe('attempt_within_allowed');
     expect(problemOf({ code: '23514', constraint_name: refused })!.message).toMatch(/practice run/);
   });
 
-  test('a team of another section, and things of another project', async () => {
-    expect(await refusal((tx) => trial(tx, { sectionId: p.sections['5'] }))).toMatch(
-      /trial_project_id_section_id_team/,
+  test('things of another team or project, or of another protocol', async () => {
+    expect(await refusal((tx) => record(tx, { run: { teamId: other.teams.Flint } }))).toMatch(/fkey/);
+    expect(await refusal((tx) => record(tx, { run: { iterationId: p.iteration['Marl 2'] } }))).toMatch(
+      /run_project_id_team_id_iteration/,
     );
-    expect(await refusal((tx) => trial(tx, { teamId: other.teams.Flint }))).toMatch(/fkey/);
-    expect(await refusal((tx) => trial(tx, { eventId: other.events['Crossing time'] }))).toMatch(/fkey/);
-    expect(await refusal((tx) => trial(tx, { iterationId: p.iteration['Marl 2'] }))).toMatch(
-      /trial_project_id_team_id_iteration/,
+    expect(await refusal((tx) => record(tx, { reading: { instrumentId: p.instruments['Kitchen scale'] } }))).toMatch(
+      /instrument/,
     );
-    expect(await refusal((tx) => trial(tx, { instrumentId: p.instruments['Kitchen scale'] }))).toMatch(/instrument/);
+    const [weighed] = await pool()<[{ id: string }]>`
+      select q.id from quantity q where q.project_id = ${p.id} and q.dimension = 'mass' limit 1`;
+    expect(await refusal((tx) => record(tx, { reading: { quantityId: weighed.id } }))).toMatch(
+      /reading_project_id_pro/,
+    );
+    const far = { eventId: other.events['Crossing time'], number: 1 };
+    expect(await refusal((tx) => record(tx, { attempt: far }))).toBe('attempt_of_protocol');
+    const forMarl = async (tx: Tx) => {
+      await tx`delete from attempt where team_id = ${p.teams.Marl!}`;
+      await record(tx, { attempt: { number: 1, teamId: p.teams.Marl } });
+    };
+    expect(await refusal(forMarl)).toMatch(/attempt_project_id_team_id_run/);
   });
 
-  test('an attempt taken back frees its number', async () => {
+  test('an attempt stands as long as its run, and frees its number when that is withdrawn', async () => {
     await bySystem(async (tx) => {
-      await tx`update trial set taken_back_at = now() where project_id = ${p.id} and event_id = ${p.events['Crossing time']!}
-        and team_id = ${p.teams.Flint!} and attempt = 3`;
-      await trial(tx, { attempt: 3 });
+      const [third] = await tx<[{ id: string; runId: string }]>`
+        select id, run_id from attempt where event_id = ${p.events['Crossing time']!} and team_id = ${p.teams.Flint!} and number = 3`;
+      const stands = async () =>
+        (await tx<[{ stands: boolean }]>`select stands from attempt where id = ${third.id}`)[0].stands;
+      await tx`update run set withdrawn_at = now() where id = ${third.runId}`;
+      expect(await stands()).toBe(false);
+      await tx`update run set withdrawn_at = null where id = ${third.runId}`;
+      expect(await stands()).toBe(true);
+      await tx`update run set withdrawn_at = now() where id = ${third.runId}`;
+      await record(tx, { attempt: { number: 3 } });
     });
   });
 
@@ -86,6 +113,9 @@ describe('runs', () => {
     const event = p.events['Crossing time']!;
     const agrees = (tx: Tx) => tx`update event set rule = ${json(tx, rule(2))} where id = ${event}`;
     expect(await refusal(agrees)).toBe('event_rule_agrees');
+    const fewer = (tx: Tx) =>
+      tx`update event set attempts_allowed = 2, rule = jsonb_set(rule, '{attempts,allowed}', '2') where id = ${event}`;
+    expect(await refusal(fewer)).toBe('event_keeps_attempts');
   });
 });
 
@@ -99,7 +129,6 @@ describe('measurements, requirements and the rest', () => {
       measuredOn: '2026-10-01',
       value: 900,
       unit: 'g',
-      valueSi: 0.9,
       ...more,
     };
     return tx`insert into measurement ${tx(row as never)}`;

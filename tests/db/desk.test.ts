@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { saveInstrument, saveProtocol } from '@/features/bench/actions';
-import { recordTrial } from '@/features/bench/commands';
+import { recordRun } from '@/features/bench/commands';
 import { saveBrief } from '@/features/brief/actions';
 import { createProject } from '@/features/bundle/actions';
 import { saveStatement } from '@/features/interview/actions';
@@ -44,7 +44,7 @@ beforeAll(async () => {
     units: 'metric',
   };
   projectId = done(await createProject(made)).id;
-  const parts = { challenge: '<p>Lift a tray.</p>', thing: '<p>A lift.</p>', account: '<p>Why.</p>' };
+  const parts = { challenge: '<p>Lift a tray.</p>', product: '<p>A lift.</p>', account: '<p>Why.</p>' };
   done(await saveBrief(pass({ ...parts, version: 1 })));
   const said = { sentence: 'Nothing over nine hundred grams.', saidBy: 'client', saidOn: '2026-10-01' };
   ids.said = done(await saveStatement(pass(said))).id;
@@ -265,7 +265,7 @@ describe('from the bench to the standings', () => {
       ],
     });
   const run = (team: string, attempt: number, value: string, more: object = {}) =>
-    perform(recordTrial, {
+    perform(recordRun, {
       ...pass({}),
       id: randomUUID(),
       sectionId: ids.section,
@@ -440,7 +440,7 @@ describe('from the bench to the standings', () => {
     done(await removeComponent({ projectId, id: ids.talk, version: 1 }));
   });
 
-  test('an iteration is released and taken back by the instructor', async () => {
+  test('an iteration is released and withdrawn by the instructor', async () => {
     await asPerson(teacher);
     const id = ids['Basalt 1'];
     done(await releaseIteration({ projectId, id, released: true, version: 1 }));

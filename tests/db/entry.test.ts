@@ -1,7 +1,7 @@
 import { listNewestRuns } from '@/domain/bench/read';
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { recordTrial, takeBackRun } from '@/features/bench/commands';
+import { recordRun, withdrawRun } from '@/features/bench/commands';
 import { recordIteration } from '@/features/builds/commands';
 import { recordScores } from '@/features/grades/commands';
 import { perform } from '@/server/perform';
@@ -49,35 +49,37 @@ describe('runs', () => {
     note: '',
     ...more,
   });
-  const enter = (more: object = {}) => perform(recordTrial, run(more));
-  const takeBack = (id: string) => perform(takeBackRun, { projectId: p.id, id, version: 1 });
+  const enter = (more: object = {}) => perform(recordRun, run(more));
+  const withdraw = (id: string) => perform(withdrawRun, { projectId: p.id, id, version: 1 });
   const asFlint = () => asPerson(p.studentOf('Flint'));
 
-  test('a student’s run of the own team is kept with its SI value and its instrument', async () => {
+  test('a student’s run of the own team is kept with its reading and its instrument', async () => {
     await asFlint();
     const outcome = await enter({ value: '8,25', conditions: [{ name: 'payload', value: '1,2', unit: 'kg' }] });
     const { id } = done(outcome);
     expect(outcome.ok && outcome.notes).toEqual(['"8,25" was read as 8.25', '"1,2" was read as 1.2']);
-    const [row] = await pool()`select value, value_si, unit, attempt, conditions from trial where id = ${id}`;
-    expect(row).toMatchObject({ value: 8.25, valueSi: 8.25, unit: 's', attempt: null });
+    const [row] = await pool()`
+      select v.value, v.unit, n.name as instrument, a.number, r.conditions from run r join reading v on v.run_id = r.id
+      join instrument n on n.id = v.instrument_id left join attempt a on a.run_id = r.id where r.id = ${id}`;
+    expect(row).toMatchObject({ value: 8.25, unit: 's', instrument: 'Two stopwatches', number: null });
     expect(row!.conditions).toEqual({ payload: { value: 1.2, unit: 'kg' } });
   });
 
   test('minutes are kept as entered', async () => {
     await asFlint();
     const { id } = done(await enter({ value: '0.5', unit: 'min' }));
-    const [row] = await pool()`select value, unit, value_si from trial where id = ${id}`;
-    expect(row).toEqual({ value: 0.5, unit: 'min', valueSi: 30 });
+    const [row] = await pool()`select value, unit from reading where run_id = ${id}`;
+    expect(row).toEqual({ value: 0.5, unit: 'min' });
   });
 
   test('sending the same run twice is harmless', async () => {
     await asFlint();
     const entry = run();
-    done(await perform(recordTrial, entry));
+    done(await perform(recordRun, entry));
     await unchanged(async () => {
-      expect(done(await perform(recordTrial, { ...entry, value: '99' })).id).toBe(entry.id);
+      expect(done(await perform(recordRun, { ...entry, value: '99' })).id).toBe(entry.id);
     });
-    const [row] = await pool()`select value from trial where id = ${entry.id}`;
+    const [row] = await pool()`select value from reading where run_id = ${entry.id}`;
     expect(row!.value).toBe(8.25);
   });
 
@@ -115,21 +117,22 @@ describe('runs', () => {
     await asFlint();
     await bySystem(
       (tx) =>
-        tx`update trial set taken_back_at = now() where team_id = ${p.teams.Flint!} and event_id = ${p.events['Crossing time']!} and attempt = 3`,
+        tx`update run set withdrawn_at = now() where id in (select run_id from attempt
+          where team_id = ${p.teams.Flint!} and event_id = ${p.events['Crossing time']!} and number = 3)`,
     );
     const outcomes = await Promise.all([enter({ attempt: 3, value: '7.95' }), enter({ attempt: 3, value: '7.90' })]);
     expect(outcomes.filter((one) => one.ok)).toHaveLength(1);
     expect(refused(outcomes.find((one) => !one.ok)!).attempt).toMatch(/recorded already/);
   });
 
-  test('a run can be taken back once, by the team that made it', async () => {
+  test('a run can be withdrawn once, by the team that made it', async () => {
     await asFlint();
     const { id } = done(await enter());
     await asPerson(p.studentOf('Marl'));
-    expect(await takeBack(id)).toMatchObject({ ok: false, denied: true });
+    expect(await withdraw(id)).toMatchObject({ ok: false, denied: true });
     await asFlint();
-    done(await takeBack(id));
-    expect((await takeBack(id)).ok).toBe(false);
+    done(await withdraw(id));
+    expect((await withdraw(id)).ok).toBe(false);
   });
 
   test('nobody enters for another team, and strangers enter nothing', async () => {
@@ -144,7 +147,7 @@ describe('runs', () => {
     });
     const elsewhere = await demoProject('elsewhere');
     await asFlint();
-    expect(await perform(recordTrial, { ...run(), projectId: elsewhere.id })).toMatchObject({ denied: true });
+    expect(await perform(recordRun, { ...run(), projectId: elsewhere.id })).toMatchObject({ denied: true });
   });
 });
 
@@ -176,9 +179,8 @@ describe('iterations', () => {
     await asPerson(p.studentOf('Flint'));
     const { id, number } = done(await enter({ measurements: [measured('31.7', { unit: 'oz' })] }));
     expect(number).toBe(4);
-    const [row] = await pool()`select value, unit, value_si from measurement where iteration_id = ${id}`;
+    const [row] = await pool()`select value, unit from measurement where iteration_id = ${id}`;
     expect(row).toMatchObject({ value: 31.7, unit: 'oz' });
-    expect(row!.valueSi).toBeCloseTo(0.898682, 5);
   });
 
   test('script tags are text like any other', async () => {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { POST as postTrial } from '@/app/api/v1/trials/route';
+import { POST as postRun } from '@/app/api/v1/runs/route';
 import { signInBySlip } from '@/features/accounts/actions';
 import { findSlip } from '@/domain/people/slip';
 import { endSessions, makeSlips } from '@/features/teams/actions';
@@ -37,13 +37,13 @@ const run = (more: object = {}) => ({
 });
 const stamp = (by: string, more: object = {}) => ({ id: randomUUID(), by, madeAt: 1000, sentAt: 1000, ...more });
 async function post(body: object): Promise<{ status: number; body: Record<string, unknown>; now: number }> {
-  const request = new Request('http://localhost/api/v1/trials', { method: 'POST', body: JSON.stringify(body) });
-  const answer = await postTrial(request);
+  const request = new Request('http://localhost/api/v1/runs', { method: 'POST', body: JSON.stringify(body) });
+  const answer = await postRun(request);
   const now = Number(answer.headers.get('x-ironstone-now'));
   return { status: answer.status, body: (await answer.json()) as Record<string, unknown>, now };
 }
 const flint = () => p.studentOf('Flint');
-const count = async () => (await rowCounts()).trial!;
+const count = async () => (await rowCounts()).run!;
 
 describe('entries of an outbox', () => {
   test('the same entry five times, three of them at once, is written once and answered alike', async () => {
@@ -99,9 +99,9 @@ describe('entries of an outbox', () => {
     const { now } = await post(entry);
     const [row] = await pool()<[{ madeAt: Date }]>`select made_at from entry where id = ${entry.entry.id}`;
     expect(Math.abs(now - 3_600_000 - row.madeAt.getTime())).toBeLessThan(5_000);
-    const [trial] = await pool()<[{ runAt: Date; pinned: Date }]>`
-      select t.run_at, p.pinned_now::timestamp at time zone 'UTC' as pinned from trial t join project p on p.id = t.project_id where t.id = ${entry.id}`;
-    expect(trial.pinned.getTime() - trial.runAt.getTime()).toBe(3_600_000);
+    const [made] = await pool()<[{ runAt: Date; pinned: Date }]>`
+      select t.run_at, p.pinned_now::timestamp at time zone 'UTC' as pinned from run t join project p on p.id = t.project_id where t.id = ${entry.id}`;
+    expect(made.pinned.getTime() - made.runAt.getTime()).toBe(3_600_000);
   });
 
   test.each([
@@ -123,7 +123,8 @@ describe('entries of an outbox', () => {
   test('two devices enter the same attempt: the second is shown both and can keep its own as the next', async () => {
     await asPerson(flint());
     await bySystem(
-      (tx) => tx`update trial set taken_back_at = now() where team_id = ${p.teams.Flint!} and attempt >= 2`,
+      (tx) => tx`update run set withdrawn_at = now()
+        where id in (select run_id from attempt where team_id = ${p.teams.Flint!} and number >= 2)`,
     );
     const mine = { ...run({ attempt: 2, value: '7.7' }), entry: stamp(flint()) };
     const [one, two] = [await post({ ...run({ attempt: 2, value: '7.9' }), entry: stamp(flint()) }), await post(mine)];
@@ -208,7 +209,7 @@ describe('slips and shared devices', () => {
     const answer = await post({ ...run(), entry: stamp(first.id) });
     expect(answer.status).toBe(200);
     const [row] = await pool()<[{ name: string }]>`
-      select actor_name as name from audit where object_kind = 'trial' order by id desc limit 1`;
+      select actor_name as name from audit where object_kind = 'run' order by id desc limit 1`;
     expect(row.name).toBe(first.name);
     done(await handOver({ accountId: first.id }));
     expect((await signedIn())!.id).toBe(first.id);

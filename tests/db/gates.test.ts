@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { checkIteration, takeBackCheck } from '@/features/builds/actions';
+import { checkIteration, withdrawCheck } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
-import { recordTrial } from '@/features/bench/commands';
+import { recordRun } from '@/features/bench/commands';
 import {
   decideGate,
   removeGate,
   saveGate,
   settleCondition,
   signItem,
-  takeBackDecision,
-  takeBackSignature,
+  withdrawDecision,
+  withdrawSignature,
 } from '@/features/gates/actions';
 import { gateForm, NEW_ITEM } from '@/features/gates/toForm';
 import { writeBundle } from '@/domain/bundle/write';
@@ -21,7 +21,7 @@ import {
   saveHazard,
   saveIncident,
   signOff,
-  takeBackSignOff,
+  withdrawSignOff,
   takeFromLibrary,
 } from '@/features/safety/actions';
 import { LIBRARY } from '@/domain/safety/library';
@@ -66,7 +66,7 @@ const iterationOf = (team: string, more: object = {}) => ({
   },
 });
 const build = (team: string, more: object = {}) => perform(recordIteration, iterationOf(team, more));
-const heldFor = async (table: 'iteration' | 'trial', id: string) => {
+const heldFor = async (table: 'iteration' | 'run', id: string) => {
   const [row] = await pool()<{ heldFor: string }[]>`select held_for from ${pool()(table)} where id = ${id}`;
   return row!.heldFor;
 };
@@ -161,8 +161,8 @@ describe('what a gate guards', () => {
     expect(twice.ok && twice.notes).toEqual(['You had signed it already']);
     expect((await standing('Material release', 'Flint')).state).toBe('open');
     done(await build('Flint'));
-    done(await takeBackSignature(sign));
-    expect(refused(await takeBackSignature(sign))['']).toMatch(/no signature/);
+    done(await withdrawSignature(sign));
+    expect(refused(await withdrawSignature(sign))['']).toMatch(/no signature/);
     done(await signItem(sign));
     const checked = (await gate('Material release')).items.find((one) => one.kind === 'requirements')!;
     expect(refused(await signItem({ ...sign, itemId: checked.id }))['']).toMatch(/checked from evidence/);
@@ -199,7 +199,7 @@ describe('what a gate guards', () => {
     };
     expect(refused(await perform(recordIteration, claim)).makerId).toMatch(/can’t be one of those who checked/);
     await asPerson(others[0]!.id);
-    done(await takeBackCheck(target));
+    done(await withdrawCheck(target));
     expect((await standing('Final cut', 'Marl')).state).toBe('shut');
     done(await checkIteration(target));
   });
@@ -229,7 +229,7 @@ describe('the instructor decides', () => {
     expect((await standing('Ready for the day', 'Gneiss')).decision).toBeNull();
   });
 
-  test('conditions are actions of the team, who says when they are done; taken back, open ones are dropped', async () => {
+  test('conditions are actions of the team, who says when they are done; withdrawn, open ones are dropped', async () => {
     const owner = (await member('Gneiss'))[0]!.id;
     const conditions = [{ what: 'Mend the tray', ownerId: owner, dueOn: '2026-10-28' }];
     const decision = done(await decide('Gneiss', { kind: 'conditions', conditions }));
@@ -245,7 +245,7 @@ describe('the instructor decides', () => {
     expect((await standing('Ready for the day', 'Gneiss')).openConditions).toBe(0);
     expect((await standing('Ready for the day', 'Gneiss')).state).toBe('conditions');
     await asPerson(p.instructorId);
-    done(await takeBackDecision({ projectId: p.id, id: decision.id, version: 1 }));
+    done(await withdrawDecision({ projectId: p.id, id: decision.id, version: 1 }));
     expect((await standing('Ready for the day', 'Gneiss')).state).toBe('shut');
   });
 
@@ -257,7 +257,7 @@ describe('the instructor decides', () => {
     done(await decide('Basalt', { gateId: release, kind: 'held', reason: 'The bench must be cleared first.' }));
     expect(refused(await build('Basalt')).state).toMatch(/held by the instructor: The bench must be cleared first/);
     const held = await standing('Material release', 'Basalt');
-    done(await takeBackDecision({ projectId: p.id, id: held.decision!.id, version: held.decision!.version }));
+    done(await withdrawDecision({ projectId: p.id, id: held.decision!.id, version: held.decision!.version }));
     const [{ count }] = await pool()<[{ count: number }]>`
       select count(*) as count from audit where object_kind = 'gate_decision' and (after ->> 'reason') like '%printer%'`;
     expect(count).toBe(1);
@@ -337,7 +337,7 @@ describe('safety', () => {
     const found = (await readSafety(pool(), p.id)).signOffs.filter((each) => each.personId === one!.id);
     expect(found.map((each) => [each.validUntil, each.signedBy])).toEqual([['2026-12-01', 'keeper']]);
     expect(refused(await removeHazard({ projectId: p.id, id: laser.id }))['']).toMatch(/signed off/);
-    done(await takeBackSignOff({ projectId: p.id, id: found[0]!.id }));
+    done(await withdrawSignOff({ projectId: p.id, id: found[0]!.id }));
   });
 
   test('a missing sign-off for the stage holds building; a run made all the same is recorded and marked', async () => {
@@ -357,15 +357,15 @@ describe('safety', () => {
       ...{ teamId: p.teams.Marl!, iterationId: p.iteration['Marl 2']!, attempt: null, status: 'ok', version: null },
       ...{ value: '9.9', unit: 'm', penalties: {}, conditions: [], note: '' },
     };
-    const outcome = await perform(recordTrial, run);
+    const outcome = await perform(recordRun, run);
     expect(outcome.ok && outcome.notes.join()).toMatch(/Recorded, and marked: no sign-off for Saw/);
-    expect(await heldFor('trial', run.id)).toMatch(/Saw/);
+    expect(await heldFor('run', run.id)).toMatch(/Saw/);
     const [one] = await member('Marl');
     done(await signOff({ projectId: p.id, hazardId: id, people: [one!.id], signedOn: TODAY, validUntil: '' }));
     done(await build('Marl'));
     const later = { ...run, id: randomUUID() };
-    done(await perform(recordTrial, later));
-    expect(await heldFor('trial', later.id)).toBe('');
+    done(await perform(recordRun, later));
+    expect(await heldFor('run', later.id)).toBe('');
   });
 
   test('incidents are for instructors, and go into no export', async () => {

@@ -52,18 +52,18 @@ test('secrets are never kept in the history', async () => {
 
 test('the list narrows by kind, person and team, and pages back', async () => {
   const { kinds, people } = await listChoices(pool(), p.id);
-  expect(kinds).toEqual(expect.arrayContaining(['trial', 'requirement', 'measurement', 'score']));
+  expect(kinds).toEqual(expect.arrayContaining(['run', 'requirement', 'measurement', 'score']));
   expect(people).toEqual(['Test']);
-  const trials = await listChanges(pool(), p.id, { ...none, kind: 'trial', team: p.teams.Flint! });
-  expect(trials.length).toBeGreaterThan(5);
-  expect(trials.every((row) => (row.after as { team_id: string }).team_id === p.teams.Flint)).toBe(true);
-  const older = await listChanges(pool(), p.id, { ...none, before: trials[3]!.id });
-  expect(older[0]!.id).toBeLessThan(trials[3]!.id);
+  const runs = await listChanges(pool(), p.id, { ...none, kind: 'run', team: p.teams.Flint! });
+  expect(runs.length).toBeGreaterThan(5);
+  expect(runs.every((row) => (row.after as { team_id: string }).team_id === p.teams.Flint)).toBe(true);
+  const older = await listChanges(pool(), p.id, { ...none, before: runs[3]!.id });
+  expect(older[0]!.id).toBeLessThan(runs[3]!.id);
   expect(await listChanges(pool(), p.id, { ...none, person: 'Nobody' })).toEqual([]);
 });
 
 test('ids are told by name', async () => {
-  const [run] = await listChanges(pool(), p.id, { ...none, kind: 'trial', team: p.teams.Flint! });
+  const [run] = await listChanges(pool(), p.id, { ...none, kind: 'run', team: p.teams.Flint! });
   const shown = differences(run!, await listNames(pool(), p.id, [run!]));
   expect(shown).toContainEqual({ field: 'team', before: '', after: 'Flint' });
   expect(shown.map((one) => one.after).join(' ')).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}-/);

@@ -159,7 +159,7 @@ test('several note the same answer at once and none is lost; a note is its autho
   const change = { id: foreign.id, version: foreign.version };
   expect(refused(await note(q.id, 'Never said', change))['']).toMatch(/only by whoever wrote it/);
   await student('Flint');
-  done(await note(q.id, foreign.text, { ...change, takeBack: true }));
+  done(await note(q.id, foreign.text, { ...change, withdraw: true }));
   expect((await listNotes(pool(), p.id, visitId)).some((one) => one.id === foreign.id)).toBe(false);
 });
 

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { POST as postPicture } from '@/app/api/v1/pictures/route';
-import { recordTrial } from '@/features/bench/commands';
+import { recordRun } from '@/features/bench/commands';
 import { writeBundle } from '@/domain/bundle/write';
 import { aboutPerson } from '@/domain/people/about';
 import { erase, eraseAll } from '@/features/data/actions';
@@ -42,24 +42,21 @@ const change = (id: number, field: string | null = null): Selection => ({ kind: 
 
 describe('the history puts back', () => {
   const massOf = async () => {
-    const [row] = await pool()<[{ value: number; valueSi: number; unit: string; id: string }]>`
-      select m.value, m.value_si, m.unit, m.id from measurement m join parameter r on r.id = m.parameter_id
+    const [row] = await pool()<[{ value: number; unit: string; id: string }]>`
+      select m.value, m.unit, m.id from measurement m join parameter r on r.id = m.parameter_id
       where m.iteration_id = ${p.iteration['Flint 3']!} and r.name = 'Carrier mass'`;
     return row;
   };
 
   test('one value, with what belongs to it, and says so itself', async () => {
     const before = await massOf();
-    await bySystem(
-      (tx) => tx`update measurement set value = 31, unit = 'oz', value_si = 0.8788 where id = ${before.id}`,
-    );
+    await bySystem((tx) => tx`update measurement set value = 31, unit = 'oz' where id = ${before.id}`);
     const wrong = await newest('measurement');
     const plan = await planPutBack(pool(), zone(), change(wrong, 'value'));
     expect(plan.steps[0]!.fields.map(({ field, now, then }) => [field, now, then])).toEqual(
       expect.arrayContaining([
         ['value', 31, before.value],
         ['unit', 'oz', before.unit],
-        ['value_si', 0.8788, before.valueSi],
       ]),
     );
     expect(done(await back(change(wrong, 'value'))).done).toBe(1);
@@ -85,12 +82,18 @@ describe('the history puts back', () => {
     const input = { projectId: p.id, id: randomUUID(), sectionId: p.sections['2'], eventId: p.events['Crossing time'] };
     const team = { teamId: p.teams.Marl, iterationId: p.iteration['Marl 2'], attempt: null, status: 'ok' };
     const { id } = done(
-      await perform(recordTrial, { ...input, ...team, value: '9', unit: 's', conditions: [], note: '' }),
+      await perform(recordRun, { ...input, ...team, value: '9', unit: 's', conditions: [], note: '' }),
     );
-    done(await back(change(await newest('trial'))));
-    const [row] = await pool()<
-      [{ gone: boolean }]
-    >`select taken_back_at is not null as gone from trial where id = ${id}`;
+    const [{ at }] = await pool()<[{ at: string }]>`
+      select to_char(now() at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI') as at`;
+    const person: Selection = { kind: 'person', person: p.studentOf('Marl'), from: at, to: at };
+    const { steps } = await planPutBack(pool(), zone(), person);
+    expect(steps.map(({ table, does }) => [table, does])).toEqual([['run', 'remove']]);
+    done(await back(change(await newest('run'))));
+    const [row] = await pool()<[{ gone: boolean; read: number }]>`
+      select withdrawn_at is not null as gone, (select value from reading where run_id = ${id}) as read from run where id = ${id}`;
+    expect(row.read).toBe(9);
+    expect((await planPutBack(pool(), zone(), person)).steps).toEqual([]);
     expect(row.gone).toBe(true);
   });
 
@@ -240,16 +243,16 @@ describe('letting go', () => {
       value: '9',
       unit: 's',
     };
-    done(await perform(recordTrial, { ...run, ...more, conditions: [], note: `timed by ${name}` }));
+    done(await perform(recordRun, { ...run, ...more, conditions: [], note: `timed by ${name}` }));
     expect(await everything()).toContain(name);
     expect((await aboutPerson(pool(), account)).history.length).toBeGreaterThan(0);
     await asPerson(p.instructorId);
-    const runs = (await rowCounts()).trial;
+    const runs = (await rowCounts()).run;
     done(await erase({ projectId: p.id, accountId: account }));
     const left = await everything();
     for (const gone of [name, name.toUpperCase(), 'unmistakable.login', '987654321']) expect(left).not.toContain(gone);
-    expect((await rowCounts()).trial).toBe(runs);
-    const [row] = await pool()<[{ note: string }]>`select note from trial where id = ${run.id}`;
+    expect((await rowCounts()).run).toBe(runs);
+    const [row] = await pool()<[{ note: string }]>`select note from run where id = ${run.id}`;
     expect(row.note).toBe('timed by Erased person');
     expect(JSON.stringify(await writeBundle(pool(), p.id))).not.toContain(name);
   });

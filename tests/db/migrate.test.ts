@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import postgres from 'postgres';
-import { connect, pool } from '@/db/connection';
+import type { Row } from '@/db/catalogue';
+import { connect, pool, type Sql, type Tx } from '@/db/connection';
 import { migrate, MIGRATIONS } from '@/db/migrate';
 import { writeBundle } from '@/domain/bundle/write';
 import { demoBundle, otherConnection, ownDatabase } from './database';
@@ -56,6 +57,35 @@ test('a file that fails leaves nothing of itself or of the ones before it', asyn
   expect(row.there).toBe(false);
 });
 
+/** Corrects a run of the old kind, takes it back, and undoes both at once. */
+async function correctedAndTakenBack(sql: postgres.Sql): Promise<{ id: string; value: number }> {
+  const [run] = await sql<[{ id: string; value: number }]>`
+    select id, value from trial where attempt is not null and value is not null order by id limit 1`;
+  const as = (act: string, change: (tx: Tx) => PromiseLike<unknown>) =>
+    sql.begin(async (tx) => {
+      await tx`select set_config('ironstone.actor', ${JSON.stringify({ kind: 'system', id: null, name: 'Test', act })}, true)`;
+      await change(tx);
+    });
+  await as('correct', (tx) => tx`update trial set value = value + 1 where id = ${run.id}`);
+  await as('take back', (tx) => tx`update trial set taken_back_at = '2026-10-26T10:00Z' where id = ${run.id}`);
+  await as('undo', (tx) => tx`update trial set taken_back_at = null, value = ${run.value} where id = ${run.id}`);
+  return run;
+}
+
+/** What the history tells of a run and what belongs to it: what differs between before and after, in order. */
+async function toldOf(sql: Sql, run: string): Promise<unknown[]> {
+  const rows = await sql<{ act: string; objectKind: string; before: Row; after: Row }[]>`
+    select act, object_kind, before, after from audit
+    where object_kind in ('run', 'reading', 'attempt', 'trial') and (object_id = ${run} or before ->> 'run_id' = ${run}) order by id`;
+  return rows.map(({ act, objectKind, before, after }) => {
+    const fields = Object.keys(after).filter(
+      (key) => !['version', 'updated_at'].includes(key) && JSON.stringify(before[key]) !== JSON.stringify(after[key]),
+    );
+    const only = (row: Row) => Object.fromEntries(fields.map((key) => [key, row[key]]));
+    return [act, objectKind, only(before), only(after)];
+  });
+}
+
 describe('a database of version 6, with the demo project as it was then', () => {
   const url = () => process.env.IRONSTONE_TEST_CLUSTER!.replace(/\/postgres$/, '/of_version_6');
   const admin = postgres(process.env.IRONSTONE_TEST_CLUSTER!, { max: 1, onnotice: () => {} });
@@ -82,11 +112,32 @@ describe('a database of version 6, with the demo project as it was then', () => 
         }
         return found;
       };
-      const before = await counts();
-      expect(before.trial).toBeGreaterThan(50);
+      const [valued] = await sql<[{ n: number; attempts: number }]>`
+        select count(value) as n, count(attempt) as attempts from trial`;
+      const { id, value } = await correctedAndTakenBack(sql);
+      const {
+        migration: _then,
+        audit: _told,
+        trial,
+        resource,
+        joint,
+        drawing,
+        lost_meeting: lost,
+        ...was
+      } = await counts();
+      expect(trial).toBeGreaterThan(50);
       expect((await migrate(sql)).length).toBeGreaterThan(0);
-      const { migration: _then, ...was } = before;
-      expect(await counts()).toMatchObject(was);
+      expect(await counts()).toMatchObject({
+        ...was,
+        ...{ run: trial, reading: valued.n, attempt: valued.attempts },
+        ...{ machine: resource, interface: joint, draw: drawing, cancelled_meeting: lost },
+      });
+      expect(await toldOf(sql, id)).toEqual([
+        ['correct', 'reading', { value }, { value: value + 1 }],
+        ['take back', 'run', { withdrawn_at: null }, { withdrawn_at: '2026-10-26T10:00:00+00:00' }],
+        ['undo', 'run', { withdrawn_at: '2026-10-26T10:00:00+00:00' }, { withdrawn_at: null }],
+        ['undo', 'reading', { value: value + 1 }, { value }],
+      ]);
       const [project] = await sql<[{ id: string }]>`select id from project`;
       const [{ number }] = await sql<
         [{ number: number }]

@@ -18,20 +18,23 @@ let large: DemoProject;
 
 /** Tables whose rows hang on one team, or on something of a team. */
 const UNDER = [
-  ...['iteration', 'iteration_check', 'measurement', 'trial', 'score', 'hand_in', 'action', 'booking', 'budget'],
   ...[
-    'acknowledgement',
-    'gate_signature',
-    'gate_decision',
-    'session_run',
-    'charter',
-    'charter_agreement',
-    'research',
-    'question',
+    'iteration',
+    'iteration_check',
+    'measurement',
+    'run',
+    'reading',
+    'attempt',
+    'score',
+    'hand_in',
+    'action',
+    'booking',
   ],
+  ...['budget', 'acknowledgement', 'gate_signature', 'gate_decision', 'session_run', 'charter', 'charter_agreement'],
+  ...['research', 'question'],
 ];
 /** Tables whose rows hang on a section: each comes twice more. */
-const IN_SECTION = ['concept', 'concept_claim', 'concept_comment', 'concept_credit', 'part', 'joint'];
+const IN_SECTION = ['concept', 'concept_claim', 'concept_comment', 'concept_credit', 'part', 'interface'];
 /** What may stand only once gets another name. */
 const NAMED: Record<string, string> = { team: 'name', research: 'title', part: 'code', concept: 'title' };
 
@@ -74,11 +77,11 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
     select id, author_id from concept where project_id = ${p.id} order by handed_in_at limit 1`;
   // A concept is written by its author alone.
   await asPerson(/^concepts.(new|.concept..edit)/.test(page) ? concept.authorId : p.instructorId);
-  const [trial] = await pool()<[{ id: string }]>`select id from trial where project_id = ${p.id} limit 1`;
+  const [run] = await pool()<[{ id: string }]>`select id from run where project_id = ${p.id} limit 1`;
   const [gate] = await pool()<[{ id: string }]>`select id from gate where project_id = ${p.id} limit 1`;
   const [session] = await pool()<[{ id: string }]>`select id from test_session where project_id = ${p.id} limit 1`;
   const params = {
-    ...{ project: p.id, team: p.teams.Flint!, iteration: p.iteration['Flint 3']!, trial: trial.id },
+    ...{ project: p.id, team: p.teams.Flint!, iteration: p.iteration['Flint 3']!, run: run.id },
     ...{ gate: gate.id, session: session.id, concept: concept.id },
   };
   const before = queriesSent();

@@ -20,7 +20,7 @@ import { readLesson } from '@/domain/plan/lesson';
 import { STAGE_PLANS } from '@/features/schedule/stagePlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
 import { perform } from '@/server/perform';
-import { listBookings, listResources } from '@/domain/bookings/read';
+import { listBookings, listMachines } from '@/domain/bookings/read';
 import { listTeams, meetingsOf, listSections, type Section } from '@/domain/classes/read';
 import { listStages, type Stage } from '@/domain/plan/read';
 import { planToday } from '@/domain/plan/today';
@@ -397,7 +397,7 @@ describe('the calendar that goes out', () => {
       sections: all,
       stages: plan,
       teams: await listTeams(pool(), vienna.id),
-      resources: await listResources(pool(), vienna.id),
+      machines: await listMachines(pool(), vienna.id),
       bookings,
     });
     const parsed = new ICAL.Component(ICAL.parse(text) as unknown[]);

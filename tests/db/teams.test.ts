@@ -7,7 +7,7 @@ import { writeBundle } from '@/domain/bundle/write';
 import { agreeToCharter, saveCharter } from '@/features/charters/actions';
 import { listCharters } from '@/domain/charters/read';
 import { callSeed, makeDraw } from '@/features/draws/actions';
-import { findPublicDrawing, listDrawings, orderOf } from '@/domain/draws/read';
+import { findPublicDraw, listDraws, orderOf } from '@/domain/draws/read';
 import {
   adoptProposal,
   removeKeepPair,
@@ -18,8 +18,8 @@ import {
 } from '@/features/forming/actions';
 import { listKeepPairs, listProposals } from '@/domain/forming/read';
 import { NEW_FORMING, formingForm } from '@/features/forming/toForm';
-import { enterJoint, movePart, saveJoint, savePart } from '@/features/parts/actions';
-import { listJoints, listParts, metOf } from '@/domain/parts/read';
+import { enterInterface, movePart, saveInterface, savePart } from '@/features/parts/actions';
+import { listInterfaces, listParts, metOf } from '@/domain/parts/read';
 import { partForm } from '@/features/parts/toForm';
 import { saveRoles, saveTeam, setRole } from '@/features/teams/actions';
 import { rolesSeen } from '@/features/teams/schema';
@@ -260,7 +260,7 @@ describe('one thing built by all', () => {
   test('both sides of an interface are entered at once, each by its owner, and compared in their units', async () => {
     const [a, b] = [await part('M4'), await part('M5')];
     const { id } = done(
-      await saveJoint({
+      await saveInterface({
         projectId: p.id,
         sectionId: p.sections['2'],
         name: 'Rail in the deck',
@@ -269,7 +269,7 @@ describe('one thing built by all', () => {
       }),
     );
     const enter = (side: string, value: string, unit: string) =>
-      enterJoint({ projectId: p.id, id, version: 1, side, value, unit, tolerance: '0.2' });
+      enterInterface({ projectId: p.id, id, version: 1, side, value, unit, tolerance: '0.2' });
     await as('Kofi');
     expect(refused(await enter('one', '8', 'mm'))['']).toMatch(/owner of its part/);
     await as('Bea');
@@ -277,12 +277,20 @@ describe('one thing built by all', () => {
     await one;
     await as('Yusuf');
     done(await enter('other', '0.85', 'cm')); // seen before the other side was there
-    const joint = async () => (await listJoints(pool(), p.id)).find((each) => each.id === id)!;
-    expect(metOf(await joint())).toMatchObject({ agree: false, difference: 0.5 });
+    const meeting = async () => (await listInterfaces(pool(), p.id)).find((each) => each.id === id)!;
+    expect(metOf(await meeting())).toMatchObject({ agree: false, difference: 0.5 });
     expect(await enter('other', '0.8', 'cm')).toMatchObject({ ok: false, conflict: { theirs: { value: '0.85' } } });
     expect(
       refused(
-        await enterJoint({ projectId: p.id, id, version: 3, side: 'other', value: 'x', unit: 'mm', tolerance: '-1' }),
+        await enterInterface({
+          projectId: p.id,
+          id,
+          version: 3,
+          side: 'other',
+          value: 'x',
+          unit: 'mm',
+          tolerance: '-1',
+        }),
       ),
     ).toMatchObject({
       value: expect.any(String),
@@ -307,17 +315,17 @@ describe('draws', () => {
     expect(refused(await call('four', '1')).first).toMatch(/digits/);
     const outcomes = await Promise.all([call('12', '34'), call('56', '78')]);
     expect(outcomes.filter((one) => one.ok)).toHaveLength(1);
-    const found = (await findPublicDrawing(pool(), id))!;
+    const found = (await findPublicDraw(pool(), id))!;
     const names = orderOf(found)!.map((at) => found.names[at]);
     expect(names).toEqual(draw({ names: found.names, seed: found.firstCalled! + found.secondCalled! }).order);
-    await expect(bySystem((tx) => tx`update drawing set names = '["A"]' where id = ${id}`)).rejects.toThrow(
+    await expect(bySystem((tx) => tx`update draw set names = '["A"]' where id = ${id}`)).rejects.toThrow(
       /a draw stands/,
     );
-    await expect(bySystem((tx) => tx`update drawing set first_called = '9' where id = ${id}`)).rejects.toThrow(
+    await expect(bySystem((tx) => tx`update draw set first_called = '9' where id = ${id}`)).rejects.toThrow(
       /a draw stands/,
     );
-    const [hidden] = (await listDrawings(pool(), p.id)).filter((one) => !one.isPublic);
-    expect(await findPublicDrawing(pool(), hidden!.id)).toBeNull();
+    const [hidden] = (await listDraws(pool(), p.id)).filter((one) => !one.isPublic);
+    expect(await findPublicDraw(pool(), hidden!.id)).toBeNull();
   });
 });
 

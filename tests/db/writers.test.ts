@@ -53,7 +53,7 @@ const ACTS: [string, (i: number) => Promise<Outcome<unknown>>, done: number][] =
         id: null,
         version: 1,
         challenge: '<p>Now.</p>',
-        thing: '<p>A lift.</p>',
+        product: '<p>A lift.</p>',
         account: '<p>Why.</p>',
       }),
     1,

@@ -103,7 +103,7 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
   });
 
   await test.step('each entry stands under the name of whoever made it', async () => {
-    await desk.goto(`${home}/history?kind=trial`);
+    await desk.goto(`${home}/history?kind=run`);
     const rows = desk.locator('tbody tr').filter({ hasText: 'Tuff' });
     const names = new Set((await rows.locator('td:nth-child(2)').allInnerTexts()).slice(0, 2));
     expect(names).toEqual(new Set(slips.slice(0, 2).map((one) => one.name)));

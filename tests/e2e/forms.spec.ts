@@ -103,7 +103,7 @@ test('every kind of odd input is answered at its place, and nothing typed is los
   await page.context().close();
 });
 
-test('a run is entered with four presses beyond its value, checked, and taken back', async ({ browser, watch }) => {
+test('a run is entered with four presses beyond its value, checked, and withdrawn', async ({ browser, watch }) => {
   const page = await enter(browser, 'instructor', { viewport: { width: 390, height: 844 } });
   watch(page);
   const home = await demoHome(page);
@@ -124,8 +124,8 @@ test('a run is entered with four presses beyond its value, checked, and taken ba
   await page.keyboard.press('Enter');
   const saved = page.getByRole('list', { name: 'Runs just saved' }).getByRole('listitem').first();
   await expect(saved).toContainText(/Basalt 3, practice\s*8\.02 s/);
-  await saved.getByRole('button', { name: /Take back/ }).click();
-  await expect(page.getByText('Taken back; its attempt is free again.').first()).toBeVisible();
+  await saved.getByRole('button', { name: /Withdraw/ }).click();
+  await expect(page.getByText('Withdrawn; its attempt is free again.').first()).toBeVisible();
   await page.context().close();
 });
 

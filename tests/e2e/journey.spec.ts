@@ -48,12 +48,12 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByRole('button', { name: 'Make the project' }).click();
     await expect(page.getByRole('heading', { name: 'Brief', exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'Publish as version 1' }).click();
-    await expect(page.getByText('Two things are always handed over').first()).toBeVisible();
+    await expect(page.getByText('A brief always asks for two deliverables').first()).toBeVisible();
     await page.getByRole('link', { name: 'Write the brief' }).click();
     for (const [part, text] of [
       ['Challenge', 'Carry a tray over the gully.'],
-      ['To be handed over: the thing', 'A carrier.'],
-      ['To be handed over: the account of why it is as it is', 'A notebook.'],
+      ['Deliverables: the product', 'A carrier.'],
+      ['Deliverables: the account of why it is as it is', 'A notebook.'],
     ] as const) {
       await page.getByRole('button', { name: part, exact: true }).click();
       await page.getByRole('textbox', { name: part, exact: true }).pressSequentially(text);

@@ -185,7 +185,7 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   };
   const inside = [
     ...(await within('builds', '/builds/')),
-    ...(await within('bench', '/trials/')),
+    ...(await within('bench', '/runs/')),
     ...(await within('standings', '/standings/')),
     ...(await within('schedule/gates', '/gates/', ':not([href*="/edit"])')),
     ...(await within('bench/sessions', '/sessions/')),

@@ -33,7 +33,7 @@ interface Things {
   team: string;
   section: string;
   iteration: string;
-  trial: string;
+  run: string;
   event: string;
   rubric: string;
   criterion: string;
@@ -47,7 +47,7 @@ interface Things {
   concept: string;
   selection: string;
   part: string;
-  joint: string;
+  interface: string;
   draw: string;
 }
 const ROLES = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'] as const;
@@ -58,14 +58,14 @@ let sql: postgres.Sql;
 
 async function thingsOf(project: string, team: string): Promise<Things> {
   const [row] = await sql<[Things]>`
-    select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as trial, r.event_id as event,
+    select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as run, r.event_id as event,
       b.id as rubric, c.id as criterion, gen_random_uuid() as picture, gen_random_uuid() as research,
       (select account_id from enrolment where project_id = t.project_id limit 1) as student,
       (select id from gate where project_id = t.project_id order by name limit 1) as gate,
       (select id from test_session where project_id = t.project_id limit 1) as session,
       gen_random_uuid() as booking, gen_random_uuid() as condition, gen_random_uuid() as concept, gen_random_uuid() as selection,
-      gen_random_uuid() as part, gen_random_uuid() as joint, gen_random_uuid() as draw
-    from team t join iteration i on i.team_id = t.id join trial r on r.iteration_id = i.id
+      gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw
+    from team t join iteration i on i.team_id = t.id join run r on r.iteration_id = i.id
       join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
     where t.project_id = ${project} and t.name = ${team} order by i.number desc, c.position limit 1`;
   return row;
@@ -105,8 +105,8 @@ test.beforeAll(async ({ browser }) => {
     for (const t of Object.values(things)) {
       await tx`insert into action (id, project_id, team_id, what) values (${t.condition}, ${t.project}, ${t.team}, 'test')`;
       await tx`
-        insert into booking (id, project_id, resource_id, team_id, state, asked_at)
-        select ${t.booking}, ${t.project}, id, ${t.team}, 'cancelled', now() from resource where project_id = ${t.project} limit 1`;
+        insert into booking (id, project_id, machine_id, team_id, state, asked_at)
+        select ${t.booking}, ${t.project}, id, ${t.team}, 'cancelled', now() from machine where project_id = ${t.project} limit 1`;
       // Of the student: an own concept, in the own section. Of others: one of the section whose concepts are not released.
       const [{ author, section }] = await tx<[{ author: string; section: string }]>`
         select case when ${t === things.own} then (select id from account where login = ${world().demo.access.student.login})
@@ -122,10 +122,10 @@ test.beforeAll(async ({ browser }) => {
       for (const id of [t.part, far])
         await tx`insert into part (id, project_id, section_id, code, name) values (${id}, ${at.projectId}, ${at.sectionId}, ${id}, 'Part')`;
       await tx`
-        insert into joint (id, project_id, section_id, name, one_id, other_id)
-        values (${t.joint}, ${at.projectId}, ${at.sectionId}, 'Edge', ${t.part}, ${far})`;
+        insert into interface (id, project_id, section_id, name, one_id, other_id)
+        values (${t.interface}, ${at.projectId}, ${at.sectionId}, 'Edge', ${t.part}, ${far})`;
       await tx`
-        insert into drawing (id, project_id, title, names, is_public) values (${t.draw}, ${at.projectId}, 'Draw', '["A", "B"]', true)`;
+        insert into draw (id, project_id, title, names, is_public) values (${t.draw}, ${at.projectId}, 'Draw', '["A", "B"]', true)`;
       await tx`insert into research (id, project_id, team_id, title) values (${t.research}, ${t.project}, ${t.team}, ${t.research})`;
       await tx`
         insert into attachment (id, project_id, team_id, object_kind, object_id, mime, bytes, thumbnail, sha256, width, height)
@@ -142,7 +142,7 @@ const addressOf = (route: string, t: Things) =>
   route
     .replace('[project]', t.project)
     .replace('[iteration]', t.iteration)
-    .replace('[trial]', t.trial)
+    .replace('[run]', t.run)
     .replace('[picture]', t.picture)
     .replace('person.json', `person.json?account=${t.student}`)
     .replace('[team]', t.team)
@@ -207,7 +207,7 @@ for (const role of ROLES) {
       routes.filter((one) => !one.startsWith('/api/')),
       async (route) => {
         const door = ROUTES[route]!;
-        const about = /\[iteration\]|\[trial\]|\/\[team\]|\[picture\]|\[concept\]/.test(route);
+        const about = /\[iteration\]|\[run\]|\/\[team\]|\[picture\]|\[concept\]/.test(route);
         for (const which of ['own', 'otherTeam', 'foreign'] as const) {
           // A page that is about nothing of a team is the same one for both teams.
           if (which !== 'own' && addressOf(route, things[which]) === addressOf(route, things.own)) continue;
@@ -274,8 +274,8 @@ for (const role of ROLES) {
     const wrong: string[] = [];
     const entries = [
       '/api/v1/iterations',
-      '/api/v1/trials',
-      '/api/v1/trials/take-back',
+      '/api/v1/runs',
+      '/api/v1/runs/withdraw',
       '/api/v1/scores',
       '/api/v1/questions',
       '/api/v1/notes',
@@ -290,7 +290,7 @@ for (const role of ROLES) {
     for (const route of entries) {
       for (const which of ['own', 'otherTeam', 'foreign'] as const) {
         const t = things[which];
-        const id = route.endsWith('/take-back') ? t.trial : route.endsWith('/concepts') ? t.concept : undefined;
+        const id = route.endsWith('/withdraw') ? t.run : route.endsWith('/concepts') ? t.concept : undefined;
         const conceptId = t.concept;
         const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }], id, conceptId };
         const answer = await asks[role].post(route, { data });
@@ -314,7 +314,7 @@ const BY_TEAM = new Set([
   'saveBudget',
   'dealWithChange',
   'signItem',
-  'takeBackSignature',
+  'withdrawSignature',
   'acknowledgeHazard',
   'askForMachine',
   'bookSlot',
@@ -332,7 +332,7 @@ const OBJECTS: Record<string, (t: Things) => string> = {
   saveBudget: (t) => t.team,
   dealWithChange: (t) => t.team,
   signItem: (t) => t.team,
-  takeBackSignature: (t) => t.team,
+  withdrawSignature: (t) => t.team,
   acknowledgeHazard: (t) => t.team,
   askForMachine: (t) => t.team,
   bookSlot: (t) => t.team,
@@ -341,14 +341,14 @@ const OBJECTS: Record<string, (t: Things) => string> = {
   endUse: (t) => t.booking,
   settleCondition: (t) => t.condition,
   checkIteration: (t) => t.iteration,
-  takeBackCheck: (t) => t.iteration,
+  withdrawCheck: (t) => t.iteration,
   removeConcept: (t) => t.concept,
   rateConcepts: (t) => t.selection,
   castBallot: (t) => t.selection,
   saveCharter: (t) => t.team,
   agreeToCharter: (t) => t.team,
   movePart: (t) => t.part,
-  enterJoint: (t) => t.joint,
+  enterInterface: (t) => t.interface,
 };
 /** Entries that are about no team. */
 const CLASSROOM = new Set<Door>(['question.ask', 'note.take']);
@@ -358,7 +358,7 @@ const pageOf = (worker: string) => worker.replace(/^app/, '').replace(/\/page$/,
 test('a student reads another team’s draft nowhere, and reads it once it is released', async () => {
   const { otherTeam: t } = things;
   const iteration = `/projects/${t.project}/builds/${t.iteration}`;
-  const run = `/projects/${t.project}/bench/trials/${t.trial}`;
+  const run = `/projects/${t.project}/bench/runs/${t.run}`;
   const [{ change }] = await sql<[{ change: string }]>`select change from iteration where id = ${t.iteration}`;
   const listed = async () => (await (await asks.student.get(`/projects/${t.project}/builds`)).text()).includes(change);
   const everywhere = [
@@ -440,7 +440,7 @@ test('who is kept apart, and how teams might be formed, stands on no page and in
 
 test('a body over its cap is refused, one under it is read', async () => {
   const entry = (size: number) =>
-    asks.student.post('/api/v1/trials', {
+    asks.student.post('/api/v1/runs', {
       data: JSON.stringify({ note: 'x'.repeat(size) }),
       headers: { 'content-type': 'application/json' },
     });

@@ -197,7 +197,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     const first = Ada.getByRole('listitem').filter({ hasText: 'Brief and warm-up' });
     await first.getByLabel('Where it lies, or a note').fill('on the shelf');
     await first.getByRole('button', { name: 'Hand in' }).click();
-    await expect(Ada.getByRole('button', { name: 'take back' })).toBeVisible();
+    await expect(Ada.getByRole('button', { name: 'withdraw' })).toBeVisible();
     await go('schedule/progress');
     const look = page.getByRole('region', { name: 'To look at' });
     await expect(look).toContainText('Oak: Brief and warm-up');
@@ -298,7 +298,7 @@ test('a hand-in without a line waits on the phone and goes out by itself', async
   await page.context().setOffline(false);
   await expect(page.getByRole('region', { name: 'Waiting' })).toHaveCount(0, { timeout: 30_000 });
   await expect(last).toContainText('handed in');
-  await last.getByRole('button', { name: 'take back' }).click();
+  await last.getByRole('button', { name: 'withdraw' }).click();
   await expect(last.getByText('hand it in')).toBeVisible();
 });
 

@@ -35,10 +35,10 @@ function workshop(): Buffer {
   const [flint, gneiss] = ['Flint', 'Gneiss'].map((name) => rowWith(bundle, 'team', { name }).id);
   const own = new Set(rowsWith(bundle, 'iteration', { team_id: flint }).map(({ id }) => id));
   tables.iteration_check = rowsOf(bundle, 'iteration_check').filter((one) => !own.has(one.iteration_id));
-  const cable = rowWith(bundle, 'resource', { name: 'Test cable' });
+  const cable = rowWith(bundle, 'machine', { name: 'Test cable' });
   cable.capacity = 1;
   tables.booking = rowsOf(bundle, 'booking').filter(
-    ({ state, team_id: team, resource_id: machine }) => machine !== cable.id && (state === 'done' || team === gneiss),
+    ({ state, team_id: team, machine_id: machine }) => machine !== cable.id && (state === 'done' || team === gneiss),
   );
   for (const one of tables.booking) if (one.station) one.station = 1;
   return zipOf(bundle);

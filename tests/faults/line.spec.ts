@@ -41,7 +41,7 @@ test('the line goes while an entry is under way: the server has it, the answer i
   const ids = await idsOf(sql, served.access!.student.login);
   const { page } = await phone(browser, served);
   let arrived = 0;
-  await page.route('**/api/v1/trials', async (route) => {
+  await page.route('**/api/v1/runs', async (route) => {
     if (arrived < 2) {
       arrived++;
       await route.fetch();
@@ -125,9 +125,9 @@ test('an iteration, a run with it and a picture, entered without a line', async 
   page.on('request', (request) => void (request.method() === 'POST' && order.push(new URL(request.url()).pathname)));
   await page.context().setOffline(false);
   await allSent(page);
-  expect(order).toEqual(['/api/v1/iterations', '/api/v1/trials', '/api/v1/pictures']);
+  expect(order).toEqual(['/api/v1/iterations', '/api/v1/runs', '/api/v1/pictures']);
   const rows = await sql<{ change: string; runs: number; pictures: number }[]>`
-    select i.change, (select count(*)::int from trial where iteration_id = i.id) as runs,
+    select i.change, (select count(*)::int from run where iteration_id = i.id) as runs,
       (select count(*)::int from attachment where object_id = i.id) as pictures
     from iteration i where change = 'Bent keel, entered in the gym'`;
   expect(rows).toEqual([{ change: 'Bent keel, entered in the gym', runs: 1, pictures: 1 }]);
@@ -138,7 +138,7 @@ test('an iteration, a run with it and a picture, entered without a line', async 
     told: 'waiting, then sent: figures first, the picture last',
   });
   await bySystem(sql, async (tx) => {
-    await tx`delete from trial where value = 7.41`;
+    await tx`delete from run where id in (select run_id from reading where value = 7.41)`;
     await tx`delete from iteration where change = 'Bent keel, entered in the gym'`;
   });
   await page.context().close();
@@ -200,15 +200,16 @@ test('two devices correct the same run without a line', async ({ browser, served
   const one = await phone(browser, served);
   await enterRun(one.page, 7.71);
   await allSent(one.page);
-  const [run] = await sql<[{ id: string }]>`select id from trial where value = 7.71 and event_id = ${ids.event}`;
+  const [run] = await sql<[{ id: string }]>`
+    select r.id from run r join reading v on v.run_id = r.id where v.value = 7.71 and r.team_id = ${ids.team}`;
   const two = await phone(browser, served);
   const devices = [
     { page: one.page, value: '7.72' },
     { page: two.page, value: '7.73' },
   ];
   for (const { page } of devices) {
-    await page.goto(`${one.home}/bench/trials/${run.id}`);
-    await kept(page, `${one.home}/bench/trials/${run.id}`);
+    await page.goto(`${one.home}/bench/runs/${run.id}`);
+    await kept(page, `${one.home}/bench/runs/${run.id}`);
     await page.context().setOffline(true);
   }
   for (const { page, value } of devices) {

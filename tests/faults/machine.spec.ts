@@ -19,7 +19,7 @@ test('the same entry three times, two of them at once', async ({ served, sql, no
   const sent = [...(await Promise.all([send(served.origin, token, body), send(served.origin, token, body)]))];
   sent.push(await send(served.origin, token, body));
   expect(sent.map((one) => one.status)).toEqual([200, 200, 200]);
-  const stored = await sql`select 1 from trial where id = ${body.id as string}`;
+  const stored = await sql`select 1 from run where id = ${body.id as string}`;
   note({
     made: 1,
     acknowledged: sent.filter((one) => one.acknowledged).length ? 1 : 0,

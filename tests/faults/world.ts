@@ -93,9 +93,10 @@ export async function idsOf(sql: postgres.Sql, login: string): Promise<Ids> {
 }
 
 /** How often the practice run with each of these values is stored for Flint. */
-export async function storedRuns(sql: postgres.Sql, { event, team }: Ids, values: number[]): Promise<number[]> {
+export async function storedRuns(sql: postgres.Sql, { team }: Ids, values: number[]): Promise<number[]> {
   const rows = await sql<{ value: number; times: string }[]>`
-    select value, count(*) as times from trial where event_id = ${event} and team_id = ${team} and value = any(${values}) group by value`;
+    select v.value, count(*) as times from reading v join run r on r.id = v.run_id
+    where r.team_id = ${team} and v.value = any(${values}) group by v.value`;
   return values.map((value) => Number(rows.find((row) => row.value === value)?.times ?? 0));
 }
 
@@ -211,7 +212,7 @@ export function runOf(ids: Ids, value: number): Record<string, unknown> {
 /** Sends an entry once; no answer is an answer too. */
 export async function send(origin: string, token: string, body: Record<string, unknown>): Promise<Sent> {
   try {
-    const answer = await fetch(`${origin}/api/v1/trials`, {
+    const answer = await fetch(`${origin}/api/v1/runs`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', cookie: `ironstone_session=${token}` },
       body: JSON.stringify(body),
@@ -241,6 +242,6 @@ export async function sendAgain(origin: string, token: string, before: Sent[]): 
 /** How often each of these entries' runs is stored. */
 export async function storedById(sql: postgres.Sql, sent: Sent[]): Promise<number[]> {
   const ids = sent.map(({ body }) => body.id as string);
-  const rows = await sql<{ id: string }[]>`select id from trial where id = any(${ids})`;
+  const rows = await sql<{ id: string }[]>`select id from run where id = any(${ids})`;
   return ids.map((id) => rows.filter((row) => row.id === id).length);
 }

@@ -61,15 +61,15 @@ const DOES: Record<PartState, string> = {
  * and how the work is shared. A drawing is checked by its checker, or by anybody but its owner; the second check is made
  * by a third person. The assembly is blocked by parts that do not fit yet and by interfaces that disagree or lack an entry.
  * @throws CoreError for a part that stands twice, one that its owner checks, an unknown state or person, or a share not above 0
- * @example assembly({ people: ['a'], parts: [{ id: 'P1', owner: 'a', checker: null, state: 'listed', share: 1 }], joints: [] }).idle // []
+ * @example assembly({ people: ['a'], parts: [{ id: 'P1', owner: 'a', checker: null, state: 'listed', share: 1 }], interfaces: [] }).idle // []
  */
 export function assembly(input: {
   people: readonly string[];
   parts: readonly Part[];
   /** agree is null while a side has said nothing. */
-  joints: readonly { name: string; one: string; other: string; agree: boolean | null }[];
+  interfaces: readonly { name: string; one: string; other: string; agree: boolean | null }[];
 }): Assembly {
-  const { people, parts, joints } = input;
+  const { people, parts, interfaces } = input;
   checkParts(parts, people);
   const turns = parts.filter(({ state }) => state !== 'done').map(turnOf);
   const busy = new Set(turns.flatMap(({ person }) => person ?? []));
@@ -84,7 +84,7 @@ export function assembly(input: {
         parts: [id],
         why: state === 'listed' ? 'is not drawn yet' : `is ${state}, and does not fit yet`,
       })),
-      ...joints
+      ...interfaces
         .filter(({ agree }) => agree !== true)
         .map(({ name, one, other, agree }) => ({
           parts: [one, other],

@@ -51,7 +51,7 @@ describe('assembly', () => {
     const { turns, idle } = assembly({
       people: ['a', 'b', 'c'],
       parts: [part('P1', 'drawn', { checker: 'b' }), part('P2', 'checked', { checkedBy: 'b' }), part('P3', 'fits')],
-      joints: [],
+      interfaces: [],
     });
     expect(turns).toEqual([
       { part: 'P1', does: 'checks the drawing', person: 'b', not: ['a'] },
@@ -68,7 +68,7 @@ describe('assembly', () => {
         part('P2', 'listed', { owner: 'b' }),
         part('P3', 'done', { owner: null }),
       ],
-      joints: [
+      interfaces: [
         { name: 'slot', one: 'P1', other: 'P2', agree: false },
         { name: 'edge', one: 'P1', other: 'P3', agree: null },
         { name: 'foot', one: 'P2', other: 'P3', agree: true },
@@ -86,13 +86,13 @@ describe('assembly', () => {
   });
   test('every part that is not done is somebody’s turn; an owner who checks, a part twice, a stranger: throws', () => {
     for (const state of PART_STATES) {
-      const { turns } = assembly({ people: ['a'], parts: [part('P1', state)], joints: [] });
+      const { turns } = assembly({ people: ['a'], parts: [part('P1', state)], interfaces: [] });
       expect(turns).toHaveLength(state === 'done' ? 0 : 1);
     }
     const call =
       (...parts: Part[]) =>
       () =>
-        assembly({ people: ['a'], parts, joints: [] });
+        assembly({ people: ['a'], parts, interfaces: [] });
     expect(call(part('P1', 'drawn', { checker: 'a' }))).toThrow(/can't be its checker/);
     expect(call(part('P1', 'drawn'), part('P1', 'drawn'))).toThrow(/twice/);
     expect(call(part('P1', 'drawn', { owner: 'z' }))).toThrow(/z/);

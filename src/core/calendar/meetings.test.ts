@@ -43,7 +43,7 @@ describe('weekly', () => {
     expect(meetings({ pattern: monday, from: '2026-10-05', to: '2026-10-05', extra }).meetings).toEqual(extra);
   });
 
-  test('a lost meeting falls out alone, a lost day with all its regular ones', () => {
+  test('a lost meeting is cancelled alone, a lost day with all its regular ones', () => {
     const lost = [{ date: '2026-10-05', start: '10:05' }, { date: '2026-10-08' }];
     const extra = [{ date: '2026-10-08', start: '13:00', minutes: 60 }];
     expect(meetings({ pattern: block, from: '2026-10-05', to: '2026-10-12', lost, extra }).meetings).toEqual([

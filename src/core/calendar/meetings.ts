@@ -23,7 +23,7 @@ export interface NoClass {
  * A weekly pattern meets in each slot; a rotation gives each school day (Mon–Fri, not in noClass) the next
  * letter of the cycle, the first school day on or after firstDay having the first letter, and meets on the
  * letters of meetsOn. Days in noClass have no meeting, but an extra meeting wins over them; an extra one at
- * the same date and start takes the place of the regular one. A lost meeting falls out (a trip, a drill) without taking a
+ * the same date and start takes the place of the regular one. A lost meeting is cancelled (a trip, a drill) without taking a
  * letter of the rotation: the one at its start, or without a start all regular ones of the day.
  * @throws CoreError for an impossible date or time, reversed dates, a pattern without a slot, an unknown letter or day.
  */

@@ -18,9 +18,9 @@ export const listInstruments = cache(async (sql: Sql, projectId: string): Promis
   >`select id, name, dimension, unit, resolution, accuracy, version from instrument where project_id = ${projectId} order by name`;
 });
 
-/** Ids of an event's runs of the last two days, taken back or not: what a device's own entries are held against. */
-export async function listRecentRunIds(sql: Sql, projectId: string, eventId: string): Promise<string[]> {
+/** Ids of a protocol's runs of the last two days, withdrawn or not: what a device's own entries are held against. */
+export async function listRecentRunIds(sql: Sql, projectId: string, protocolId: string): Promise<string[]> {
   const rows = await sql<{ id: string }[]>`
-    select id from trial where project_id = ${projectId} and event_id = ${eventId} and created_at > now() - interval '2 days'`;
+    select id from run where project_id = ${projectId} and protocol_id = ${protocolId} and created_at > now() - interval '2 days'`;
   return rows.map((row) => row.id);
 }

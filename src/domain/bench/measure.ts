@@ -5,8 +5,7 @@ import { FieldError } from '@/server/outcome';
 const SIGNED: readonly Dimension[] = ['angle', 'temperature', 'voltage', 'current'];
 
 /**
- * Reads a measured value as typed, checks its unit against the dimension and its sign, and gives it with its SI
- * value. Refusals carry the field: `path`.value or `path`.unit. Lengths may be negative only for runs (`signed`).
+ * Reads a measured value as typed and checks its unit against the dimension, and its sign. Refusals carry the field: `path`.value or `path`.unit. Lengths may be negative only for runs (`signed`).
  */
 export function readMeasured(
   path: string,
@@ -15,7 +14,7 @@ export function readMeasured(
   dimension: Dimension,
   notes: string[],
   signed = false,
-): { value: number; unit: string; valueSi: number } {
+): { value: number; unit: string } {
   const at = (field: string) => (path ? `${path}.${field}` : field);
   try {
     checkDimension(unit, dimension);
@@ -29,7 +28,8 @@ export function readMeasured(
     if (value < 0 && !SIGNED.includes(dimension) && !(signed && dimension === 'length')) {
       throw new FieldError(at('value'), `A ${dimension} can't be negative; this says ${value}.`);
     }
-    return { value, unit, valueSi: convert({ value, from: unit, to: DIMENSIONS[dimension].base ?? unit }).value };
+    convert({ value, from: unit, to: DIMENSIONS[dimension].base ?? unit });
+    return { value, unit };
   } catch (error) {
     if (error instanceof CoreError) throw new FieldError(at('value'), error.message);
     throw error;

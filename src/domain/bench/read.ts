@@ -9,11 +9,13 @@ export interface Condition {
   tolerance: number;
   unit: string;
 }
+/** How a test is made, and what is read in it: the first of its quantities. */
 export interface Protocol {
   id: string;
   name: string;
   procedure: string;
   cautions: string;
+  quantityId: string;
   parameterId: string;
   parameterName: string;
   dimension: Dimension;
@@ -33,11 +35,15 @@ export interface EventRecord {
   rule: EventRule;
   attemptsAllowed: number;
   protocolId: string;
+  /** What it scores, of those the protocol measures. */
+  quantityId: string;
   version: number;
 }
-export interface Trial {
+/** A run with its reading and, where it counts in an event, its attempt; a practice run has neither event nor number. */
+export interface Run {
   id: string;
-  eventId: string;
+  protocolId: string;
+  eventId: string | null;
   teamId: string;
   iterationId: string;
   iterationNumber: number;
@@ -46,6 +52,7 @@ export interface Trial {
   status: Status;
   value: number | null;
   unit: string | null;
+  quantityId: string;
   penalties: Record<string, number>;
   conditions: Record<string, { value: number; unit: string }>;
   note: string;
@@ -55,7 +62,7 @@ export interface Trial {
   resolution: number;
   accuracy: number;
   runAt: Date;
-  takenBack: boolean;
+  withdrawn: boolean;
   /** What held it when it was made all the same. */
   heldFor: string;
   version: number;
@@ -63,42 +70,46 @@ export interface Trial {
 
 export const listProtocols = cache(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
   return sql<Protocol[]>`
-    select p.id, p.name, p.procedure, p.cautions, p.parameter_id, m.name as parameter_name, p.dimension, p.unit, p.conditions,
-      p.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
-    from protocol p join parameter m on m.id = p.parameter_id join instrument n on n.id = p.instrument_id
+    select p.id, p.name, p.procedure, p.cautions, q.id as quantity_id, q.parameter_id, m.name as parameter_name, q.dimension, q.unit,
+      p.conditions, q.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
+    from protocol p join quantity q on q.protocol_id = p.id and q.position = 0 join parameter m on m.id = q.parameter_id
+    join instrument n on n.id = q.instrument_id
     where p.project_id = ${projectId} order by p.name`;
 });
 
 export const listEvents = cache(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
   return sql<EventRecord[]>`
-    select id, name, position, rule, attempts_allowed, protocol_id, version
+    select id, name, position, rule, attempts_allowed, protocol_id, quantity_id, version
     from event where project_id = ${projectId} order by position, name`;
 });
 
-/** The attempts that count in the events, in order. Practice runs and runs taken back are left out. */
+/** The attempts that count in the events, in order. Practice runs and runs withdrawn are left out. */
 export const listAttempts = cache((sql: Sql, projectId: string) => read(sql, projectId, { attempts: true }));
 
 /** An attempt as far as its event's rule looks at it. */
-export type ScoredRun = Pick<
-  Trial,
-  'eventId' | 'teamId' | 'iterationId' | 'attempt' | 'status' | 'value' | 'unit' | 'penalties'
->;
+export type ScoredRun = Pick<Run, 'teamId' | 'iterationId' | 'status' | 'value' | 'unit' | 'penalties'> & {
+  eventId: string;
+  attempt: number;
+};
 
 /** The attempts that count in the events, with what scoring needs and nothing more. */
 export const listScoredRuns = cache(async (sql: Sql, projectId: string): Promise<ScoredRun[]> => {
   return sql<ScoredRun[]>`
-    select event_id, team_id, iteration_id, attempt, status, value, unit, penalties from trial
-    where project_id = ${projectId} and attempt is not null and taken_back_at is null order by team_id, event_id, attempt`;
+    select a.event_id, a.team_id, r.iteration_id, a.number as attempt, r.status, v.value, v.unit, r.penalties
+    from attempt a join run r on r.id = a.run_id join event e on e.id = a.event_id
+    left join reading v on v.run_id = r.id and v.quantity_id = e.quantity_id and v.observer = 1
+    where a.project_id = ${projectId} and a.stands order by a.team_id, a.event_id, a.number`;
 });
 
-/** Valid runs of one iteration in one event, read with one instrument in one unit: what a verdict rests on. */
+/** Readings of one quantity in the valid runs of one iteration, with one instrument in one unit: what a verdict rests on. */
 export interface RunGroup {
-  eventId: string;
+  quantityId: string;
   iterationId: string;
   unit: string;
   instrumentUnit: string;
   resolution: number;
   accuracy: number;
+  /** Of the runs. */
   ids: string[];
   values: number[];
 }
@@ -110,19 +121,20 @@ export const listLatestRuns = cache((sql: Sql, projectId: string) => groups(sql,
 export const listRunGroups = cache((sql: Sql, projectId: string) => groups(sql, projectId, false));
 
 async function groups(sql: Sql, projectId: string, latest: boolean): Promise<RunGroup[]> {
-  const newest = sql`and t.iteration_id in (
+  const newest = sql`and r.iteration_id in (
     select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)`;
   return sql<RunGroup[]>`
-    select t.event_id, t.iteration_id, t.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
-      array_agg(t.id::text order by t.attempt, t.run_at, t.id) as ids,
-      array_agg(t.value::float8 order by t.attempt, t.run_at, t.id) as values
-    from trial t join instrument n on n.id = t.instrument_id
-    where t.project_id = ${projectId} and t.taken_back_at is null and t.status = 'ok' ${latest ? newest : sql``}
-    group by t.event_id, t.iteration_id, t.unit, n.id order by t.event_id, t.iteration_id, t.unit, n.id`;
+    select v.quantity_id, r.iteration_id, v.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
+      array_agg(r.id::text order by a.number, r.run_at, r.id) as ids,
+      array_agg(v.value::float8 order by a.number, r.run_at, r.id) as values
+    from run r join reading v on v.run_id = r.id and v.observer = 1 join instrument n on n.id = v.instrument_id
+    left join attempt a on a.run_id = r.id
+    where r.project_id = ${projectId} and r.stands and r.status = 'ok' ${latest ? newest : sql``}
+    group by v.quantity_id, r.iteration_id, v.unit, n.id order by v.quantity_id, r.iteration_id, v.unit, n.id`;
 }
 
 /** Runs as they were listed, as evidence: the valid ones, each a group of its own. */
-export function evidenceOf(runs: Trial[]): RunGroup[] {
+export function evidenceOf(runs: Run[]): RunGroup[] {
   return runs
     .filter((run) => run.status === 'ok')
     .map(({ id, value, unit, ...run }) => ({ ...run, unit: unit!, ids: [id], values: [value!] }));
@@ -139,7 +151,7 @@ export function listNewestRuns(
   sql: Sql,
   projectId: string,
   filter: { limit: number; teamIds: string[]; seenBy: string | null | 'all' },
-): Promise<Trial[]> {
+): Promise<Run[]> {
   return read(sql, projectId, filter);
 }
 
@@ -152,19 +164,24 @@ interface Filter {
   limit?: number;
 }
 
-async function read(sql: Sql, projectId: string, filter: Filter): Promise<Trial[]> {
-  return sql<Trial[]>`
-    select t.id, t.event_id, t.team_id, t.iteration_id, i.number as iteration_number, i.released_at is not null as released,
-      t.attempt, t.status, t.value, t.unit, t.penalties, t.conditions, t.note, t.instrument_id, n.name as instrument_name,
-      n.unit as instrument_unit, n.resolution, n.accuracy, t.run_at, t.taken_back_at is not null as taken_back, t.held_for, t.version
-    from trial t join iteration i on i.id = t.iteration_id join instrument n on n.id = t.instrument_id
-    where t.project_id = ${projectId}
-      ${filter.limit ? sql`` : sql`and t.taken_back_at is null`}
-      ${filter.attempts ? sql`and t.attempt is not null` : sql``}
-      ${filter.teamId ? sql`and t.team_id = ${filter.teamId}` : sql``}
-      ${filter.teamIds ? sql`and t.team_id = any(${filter.teamIds})` : sql``}
-      ${filter.seenBy === undefined || filter.seenBy === 'all' ? sql`` : sql`and (t.team_id = ${filter.seenBy} or i.released_at is not null)`}
-    order by ${filter.limit ? sql`t.run_at desc, t.created_at desc, t.id limit ${filter.limit}` : sql`t.team_id, t.event_id, t.attempt, t.run_at, t.id`}`;
+async function read(sql: Sql, projectId: string, filter: Filter): Promise<Run[]> {
+  return sql<Run[]>`
+    select r.id, r.protocol_id, a.event_id, r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released,
+      a.number as attempt, r.status, v.value, v.unit, q.id as quantity_id, r.penalties, r.conditions, r.note, n.id as instrument_id,
+      n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, r.run_at, not r.stands as withdrawn, r.held_for,
+      r.version
+    from run r join iteration i on i.id = r.iteration_id left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id
+    join quantity first on first.protocol_id = r.protocol_id and first.position = 0
+    join quantity q on q.id = coalesce(e.quantity_id, first.id)
+    left join reading v on v.run_id = r.id and v.quantity_id = q.id and v.observer = 1
+    left join instrument n on n.id = coalesce(v.instrument_id, q.instrument_id)
+    where r.project_id = ${projectId}
+      ${filter.limit ? sql`` : sql`and r.stands`}
+      ${filter.attempts ? sql`and a.id is not null` : sql``}
+      ${filter.teamId ? sql`and r.team_id = ${filter.teamId}` : sql``}
+      ${filter.teamIds ? sql`and r.team_id = any(${filter.teamIds})` : sql``}
+      ${filter.seenBy === undefined || filter.seenBy === 'all' ? sql`` : sql`and (r.team_id = ${filter.seenBy} or i.released_at is not null)`}
+    order by ${filter.limit ? sql`r.run_at desc, r.created_at desc, r.id limit ${filter.limit}` : sql`r.team_id, a.event_id, a.number, r.run_at, r.id`}`;
 }
 
 /** What verdicts rest on: events with their protocols, and the valid runs of the newest iterations. */
@@ -177,23 +194,32 @@ export async function readSources(sql: Sql, projectId: string) {
   return { events, protocols, runs };
 }
 
+/** What a run is told by: the event that it counts in, or the protocol it was practised under. */
+export function testOf(
+  { eventId, protocolId }: Pick<Run, 'eventId' | 'protocolId'>,
+  { events, protocols }: { events: EventRecord[]; protocols: Protocol[] },
+): string {
+  const event = events.find((one) => one.id === eventId);
+  return (event ?? protocols.find((one) => one.id === protocolId))?.name ?? 'run';
+}
+
 /** How many attempts each team has made in each event. */
 export async function countAttempts(
   sql: Sql,
   projectId: string,
 ): Promise<{ eventId: string; teamId: string; made: number }[]> {
   return sql<{ eventId: string; teamId: string; made: number }[]>`
-    select event_id, team_id, count(*) as made from trial
-    where project_id = ${projectId} and attempt is not null and taken_back_at is null group by event_id, team_id`;
+    select event_id, team_id, count(*) as made from attempt
+    where project_id = ${projectId} and stands group by event_id, team_id`;
 }
 
 /** A run as far as it is looked at for what may be wrong with it. */
-export type RecentRun = Pick<Trial, 'id' | 'teamId' | 'eventId' | 'attempt' | 'conditions'>;
+export type RecentRun = Pick<Run, 'id' | 'teamId' | 'protocolId' | 'eventId' | 'attempt' | 'conditions'>;
 const MOST_RECENT = 300;
 
 /** The runs made since a day, newest first. */
 export async function listRecentRuns(sql: Sql, projectId: string, since: string): Promise<RecentRun[]> {
   return sql<RecentRun[]>`
-    select id, team_id, event_id, attempt, conditions from trial
-    where project_id = ${projectId} and taken_back_at is null and run_at >= ${since} order by run_at desc, id limit ${MOST_RECENT}`;
+    select r.id, r.team_id, r.protocol_id, a.event_id, a.number as attempt, r.conditions from run r left join attempt a on a.run_id = r.id
+    where r.project_id = ${projectId} and r.stands and r.run_at >= ${since} order by r.run_at desc, r.id limit ${MOST_RECENT}`;
 }

@@ -5,7 +5,7 @@ const sag = { name: 'sag', value: 0.6, tolerance: 0.05, unit: 'm' };
 const run = (id: string, sagged: number | null, attempt: number | null = 1, teamId = 'Flint'): RecentRun => ({
   id,
   teamId,
-  eventId: 'cross',
+  ...{ protocolId: 'p', eventId: 'cross' },
   attempt,
   conditions: sagged === null ? {} : { sag: { value: sagged, unit: 'm' } },
 });
@@ -31,13 +31,13 @@ test('one that did not leads to itself, several to the bench of the team', () =>
   expect(one).toMatchObject({
     teamId: 'Flint',
     headline: '1 run flagged since the last meeting',
-    href: '/bench/trials/a',
+    href: '/bench/runs/a',
     detail: 'Crossing, attempt 2: sag 0.7 m instead of 0.6 ± 0.05',
   });
   const both = benchItems(given([run('a', 0.7), run('b', null, null), run('c', 0.9, 1, 'Marl')]));
   expect(both.map(({ teamId, href }) => [teamId, href])).toEqual([
     ['Flint', '/bench?team=Flint'],
-    ['Marl', '/bench/trials/c'],
+    ['Marl', '/bench/runs/c'],
   ]);
   expect(both[0]!.detail).toBe(
     'Crossing, attempt 1: sag 0.7 m instead of 0.6 ± 0.05; Crossing, practice: sag not recorded',

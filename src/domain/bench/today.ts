@@ -3,7 +3,7 @@ import { plural, withQuery } from '@/core/format';
 import { offProtocol } from './offProtocol';
 import type { Sql } from '@/db/connection';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
-import { listRecentRuns, readSources, type RecentRun } from './read';
+import { listRecentRuns, readSources, testOf, type RecentRun } from './read';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId, since }: Asked) {
@@ -34,16 +34,15 @@ export const benchItems = (given: Given): TodayItem[] => {
         tone: 'ochre' as const,
         headline: `${plural(own.length, 'run')} flagged since the last meeting`,
         detail: own.map(({ run, why }) => `${nameOf(run, given)}: ${why.join(', ')}`).join('; '),
-        href: own.length === 1 ? href(`bench/trials/${first.run.id}`) : withQuery(href('bench'), { team: team.id }),
+        href: own.length === 1 ? href(`bench/runs/${first.run.id}`) : withQuery(href('bench'), { team: team.id }),
         label: 'Bench',
       },
     ];
   });
 };
 
-function conditionsOff({ eventId, conditions }: RecentRun, { sources }: Given): string[] {
-  const event = sources.events.find((one) => one.id === eventId);
-  const protocol = sources.protocols.find((one) => one.id === event?.protocolId);
+function conditionsOff({ protocolId, conditions }: RecentRun, { sources }: Given): string[] {
+  const protocol = sources.protocols.find((one) => one.id === protocolId);
   return protocol ? offProtocol(protocol.conditions, conditions) : [];
 }
 
@@ -57,9 +56,8 @@ function farOff({ sources, recent }: Given): Set<string> {
   );
 }
 
-function nameOf({ eventId, attempt }: RecentRun, { sources }: Given): string {
-  const event = sources.events.find((one) => one.id === eventId);
-  return `${event?.name ?? 'run'}${attempt === null ? ', practice' : `, attempt ${attempt}`}`;
+function nameOf(run: RecentRun, { sources }: Given): string {
+  return `${testOf(run, sources)}${run.attempt === null ? ', practice' : `, attempt ${run.attempt}`}`;
 }
 
 export const benchToday = todayPart('bench', load, benchItems);

@@ -1,6 +1,6 @@
 import type { Meeting } from '@/core/calendar';
 import { safetyHolds, sentence, shutFor, type Hold } from '@/domain/gates/holds';
-import { closedOn, type Booking, type Resource } from './read';
+import { closedOn, type Booking, type Machine } from './read';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import type { TeamGate } from '@/domain/gates/read';
 import { hazardsOf, type Safety } from '@/domain/safety/read';
@@ -17,8 +17,8 @@ export interface Rules {
 type Use = Pick<Booking, 'teamId' | 'operatorId' | 'material'>;
 
 /** What holds a use on a day: who operates it, what the team has not read, the gate before final material. */
-export function holdsOfUse(resource: Resource, use: Use, day: string, { safety, gates, members }: Rules): Hold[] {
-  const hazards = hazardsOf(safety.hazards, 'resources', resource.id);
+export function holdsOfUse(machine: Machine, use: Use, day: string, { safety, gates, members }: Rules): Hold[] {
+  const hazards = hazardsOf(safety.hazards, 'machines', machine.id);
   const operators = members.filter((one) => one.id === use.operatorId && one.teamId === use.teamId);
   const unknown = use.operatorId === null && hazards.some((hazard) => hazard.needsTraining);
   const lacking = unknown
@@ -29,23 +29,23 @@ export function holdsOfUse(resource: Resource, use: Use, day: string, { safety, 
 
 /** What holds a slot itself: the machine is closed or not open then, or has fewer stations by now. */
 export function slotHolds(
-  resource: Resource,
+  machine: Machine,
   { day, start, minutes, station }: Pick<Booking, 'day' | 'start' | 'minutes' | 'station'>,
   meetings: readonly Meeting[],
 ): Hold[] {
   if (!day || !start || !minutes || !station) return [];
-  const closure = closedOn(resource, day);
-  if (closure) return [{ says: `${resource.name} is closed: ${closure.reason}`, who: 'choose another day' }];
-  const out = outside(resource, meetings, { day, start, minutes });
+  const closure = closedOn(machine, day);
+  if (closure) return [{ says: `${machine.name} is closed: ${closure.reason}`, who: 'choose another day' }];
+  const out = outside(machine, meetings, { day, start, minutes });
   if (out) return [{ says: out.says, who: 'choose another slot' }];
-  const { name, capacity } = resource;
+  const { name, capacity } = machine;
   return station > capacity
     ? [{ says: `${name} has only ${plural(capacity, 'station')}`, who: 'choose another slot' }]
     : [];
 }
 
 interface Given extends Omit<Rules, 'members'> {
-  resources: readonly Resource[];
+  machines: readonly Machine[];
   bookings: readonly Booking[];
   teams: readonly Team[];
   sections: readonly Section[];
@@ -55,18 +55,18 @@ interface Given extends Omit<Rules, 'members'> {
 
 /** What holds the bookings that stand and the requests, by their ids, looked at for the day of the use. */
 export function heldBookings(given: Given): Map<string, string> {
-  const { resources, bookings, teams, sections, students, today } = given;
+  const { machines, bookings, teams, sections, students, today } = given;
   const members = students.map(({ accountId, ...one }) => ({ id: accountId, ...one }));
   const meetings = new Map(sections.map((section) => [section.id, meetingsOf(section)]));
   const held = new Map<string, string>();
   for (const booking of bookings) {
     if (booking.state !== 'booked' && booking.state !== 'asked') continue;
-    const resource = resources.find((one) => one.id === booking.resourceId)!;
+    const machine = machines.find((one) => one.id === booking.machineId)!;
     const section = teams.find((team) => team.id === booking.teamId)?.sectionId;
     if (section === undefined) continue;
     const says = sentence([
-      ...slotHolds(resource, booking, meetings.get(section) ?? []),
-      ...holdsOfUse(resource, booking, booking.day ?? today, { ...given, members }),
+      ...slotHolds(machine, booking, meetings.get(section) ?? []),
+      ...holdsOfUse(machine, booking, booking.day ?? today, { ...given, members }),
     ]);
     if (says) held.set(booking.id, says);
   }

@@ -2,7 +2,7 @@ import { freeStations, inTurn, minutesOf, openingIn, overlap, slots, spanOf, tim
 import { endOf, type Meeting } from '@/core/calendar';
 import type { TeamPace } from '@/domain/plan/pace';
 import { meetingsOf, type Section } from '@/domain/classes/read';
-import { closedOn, type Booking, type Resource } from './read';
+import { closedOn, type Booking, type Machine } from './read';
 import type { SessionSpan } from '@/domain/sessions/read';
 
 /** A booking that has a slot. */
@@ -35,21 +35,21 @@ export function meetingsToCome(section: Section, now: string, most: number): Mee
 
 /** What is booked and free of a machine in a meeting; what began before `now` is not offered any more. */
 export function slotsIn(
-  resource: Resource,
+  machine: Machine,
   meeting: Meeting,
   bookings: readonly Booking[],
   sessions: readonly SessionSpan[],
   now: string,
 ): MeetingSlots {
   const { from, to } = spanOf(meeting);
-  const opening = openingIn({ from, to }, resource);
+  const opening = openingIn({ from, to }, machine);
   const own = bookings.filter(
-    (one): one is Placed => one.resourceId === resource.id && isPlaced(one) && one.day === meeting.date,
+    (one): one is Placed => one.machineId === machine.id && isPlaced(one) && one.day === meeting.date,
   );
   const here = own.filter((one) => overlap(spanOf(one), { from, to }));
-  const blocking = sessions.filter((one) => one.resourceId === resource.id && one.day === meeting.date);
-  const closed = closedOn(resource, meeting.date)?.reason ?? null;
-  const free = opening && !closed ? regular(resource, opening, own, blocking) : [];
+  const blocking = sessions.filter((one) => one.machineId === machine.id && one.day === meeting.date);
+  const closed = closedOn(machine, meeting.date)?.reason ?? null;
+  const free = opening && !closed ? regular(machine, opening, own, blocking) : [];
   return {
     meeting,
     opening: opening && { from: timeOf(opening.from), to: timeOf(opening.to) },
@@ -60,8 +60,8 @@ export function slotsIn(
   };
 }
 
-function regular(resource: Resource, opening: { from: number; to: number }, own: Placed[], blocking: SessionSpan[]) {
-  const { useMinutes, resetMinutes, capacity } = resource;
+function regular(machine: Machine, opening: { from: number; to: number }, own: Placed[], blocking: SessionSpan[]) {
+  const { useMinutes, resetMinutes, capacity } = machine;
   const taken = takenBy(own, blocking, capacity);
   return slots({ opening, useMinutes, resetMinutes, capacity, taken }).flatMap(({ start, free }) =>
     free.length > 0 ? [{ start: timeOf(start), stations: free.length }] : [],
@@ -79,23 +79,21 @@ function takenBy(own: readonly Placed[], blocking: readonly SessionSpan[], capac
 
 /** The lowest station that is free for a use; undefined when none is. */
 export function stationFor(
-  resource: Resource,
+  machine: Machine,
   { day, start, minutes }: { day: string; start: string; minutes: number },
   bookings: readonly Booking[],
   sessions: readonly SessionSpan[],
 ): number | undefined {
-  const own = bookings.filter(
-    (one): one is Placed => one.resourceId === resource.id && isPlaced(one) && one.day === day,
-  );
-  const blocking = sessions.filter((one) => one.resourceId === resource.id && one.day === day);
-  const { capacity, resetMinutes: reset } = resource;
+  const own = bookings.filter((one): one is Placed => one.machineId === machine.id && isPlaced(one) && one.day === day);
+  const blocking = sessions.filter((one) => one.machineId === machine.id && one.day === day);
+  const { capacity, resetMinutes: reset } = machine;
   const taken = takenBy(own, blocking, capacity);
   return freeStations({ start: minutesOf(start), use: minutes, reset, capacity, taken })[0];
 }
 
 /** Why a use can't be in the meetings of a section, and which field of the form says so; null when it can. */
 export function outside(
-  resource: Resource,
+  machine: Machine,
   meetings: readonly Meeting[],
   { day, start, minutes }: { day: string; start: string; minutes: number },
 ): { field: 'slot' | 'minutes'; says: string } | null {
@@ -107,15 +105,15 @@ export function outside(
   if (!span) return slot('This lies outside the meeting');
   const ends = `it ends at ${timeOf(span.to)}, the use at ${timeOf(use.to)}`;
   if (use.to > span.to) return { field: 'minutes', says: `This would outlast the meeting: ${ends}` };
-  const opening = openingIn(span, resource);
-  if (!opening) return slot(`${resource.name} is not open in this meeting`);
-  const open = `${resource.name} is open from ${timeOf(opening.from)} to ${timeOf(opening.to)} in this meeting`;
+  const opening = openingIn(span, machine);
+  if (!opening) return slot(`${machine.name} is not open in this meeting`);
+  const open = `${machine.name} is open from ${timeOf(opening.from)} to ${timeOf(opening.to)} in this meeting`;
   return use.from < opening.from || use.to > opening.to ? slot(open) : null;
 }
 
 /** The teams of a section that wait for a machine, in the order in which the next slots go. */
 export function turnsOf(
-  resource: Pick<Resource, 'id'>,
+  machine: Pick<Machine, 'id'>,
   bookings: readonly Booking[],
   teams: readonly { id: string; sectionId: string }[],
   sectionId: string,
@@ -123,7 +121,7 @@ export function turnsOf(
 ): Turn[] {
   const own = new Set(teams.filter((team) => team.sectionId === sectionId).map((team) => team.id));
   const waiting = bookings.filter(
-    (one) => one.resourceId === resource.id && one.state === 'asked' && own.has(one.teamId),
+    (one) => one.machineId === machine.id && one.state === 'asked' && own.has(one.teamId),
   );
   return inTurn(
     waiting.map(({ id, teamId: team, askedAt }) => ({
@@ -131,7 +129,7 @@ export function turnsOf(
       team,
       askedAt,
       slack: slackOf(paces.get(team)),
-      used: usedBy(resource.id, team, bookings),
+      used: usedBy(machine.id, team, bookings),
     })),
   );
 }
@@ -142,8 +140,8 @@ function slackOf(pace: TeamPace | undefined): number | null {
 }
 
 /** Minutes of a machine that a team has used or booked. */
-export function usedBy(resourceId: string, teamId: string, bookings: readonly Booking[]): number {
+export function usedBy(machineId: string, teamId: string, bookings: readonly Booking[]): number {
   return bookings
-    .filter((one) => one.resourceId === resourceId && one.teamId === teamId && isPlaced(one))
+    .filter((one) => one.machineId === machineId && one.teamId === teamId && isPlaced(one))
     .reduce((sum, one) => sum + one.minutes!, 0);
 }

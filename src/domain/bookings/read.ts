@@ -4,7 +4,7 @@ import type { Supervision } from '@/core/safety';
 import { type Sql } from '@/db/connection';
 
 /** A machine or rig that is shared. */
-export interface Resource {
+export interface Machine {
   id: string;
   name: string;
   room: string;
@@ -28,7 +28,7 @@ export interface Closure {
 }
 export interface Booking {
   id: string;
-  resourceId: string;
+  machineId: string;
   teamId: string;
   operatorId: string | null;
   operator: string | null;
@@ -47,17 +47,17 @@ export interface Booking {
   version: number;
 }
 
-export const listResources = cache(async (sql: Sql, projectId: string): Promise<Resource[]> => {
-  return sql<Resource[]>`
+export const listMachines = cache(async (sql: Sql, projectId: string): Promise<Machine[]> => {
+  return sql<Machine[]>`
     select r.id, r.name, r.room, r.capacity, r.use_minutes, r.reset_minutes, r.opens_after, r.closes_before, r.supervision, r.cuts,
       r.version, coalesce((select jsonb_agg(jsonb_build_object('from', c.first_day, 'to', c.last_day, 'reason', c.reason)
-        order by c.first_day, c.last_day) from closure c where c.resource_id = r.id), '[]') as closures
-    from resource r where r.project_id = ${projectId} order by r.name`;
+        order by c.first_day, c.last_day) from closure c where c.machine_id = r.id), '[]') as closures
+    from machine r where r.project_id = ${projectId} order by r.name`;
 });
 /** All bookings and requests that were not cancelled, in the order of their times; requests last, the earlier first. */
 export const listBookings = cache(async (sql: Sql, projectId: string): Promise<Booking[]> => {
   return sql<Booking[]>`
-    select b.id, b.resource_id, b.team_id, b.operator_id, a.name as operator, b.material, b.purpose, b.state, b.day, b.start, b.minutes,
+    select b.id, b.machine_id, b.team_id, b.operator_id, a.name as operator, b.material, b.purpose, b.state, b.day, b.start, b.minutes,
       b.station, to_jsonb(b.asked_at) #>> '{}' as asked_at, to_jsonb(b.started_at) #>> '{}' as started_at,
       to_jsonb(b.ended_at) #>> '{}' as ended_at, b.held_for, b.version
     from booking b left join account a on a.id = b.operator_id
@@ -66,6 +66,6 @@ export const listBookings = cache(async (sql: Sql, projectId: string): Promise<B
 });
 
 /** The closure that a day lies in. */
-export function closedOn({ closures }: Pick<Resource, 'closures'>, day: string): Closure | undefined {
+export function closedOn({ closures }: Pick<Machine, 'closures'>, day: string): Closure | undefined {
   return closures.find(({ from, to }) => from <= day && day <= to);
 }

@@ -3,41 +3,41 @@ import { heldBookings } from './held';
 import { isPlaced, type Placed } from './plan';
 import type { Sql } from '@/db/connection';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
-import { listBookings, listResources } from './read';
+import { listBookings, listMachines } from './read';
 import { listSections, listStudents } from '@/domain/classes/read';
 import { listJudgedGates } from '@/domain/gates/read';
 import { readSafety } from '@/domain/safety/read';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId, today }: Asked) {
-  const [bookings, resources, safety, gates, students, sections] = await Promise.all([
+  const [bookings, machines, safety, gates, students, sections] = await Promise.all([
     listBookings(sql, projectId),
-    listResources(sql, projectId),
+    listMachines(sql, projectId),
     readSafety(sql, projectId),
     listJudgedGates(sql, projectId, today),
     listStudents(sql, projectId),
     listSections(sql, projectId),
   ]);
-  return { bookings, resources, safety, gates, students, sections };
+  return { bookings, machines, safety, gates, students, sections };
 }
 type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** What is booked on the shared machines today, what of it is held, and who waits. */
 export const bookingItems = (given: Given): TodayItem[] => {
-  const { bookings, teams, leads, resources } = given;
-  if (resources.length === 0) return [];
+  const { bookings, teams, leads, machines } = given;
+  if (machines.length === 0) return [];
   const shown = bookings.filter((one): one is Placed => isPlaced(one) && teams.some((team) => team.id === one.teamId));
   const today = shown.filter((one) => one.day === given.today && one.state !== 'done');
   return [...(leads ? classItems(today, given) : today.flatMap((one) => ownItem(one, given))), ...heldItems(given)];
 };
 
-function classItems(today: Placed[], { resources, teams, bookings, href }: Given): TodayItem[] {
+function classItems(today: Placed[], { machines, teams, bookings, href }: Given): TodayItem[] {
   const nameOf = new Map(teams.map((team) => [team.id, team.name]));
-  const lines = resources.flatMap((resource) => {
-    const own = today.filter((one) => one.resourceId === resource.id);
+  const lines = machines.flatMap((machine) => {
+    const own = today.filter((one) => one.machineId === machine.id);
     return own.length === 0
       ? []
-      : [`${resource.name}: ${own.map((one) => `${one.start} ${nameOf.get(one.teamId)}`).join(', ')}`];
+      : [`${machine.name}: ${own.map((one) => `${one.start} ${nameOf.get(one.teamId)}`).join(', ')}`];
   });
   const waiting = bookings.filter((one) => one.state === 'asked' && nameOf.has(one.teamId)).length;
   if (lines.length === 0 && waiting === 0) return [];
@@ -54,37 +54,37 @@ function classItems(today: Placed[], { resources, teams, bookings, href }: Given
   ];
 }
 
-function ownItem(one: Placed, { resources, href }: Given): TodayItem[] {
-  const resource = resources.find((each) => each.id === one.resourceId)!;
+function ownItem(one: Placed, { machines, href }: Given): TodayItem[] {
+  const machine = machines.find((each) => each.id === one.machineId)!;
   return [
     {
       teamId: one.teamId,
       urgency: 64,
       tone: 'ink' as const,
-      headline: `${resource.name} at ${one.start} today`,
-      detail: [`${one.minutes} min`, resource.room && `room ${resource.room}`, one.purpose].filter(Boolean).join(', '),
-      href: withQuery(href('schedule/bookings'), { machine: resource.id }),
+      headline: `${machine.name} at ${one.start} today`,
+      detail: [`${one.minutes} min`, machine.room && `room ${machine.room}`, one.purpose].filter(Boolean).join(', '),
+      href: withQuery(href('schedule/bookings'), { machine: machine.id }),
       label: 'Bookings',
     },
   ];
 }
 
 function heldItems(given: Given): TodayItem[] {
-  const { bookings, resources, teams, today, href } = given;
+  const { bookings, machines, teams, today, href } = given;
   const held = heldBookings({ ...given, teams });
   return bookings.flatMap((one) => {
     const why = held.get(one.id);
     if (!why || one.state !== 'booked' || one.day === null || one.day < today) return [];
     if (!teams.some((team) => team.id === one.teamId)) return [];
-    const resource = resources.find((each) => each.id === one.resourceId)!;
+    const machine = machines.find((each) => each.id === one.machineId)!;
     return [
       {
         teamId: one.teamId,
         urgency: one.day === today ? 77 : 56,
         tone: one.day === today ? ('brick' as const) : ('ochre' as const),
-        headline: `${resource.name}, ${one.day === today ? 'today' : weekday(one.day)} ${one.start}, is held`,
+        headline: `${machine.name}, ${one.day === today ? 'today' : weekday(one.day)} ${one.start}, is held`,
         detail: why,
-        href: withQuery(href('schedule/bookings'), { machine: resource.id }),
+        href: withQuery(href('schedule/bookings'), { machine: machine.id }),
         label: 'Bookings',
       },
     ];

@@ -5,7 +5,7 @@ import { type Sql } from '@/db/connection';
 export interface BriefParts {
   challenge: string;
   setting: string;
-  thing: string;
+  product: string;
   account: string;
   rules: string;
   hazards: string;
@@ -32,7 +32,7 @@ export interface BriefVersion {
 }
 
 const columns = (sql: Sql) =>
-  sql`challenge, setting, thing, account, rules, hazards, warm_up, energy, team_from, team_to, kit, banned, checklist, fixed_dates`;
+  sql`challenge, setting, product, account, rules, hazards, warm_up, energy, team_from, team_to, kit, banned, checklist, fixed_dates`;
 
 /** The brief as it is being written. */
 export const readBrief = cache(async (sql: Sql, projectId: string): Promise<BriefParts & { version: number }> => {
@@ -52,7 +52,7 @@ export const listBriefVersions = cache(async (sql: Sql, projectId: string): Prom
 const PARTS = [
   'challenge',
   'setting',
-  'thing',
+  'product',
   'account',
   'rules',
   'hazards',

@@ -11,16 +11,16 @@ export async function iterationTarget(sql: Sql, id: unknown, projectId: string):
 }
 
 /** Whose run it is; null when there is none in the project. */
-export async function trialTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
+export async function runTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
   if (!isId(id)) return null;
   const [row] = await sql<{ teamId: string; released: boolean }[]>`
-    select t.team_id, i.released_at is not null as released from trial t join iteration i on i.id = t.iteration_id
+    select t.team_id, i.released_at is not null as released from run t join iteration i on i.id = t.iteration_id
     where t.id = ${id} and t.project_id = ${projectId}`;
   return row ?? null;
 }
 
 /** The kinds of thing that pictures belong to. */
-export const PICTURED = ['iteration', 'trial', 'concept', 'team'] as const;
+export const PICTURED = ['iteration', 'run', 'concept', 'team'] as const;
 
 /** Whose thing a picture belongs to; null when there is none in the project. */
 export async function picturedTarget(
@@ -31,7 +31,7 @@ export async function picturedTarget(
   if (objectKind === 'iteration') return iterationTarget(sql, objectId, projectId);
   if (objectKind === 'concept') return conceptTarget(sql, objectId, projectId);
   if (objectKind === 'team') return logoTarget(sql, objectId, projectId);
-  return objectKind === 'trial' ? trialTarget(sql, objectId, projectId) : null;
+  return objectKind === 'run' ? runTarget(sql, objectId, projectId) : null;
 }
 
 /** A team's logo is seen by the whole class. */

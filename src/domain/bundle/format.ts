@@ -1,7 +1,7 @@
 import type { Row } from '@/db/catalogue';
 
 export const FORMAT = 'ironstone-bundle';
-export const VERSION = 5;
+export const VERSION = 6;
 
 /**
  * A project as a bundle holds it: rows by table, with the names of the database's columns. Ids are any text, references

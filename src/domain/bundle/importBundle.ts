@@ -50,6 +50,7 @@ export async function importBundle(
   known.ids.set(keyOf('account', INSTRUCTOR), instructorId);
   await addPeople(tx, bundle, known);
   checkPlan(bundle);
+  checkReadings(bundle);
   for (const one of carried) {
     const { name } = one.table;
     const rows: Row[] = [];
@@ -178,6 +179,14 @@ function checkPlan(bundle: Bundle): void {
     if (error instanceof CoreError) throw refuse(`The plan can't be brought in: ${error.message}`);
     throw error;
   }
+}
+
+/** A valid run has a value; the database looks at that only when everything is in. */
+function checkReadings(bundle: Bundle): void {
+  const read = new Set(rowsOf(bundle, 'reading').map((row) => row.run_id));
+  for (const [at, row] of rowsOf(bundle, 'run').entries())
+    if (row.status === 'ok' && !read.has(row.id))
+      throw refuse(`${placeOf('run', at, row)}: it has no reading, which a valid run needs.`);
 }
 
 async function pictureOf(given: Row, pictures: ReadonlyMap<string, Uint8Array>): Promise<Row> {

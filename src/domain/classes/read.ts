@@ -11,7 +11,7 @@ export interface Section {
   pattern: Pattern;
   /** Extra meetings; those in reserve are held only once the plan needs them. */
   extra: (Meeting & { inReserve: boolean })[];
-  /** Meetings of this section that fall out; without a start, all of the day. */
+  /** Cancelled meetings of this section; without a start, all of the day. */
   lost: { date: string; start: string | null; reason: string }[];
   /** Days without class; `shared` ones come from the list of the school. */
   noClass: (NoClass & { shared: boolean })[];
@@ -47,7 +47,7 @@ export const listSections = cache(async (sql: Sql, projectId: string): Promise<S
       coalesce((select jsonb_agg(jsonb_build_object('date', x.day, 'start', x.start, 'minutes', x.minutes, 'inReserve', x.in_reserve) order by x.day, x.start)
         from extra_meeting x where x.section_id = s.id), '[]') as extra,
       coalesce((select jsonb_agg(jsonb_build_object('date', l.day, 'start', l.start, 'reason', l.reason) order by l.day, l.start)
-        from lost_meeting l where l.section_id = s.id), '[]') as lost,
+        from cancelled_meeting l where l.section_id = s.id), '[]') as lost,
       coalesce((select jsonb_agg(jsonb_build_object('from', n.first_day, 'to', n.last_day, 'reason', n.reason, 'shared', n.shared)
           order by n.first_day, n.last_day, n.reason) from (
           select first_day, last_day, reason, false as shared from no_class where project_id = s.project_id

@@ -1,7 +1,7 @@
 import { draw } from '@/core/teams';
 import { type Sql } from '@/db/connection';
 
-export interface Drawing {
+export interface Draw {
   id: string;
   projectId: string;
   sectionId: string | null;
@@ -23,31 +23,31 @@ const COLUMNS =
   'id, project_id, section_id, title, names, subjects, for_pitches, is_public, frozen_at, first_called, second_called, drawn_at';
 
 /** The draws of a project, newest first. */
-export async function listDrawings(sql: Sql, projectId: string): Promise<Drawing[]> {
+export async function listDraws(sql: Sql, projectId: string): Promise<Draw[]> {
   return sql<
-    Drawing[]
-  >`select ${sql.unsafe(COLUMNS)} from drawing where project_id = ${projectId} order by frozen_at desc, id`;
+    Draw[]
+  >`select ${sql.unsafe(COLUMNS)} from draw where project_id = ${projectId} order by frozen_at desc, id`;
 }
 
 /** A draw that anybody may see. */
-export async function findPublicDrawing(
+export async function findPublicDraw(
   sql: Sql,
   id: string,
-): Promise<(Drawing & { project: string; timeZone: string }) | null> {
-  const [row] = await sql<(Drawing & { project: string; timeZone: string })[]>`
-    select d.*, p.title as project, p.time_zone from drawing d join project p on p.id = d.project_id
+): Promise<(Draw & { project: string; timeZone: string }) | null> {
+  const [row] = await sql<(Draw & { project: string; timeZone: string })[]>`
+    select d.*, p.title as project, p.time_zone from draw d join project p on p.id = d.project_id
     where d.id = ${id} and d.is_public`;
   return row ?? null;
 }
 
 /** The seed of a draw: what both called out, one after the other. Null before. */
-export function seedOf({ firstCalled, secondCalled }: Pick<Drawing, 'firstCalled' | 'secondCalled'>): string | null {
+export function seedOf({ firstCalled, secondCalled }: Pick<Draw, 'firstCalled' | 'secondCalled'>): string | null {
   return firstCalled !== null && secondCalled !== null ? firstCalled + secondCalled : null;
 }
 
 /** The drawn order as positions in the frozen list; null before the seed was called. */
-export function orderOf(drawing: Pick<Drawing, 'names' | 'firstCalled' | 'secondCalled'>): number[] | null {
-  const seed = seedOf(drawing);
+export function orderOf(of: Pick<Draw, 'names' | 'firstCalled' | 'secondCalled'>): number[] | null {
+  const seed = seedOf(of);
   // Positions are drawn, as names could stand twice among concepts.
-  return seed === null ? null : draw({ names: drawing.names.map((_, i) => String(i)), seed }).order.map(Number);
+  return seed === null ? null : draw({ names: of.names.map((_, i) => String(i)), seed }).order.map(Number);
 }

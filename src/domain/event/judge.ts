@@ -32,9 +32,8 @@ export async function listFacts(sql: Sql, projectId: string): Promise<Facts> {
   const rows = await sql<{ iterationId: string; name: string; dimension: Dimension; value: number; unit: string }[]>`
     select m.iteration_id, p.name, m.dimension, m.value, m.unit from measurement m join parameter p on p.id = m.parameter_id
     where m.value is not null and m.iteration_id in (
-      select distinct on (event_id, team_id) iteration_id from trial
-      where project_id = ${projectId} and attempt is not null and taken_back_at is null
-      order by event_id, team_id, attempt desc)`;
+      select distinct on (a.event_id, a.team_id) r.iteration_id from attempt a join run r on r.id = a.run_id
+      where a.project_id = ${projectId} and a.stands order by a.event_id, a.team_id, a.number desc)`;
   const facts: Facts = new Map();
   for (const { iterationId, name, dimension, value, unit } of rows) {
     const own = facts.get(iterationId) ?? {};
@@ -62,7 +61,7 @@ export function resultsOf(
   facts: Facts,
 ): EventResults {
   const byTeam = new Map(teams.map((team): [string, ScoredRun[]] => [team.id, []]));
-  for (const trial of attempts) if (trial.eventId === event.id) byTeam.get(trial.teamId)?.push(trial);
+  for (const run of attempts) if (run.eventId === event.id) byTeam.get(run.teamId)?.push(run);
   const entries = teams.map((team): Entry => {
     const own = byTeam.get(team.id)!;
     const known = facts.get(own.at(-1)?.iterationId ?? '') ?? {};
@@ -99,13 +98,12 @@ function attemptScore(
 }
 
 /** Attempts in their order; a number that is missing in between counts as not started. */
-function numbered(trials: ScoredRun[], protocol: Protocol): Attempt[] {
-  const last = trials.reduce((most, trial) => Math.max(most, trial.attempt ?? 0), 0);
+function numbered(runs: ScoredRun[], protocol: Protocol): Attempt[] {
+  const last = runs.reduce((most, run) => Math.max(most, run.attempt), 0);
   return Array.from({ length: last }, (_, i) => {
-    const trial = trials.find((candidate) => candidate.attempt === i + 1);
-    if (!trial) return { status: 'did-not-start' as const };
-    const value =
-      trial.value === null ? null : convert({ value: trial.value, from: trial.unit!, to: protocol.unit }).value;
-    return { value, status: trial.status, penalties: trial.penalties };
+    const run = runs.find((candidate) => candidate.attempt === i + 1);
+    if (!run) return { status: 'did-not-start' as const };
+    const value = run.value === null ? null : convert({ value: run.value, from: run.unit!, to: protocol.unit }).value;
+    return { value, status: run.status, penalties: run.penalties };
   });
 }

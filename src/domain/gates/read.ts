@@ -134,10 +134,9 @@ function listFoundIterations(sql: Sql, projectId: string): Promise<FoundOfIterat
       array(select m.parameter_id from measurement m where m.iteration_id = i.id) as measured,
       array(select k.by_name from iteration_check k where k.iteration_id = i.id order by k.checked_on, k.by_name) as checked_by
     from iteration i left join (
-      select t.iteration_id, count(*)::int as runs,
-        array_agg(distinct p.parameter_id) filter (where t.status = 'ok' and t.value is not null) as tried
-      from trial t join event e on e.id = t.event_id join protocol p on p.id = e.protocol_id
-      where t.project_id = ${projectId} and t.taken_back_at is null group by t.iteration_id) r on r.iteration_id = i.id
+      select r.iteration_id, count(distinct r.id)::int as runs, array_agg(distinct q.parameter_id) filter (where r.status = 'ok') as tried
+      from run r left join reading v on v.run_id = r.id left join quantity q on q.id = v.quantity_id
+      where r.project_id = ${projectId} and r.stands group by r.iteration_id) r on r.iteration_id = i.id
     where i.project_id = ${projectId} order by i.number desc`;
 }
 

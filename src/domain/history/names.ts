@@ -7,7 +7,6 @@ export function titleOf(kind: string, row: Row, names: Map<string, string>): str
   const parts = title.map((column) => {
     const value = row[column];
     if (column.endsWith('_id')) return typeof value === 'string' ? names.get(value) : undefined;
-    if (column === 'attempt') return value ? `attempt ${String(value)}` : 'practice';
     return value === null || value === undefined ? undefined : String(value).slice(0, 60);
   });
   return [wordOf(kind), parts.filter(Boolean).join(', ')].join(' ').trim();

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { CATALOGUE } from '@/db/catalogue';
+import { CATALOGUE, entryOf } from '@/db/catalogue';
 import type { Sql } from '@/db/connection';
 import { readShape, type Shape } from '@/db/shape';
 
@@ -43,7 +43,7 @@ export interface Plan {
 const NEVER = new Set(['id', 'project_id', 'version', 'created_at', 'updated_at', 'is_demo', 'pinned_now']);
 /** Columns that make sense only together. */
 const TOGETHER = [
-  ['value', 'unit', 'value_si', 'answer'],
+  ['value', 'unit', 'answer'],
   ['rule', 'attempts_allowed'],
   ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'parameter_id'],
 ];
@@ -61,13 +61,13 @@ export async function planPutBack(
   lock = false,
 ): Promise<Plan> {
   const shape = await readShape(sql);
-  const changes = await readChanges(sql, project, selection);
+  const changes = await readChanges(sql, shape, project, selection);
   const objects = new Map<string, Recorded[]>();
   for (const change of changes) {
     const key = `${change.objectKind} ${JSON.stringify(keyOf(change, shape))}`;
     objects.set(key, [...(objects.get(key) ?? []), change]);
   }
-  const steps: Step[] = [];
+  let steps: Step[] = [];
   const left: Left[] = [];
   const current = await readCurrent(sql, shape, [...objects.values()], lock);
   for (const [key, own] of objects) {
@@ -75,19 +75,39 @@ export async function planPutBack(
     if (step) steps.push(step);
     left.push(...stays);
   }
+  // What belongs to a thing that goes stays with it on record.
+  const gone = new Set(steps.flatMap(({ does, key }) => (does === 'remove' ? [key.id] : [])));
+  steps = steps.filter(({ does, table, about }) => does !== 'remove' || !gone.has(ownerOf(table, about)));
   steps.sort((a, b) => b.order - a.order);
   return { steps, left, fingerprint: createHash('sha256').update(JSON.stringify(steps)).digest('hex') };
 }
 
-async function readChanges(sql: Sql, { id, timeZone }: { id: string; timeZone: string }, selection: Selection) {
+/** The id of the thing that a row is a part of: of a reading that of its run. */
+function ownerOf(table: string, row: Row): unknown {
+  const { partOf } = entryOf(table);
+  return partOf && row[`${partOf}_id`];
+}
+
+async function readChanges(
+  sql: Sql,
+  shape: Shape,
+  { id, timeZone }: { id: string; timeZone: string },
+  selection: Selection,
+): Promise<Recorded[]> {
   const which =
     selection.kind === 'change'
       ? sql`and id = ${selection.change}`
       : sql`and actor_id = ${selection.person} and at >= ${selection.from}::timestamp at time zone ${timeZone}
           and at < ${selection.to}::timestamp at time zone ${timeZone} + interval '1 minute'`;
-  return sql<Recorded[]>`
+  const changes = await sql<Recorded[]>`
     select id, actor_name, object_kind, before, after from audit
     where project_id = ${id} and object_kind = any(${Object.keys(CATALOGUE).filter(canPutBack)}) ${which} order by id limit 5000`;
+  return changes.map((change) => {
+    const columns = new Set(shape.get(change.objectKind)!.columns.map(({ name }) => name));
+    const stored = (row: Row | null) =>
+      row && Object.fromEntries(Object.entries(row).filter(([column]) => columns.has(column)));
+    return { ...change, before: stored(change.before), after: stored(change.after) };
+  });
 }
 
 function keyOf({ objectKind, before, after }: Recorded, shape: Shape): Row {
@@ -104,8 +124,10 @@ async function readCurrent(sql: Sql, shape: Shape, objects: Recorded[][], lock: 
   for (const [table, keys] of byTable) {
     const columns = shape.get(table)!.key;
     const last = columns.at(-1)!;
+    const { partOf } = entryOf(table);
+    const withdrawn = sql`jsonb_build_object('withdrawn_at', (select o.withdrawn_at from ${sql(partOf ?? table)} o where o.id = t.${sql(`${partOf}_id`)}))`;
     const rows = await sql<{ row: Row }[]>`
-      select to_jsonb(t) - 'bytes' - 'thumbnail' as row from ${sql(table)} t
+      select to_jsonb(t) - 'bytes' - 'thumbnail' - 'stands' ${partOf ? sql`|| ${withdrawn}` : sql``} as row from ${sql(table)} t
       where ${columns.length > 1 ? sql`t.project_id = ${keys[0]!.project_id as string} and` : sql``} t.${sql(last)} = any(${keys.map((key) => key[last] as string)})
       ${lock ? sql`for update` : sql``}`;
     for (const { row } of rows)
@@ -120,14 +142,14 @@ interface Found {
 }
 
 /** What to do about one thing: from what it was before the first of the changes to what it is now. */
-function stepFor(own: Recorded[], now: Row | null, selection: Selection, shape: Shape): Found {
-  const [first, last] = [own[0]!, own.at(-1)!];
+function stepFor(changes: Recorded[], now: Row | null, selection: Selection, shape: Shape): Found {
+  const [first, last] = [changes[0]!, changes.at(-1)!];
   const [target, leftAs] = [first.before, last.after];
   const table = first.objectKind;
   const base = { table, key: keyOf(first, shape), about: (now ?? target ?? leftAs)! };
   const stays = (why: string): Found => ({ step: null, stays: [{ table, about: base.about, why }] });
   if (target === null) {
-    if (now === null || now.taken_back_at) return { step: null, stays: [] };
+    if (now === null || now.withdrawn_at) return { step: null, stays: [] };
     if (selection.kind === 'person' && changed(leftAs ?? {}, now).length > 0)
       return stays('somebody has changed it since');
     if (table === 'attachment') return stays('a picture is taken away on its own page');
@@ -142,7 +164,9 @@ function stepFor(own: Recorded[], now: Row | null, selection: Selection, shape: 
     const fields = fieldsOf(target).map((field) => ({ field, now: null, then: target[field] }));
     return { step: { ...base, does: 'add', fields, order: last.id }, stays: [] };
   }
-  return changeOf(base, { target, leftAs: leftAs ?? now, now }, selection, last.id);
+  const { withdrawn_at: withdrawn, ...own } = now;
+  const is = entryOf(table).partOf ? own : { ...own, withdrawn_at: withdrawn };
+  return changeOf(base, { target, leftAs: leftAs ?? is, now: is }, selection, last.id);
 }
 
 function changeOf(

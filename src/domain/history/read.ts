@@ -48,7 +48,7 @@ export async function listChoices(sql: Sql, projectId: string): Promise<{ kinds:
   return { kinds: row.kinds ?? [], people: row.people ?? [] };
 }
 
-const HIDDEN = new Set(['id', 'version', 'updated_at', 'created_at', 'project_id', 'value_si', 'dimension']);
+const HIDDEN = new Set(['id', 'version', 'updated_at', 'created_at', 'project_id', 'dimension', 'stands']);
 
 /** What a change of the plan did stands in the history as changes of its own. */
 const TOLD_ELSEWHERE = new Set(['before', 'after', 'made_at', 'made_by']);
@@ -72,6 +72,9 @@ export async function listNames(
   const rows = await sql<{ id: string; name: string }[]>`
     with named as (
       select i.id, t.name || ' ' || i.number as name, i.project_id from iteration i join team t on t.id = i.team_id
+      union all select r.id, t.name || ' ' || i.number || ', ' || p.name, r.project_id from run r
+        join team t on t.id = r.team_id join iteration i on i.id = r.iteration_id join protocol p on p.id = r.protocol_id
+      union all select q.id, m.name, q.project_id from quantity q join parameter m on m.id = q.parameter_id
       union all select a.id, a.name, e.project_id from account a join enrolment e on e.account_id = a.id
       ${named.map(
         ({ table, title }) => sql`union all select id,

@@ -74,7 +74,7 @@ export async function listNotes(sql: Sql, projectId: string, visitId: string): P
   return sql<Note[]>`
     select n.id, n.question_id, n.author_id, coalesce(a.name, n.by_link) as author, n.author_id is null as by_client, n.text, n.version
     from note n join question q on q.id = n.question_id left join account a on a.id = n.author_id
-    where n.project_id = ${projectId} and q.visit_id = ${visitId} and n.taken_back_at is null order by n.made_at, n.created_at, n.id`;
+    where n.project_id = ${projectId} and q.visit_id = ${visitId} and n.withdrawn_at is null order by n.made_at, n.created_at, n.id`;
 }
 
 /** What the client said, sentence by sentence. */

@@ -16,7 +16,7 @@ export interface PartRecord {
   thicknessUnit: string | null;
   version: number;
 }
-export interface Joint {
+export interface Interface {
   id: string;
   sectionId: string;
   name: string;
@@ -45,10 +45,10 @@ export async function listParts(sql: Sql, projectId: string): Promise<PartRecord
     from part where project_id = ${projectId} order by code, id`;
 }
 
-export async function listJoints(sql: Sql, projectId: string): Promise<Joint[]> {
-  return sql<Joint[]>`
+export async function listInterfaces(sql: Sql, projectId: string): Promise<Interface[]> {
+  return sql<Interface[]>`
     select id, section_id, name, one_id, other_id, one_value, one_unit, one_tolerance, other_value, other_unit, other_tolerance, version
-    from joint where project_id = ${projectId} order by name, id`;
+    from interface where project_id = ${projectId} order by name, id`;
 }
 
 export async function listScales(sql: Sql, projectId: string): Promise<BuildScale[]> {
@@ -57,8 +57,8 @@ export async function listScales(sql: Sql, projectId: string): Promise<BuildScal
 }
 
 /** Whether both entries of an interface agree; null while one is missing. */
-export function metOf(joint: Joint): Met | null {
-  const { oneValue, oneUnit, oneTolerance, otherValue, otherUnit, otherTolerance } = joint;
+export function metOf(pair: Interface): Met | null {
+  const { oneValue, oneUnit, oneTolerance, otherValue, otherUnit, otherTolerance } = pair;
   if (oneValue === null || otherValue === null) return null;
   return meet({
     one: { value: oneValue, unit: oneUnit!, tolerance: oneTolerance! },

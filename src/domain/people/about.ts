@@ -5,16 +5,7 @@ import { listNames } from '../history/read';
 import { isId } from '@/server/access';
 
 type Row = Record<string, unknown>;
-const SERVES_THE_PROGRAM = new Set([
-  'id',
-  'project_id',
-  'version',
-  'created_at',
-  'updated_at',
-  'value_si',
-  'bytes',
-  'thumbnail',
-]);
+const SERVES_THE_PROGRAM = new Set(['id', 'project_id', 'version', 'created_at', 'updated_at', 'bytes', 'thumbnail']);
 
 /**
  * Everything that is kept about one person, for them to have: every row that names them, by table, with what it refers to

@@ -2,7 +2,7 @@ import { TZDate } from '@date-fns/tz';
 import { addMinutes } from 'date-fns';
 import ical, { ICalEventTransparency } from 'ical-generator';
 import type { Meeting } from '@/core/calendar';
-import type { Booking, Resource } from '@/domain/bookings/read';
+import type { Booking, Machine } from '@/domain/bookings/read';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import type { Stage } from './read';
 import { plural } from '@/core/format';
@@ -14,7 +14,7 @@ interface Given {
   sections: readonly Section[];
   stages: readonly Stage[];
   teams: readonly Team[];
-  resources: readonly Resource[];
+  machines: readonly Machine[];
   bookings: readonly Booking[];
 }
 
@@ -23,7 +23,7 @@ interface Given {
  * meeting of each stage, what is booked on the machines, and the event. Times are UTC, so that no program needs to know the time zone; each entry keeps its
  * id, so that a program that subscribes moves what was moved.
  */
-export function calendarOf({ project, sections, stages, teams, resources, bookings }: Given): string {
+export function calendarOf({ project, sections, stages, teams, machines, bookings }: Given): string {
   const calendar = ical({
     name: project.title,
     prodId: { company: 'ironstone', product: 'schedule' },
@@ -70,11 +70,11 @@ export function calendarOf({ project, sections, stages, teams, resources, bookin
       });
     }
   }
-  for (const { id, day, start, minutes, state, resourceId, teamId } of bookings) {
+  for (const { id, day, start, minutes, state, machineId, teamId } of bookings) {
     const team = teams.find((one) => one.id === teamId);
     if (!day || !start || !minutes || (state !== 'booked' && state !== 'running')) continue;
     if (!team || !sections.some((section) => section.id === team.sectionId)) continue;
-    const machine = resources.find((one) => one.id === resourceId)!;
+    const machine = machines.find((one) => one.id === machineId)!;
     const begins = instantOf({ date: day, start, minutes }, project.timeZone);
     calendar.createEvent({
       ...{

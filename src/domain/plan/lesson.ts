@@ -1,5 +1,5 @@
 import { endOf, type Meeting } from '@/core/calendar';
-import { listBookings, listResources } from '@/domain/bookings/read';
+import { listBookings, listMachines } from '@/domain/bookings/read';
 import { readSafety, type Hazard } from '@/domain/safety/read';
 import { listAbsent, listStages, type Stage } from './read';
 import { listStudents, listTeams, meetingsOf, type Member, type Section, type Team } from '@/domain/classes/read';
@@ -39,13 +39,13 @@ export async function readLesson(
   const meetings = meetingsOf(section);
   const meeting = meetings.find((one) => endOf(one) > now);
   if (!meeting) return null;
-  const [stages, teams, students, absent, safety, resources, bookings] = await Promise.all([
+  const [stages, teams, students, absent, safety, machines, bookings] = await Promise.all([
     listStages(sql, projectId),
     listTeams(sql, projectId),
     listStudents(sql, projectId),
     listAbsent(sql, projectId, meeting.date),
     readSafety(sql, projectId),
-    listResources(sql, projectId),
+    listMachines(sql, projectId),
     listBookings(sql, projectId),
   ]);
   const own = teams.filter((team) => team.sectionId === section.id);
@@ -53,13 +53,13 @@ export async function readLesson(
   const here = students.filter((member) => member.sectionId === section.id);
   const line = ({ accountId, name }: Member) => ({ id: accountId, name, absent: absent.includes(accountId) });
   const at = new Set(paces.map((pace) => pace.current?.id));
-  const booked = bookings.flatMap(({ id, day, start, minutes, state, resourceId, teamId, purpose }) => {
+  const booked = bookings.flatMap(({ id, day, start, minutes, state, machineId, teamId, purpose }) => {
     const team = own.find((one) => one.id === teamId);
     if (day !== meeting.date || !start || !minutes || !team || (state !== 'booked' && state !== 'running')) return [];
-    const machine = resources.find((one) => one.id === resourceId)!;
+    const machine = machines.find((one) => one.id === machineId)!;
     return [{ id, start, minutes, machine: machine.name, machineId: machine.id, team: team.name, purpose }];
   });
-  const machines = new Set(booked.map((one) => one.machineId));
+  const inUse = new Set(booked.map((one) => one.machineId));
   return {
     section,
     meeting,
@@ -73,7 +73,7 @@ export async function readLesson(
     others: here.filter((member) => member.teamId === null).map(line),
     stages: stages.filter((stage) => at.has(stage.id)),
     hazards: safety.hazards.filter(
-      (hazard) => hazard.stages.some((id) => at.has(id)) || hazard.resources.some((id) => machines.has(id)),
+      (hazard) => hazard.stages.some((id) => at.has(id)) || hazard.machines.some((id) => inUse.has(id)),
     ),
     booked,
   };

@@ -6,8 +6,8 @@ import { type Sql } from '@/db/connection';
 export async function listMeasured(sql: Sql, projectId: string): Promise<Set<string>> {
   const rows = await sql<{ parameterId: string }[]>`
     select distinct parameter_id from measurement where project_id = ${projectId}
-    union select distinct p.parameter_id from trial t join event e on e.id = t.event_id join protocol p on p.id = e.protocol_id
-    where t.project_id = ${projectId} and t.status = 'ok' and t.taken_back_at is null`;
+    union select distinct q.parameter_id from run r join reading v on v.run_id = r.id join quantity q on q.id = v.quantity_id
+    where r.project_id = ${projectId} and r.status = 'ok' and r.stands`;
   return new Set(rows.map((row) => row.parameterId));
 }
 

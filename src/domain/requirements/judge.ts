@@ -8,7 +8,7 @@ import type { EventRecord, Protocol, RunGroup } from '@/domain/bench/read';
 /** What a verdict rests on: a reading of one instrument, or the runs under a protocol. */
 export type Evidence =
   | { kind: 'reading'; instrument: string | null; measuredOn: string }
-  | { kind: 'runs'; runs: number; protocol: string; eventId: string; trialIds: string[] }
+  | { kind: 'runs'; runs: number; protocol: string; runIds: string[] }
   | { kind: 'note'; title: string }
   | { kind: 'none' };
 export interface Verdict extends Judgement {
@@ -20,7 +20,7 @@ export interface Verdict extends Judgement {
   uncertainty: number;
   evidence: Evidence;
 }
-/** Where runs come from, so that a requirement finds those that measure its parameter. */
+/** Where readings come from, so that a requirement finds those of its parameter. */
 export interface Sources {
   events: EventRecord[];
   protocols: Protocol[];
@@ -79,11 +79,12 @@ function reading(requirement: Requirement, iteration: Iteration): Found | null {
   return { measured: { value: taken.value!, unit, expandedUncertainty: readingUncertainty(taken, unit) }, evidence };
 }
 
-function runs(requirement: Requirement, iteration: Iteration, { events, protocols, runs }: Sources): Found | null {
-  for (const event of events) {
-    const protocol = protocols.find((p) => p.id === event.protocolId);
-    if (!protocol || protocol.parameterId !== requirement.parameterId) continue;
-    const valid = runs.filter((group) => group.iterationId === iteration.id && group.eventId === event.id);
+function runs(requirement: Requirement, iteration: Iteration, { protocols, runs }: Sources): Found | null {
+  for (const protocol of protocols) {
+    if (protocol.parameterId !== requirement.parameterId) continue;
+    const valid = runs.filter(
+      (group) => group.iterationId === iteration.id && group.quantityId === protocol.quantityId,
+    );
     const [first] = valid;
     if (!first) continue;
     const { unit } = protocol;
@@ -101,8 +102,7 @@ function runs(requirement: Requirement, iteration: Iteration, { events, protocol
       kind: 'runs',
       runs: n,
       protocol: protocol.name,
-      eventId: event.id,
-      trialIds: valid.flatMap((group) => group.ids),
+      runIds: valid.flatMap((group) => group.ids),
     };
     return { measured: { value: mean, unit, expandedUncertainty }, evidence };
   }

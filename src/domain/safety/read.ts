@@ -10,7 +10,7 @@ export interface Hazard extends Asked {
   version: number;
   /** Ids of what names it; materials by their names in the kit. */
   stages: string[];
-  resources: string[];
+  machines: string[];
   protocols: string[];
   materials: string[];
 }
@@ -42,7 +42,7 @@ export const readSafety = cache(async (sql: Sql, projectId: string): Promise<Saf
     select coalesce((select json_agg(row_to_json(x) order by x.name) from (
         select h.id, h.name, h.cautions, h.equipment, h.supervision, h.needs_training as "needsTraining",
           h.needs_reading as "needsReading", h.text_version as "textVersion", h.version, ${uses('stage_id')} as stages,
-          ${uses('resource_id')} as resources, ${uses('protocol_id')} as protocols, ${uses('material')} as materials
+          ${uses('machine_id')} as machines, ${uses('protocol_id')} as protocols, ${uses('material')} as materials
         from hazard h where h.project_id = ${projectId}) x), '[]') as hazards,
       coalesce((select json_agg(json_build_object('id', s.id, 'personId', s.account_id, 'hazardId', s.hazard_id, 'signedOn', s.signed_on,
           'signedBy', s.signed_by, 'validUntil', s.valid_until, 'version', s.version))
@@ -60,7 +60,7 @@ export function readBy({ acknowledged }: Pick<Safety, 'acknowledged'>, teamId: s
   );
 }
 
-type Kind = 'stages' | 'resources' | 'protocols' | 'materials';
+type Kind = 'stages' | 'machines' | 'protocols' | 'materials';
 
 /** The hazards that something names. */
 export function hazardsOf(hazards: readonly Hazard[], kind: Kind, id: string): Hazard[] {

@@ -69,7 +69,7 @@ test('where nothing beats the datum, the datum is first', () => {
   expect(datumOf(selection({ datumId: 'gone', marks: marks(1) }))).toBeNull();
 });
 
-test('a ballot that names a concept taken back counts with what is left; votes and the client stand beside the matrix', () => {
+test('a ballot that names a concept withdrawn counts with what is left; votes and the client stand beside the matrix', () => {
   const one = selection({
     ballots: [
       { voter: 'a', ranking: ['gone', 'twin'] },

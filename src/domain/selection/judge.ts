@@ -135,7 +135,7 @@ export interface Says {
 /** The schools side by side, those that have said something. */
 export function sideBySide(selection: SelectionRecord, matrix: Matrix): Says[] {
   const says: Says[] = [];
-  const name = (id: string) => selection.concepts.find((one) => one.id === id)?.title ?? 'a concept taken back';
+  const name = (id: string) => selection.concepts.find((one) => one.id === id)?.title ?? 'a concept withdrawn';
   if (matrix.decision) {
     const { winner, tied, totals } = matrix.decision;
     says.push({

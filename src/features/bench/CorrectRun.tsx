@@ -5,8 +5,8 @@ import { Area, Choice, Decimal } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { STATUS_NAME } from './Keypad';
-import { trialSchema } from './schema';
-import { takeBackEntry } from './takeBack';
+import { runSchema } from './schema';
+import { withdrawEntry } from './withdraw';
 
 interface Props {
   projectId: string;
@@ -14,7 +14,7 @@ interface Props {
   version: number;
   title: string;
 }
-const NAMES = { value: 'Value', unit: 'Unit', status: 'What became of it', note: 'Note', takenBack: 'Taken back' };
+const NAMES = { value: 'Value', unit: 'Unit', status: 'What became of it', note: 'Note', withdrawn: 'Withdrawn' };
 
 /** Puts a recorded run right; also without a connection. Two people who do so at once see both versions. */
 export function CorrectRun({
@@ -32,12 +32,12 @@ export function CorrectRun({
       <div className="pt-3">
         <RecordForm
           id={`run-${id}`}
-          schema={trialSchema}
+          schema={runSchema}
           values={values}
           fixed={{ projectId, id, version }}
           submit={(body) =>
             enter({
-              path: '/api/v1/trials',
+              path: '/api/v1/runs',
               title: `${title}, corrected: ${String(body.value)} ${String(body.unit)}`,
               body,
               objectId: id,
@@ -61,17 +61,17 @@ export function CorrectRun({
   );
 }
 
-/** Takes a run back: it counts no more, and its attempt is free again. */
-export function TakeBack({ projectId, id, version, title }: Props) {
+/** Withdraws a run: it counts no more, and its attempt is free again. */
+export function Withdraw({ projectId, id, version, title }: Props) {
   const enter = useEntry();
   return (
     <ActButton
-      act={() => enter(takeBackEntry({ projectId, id, version, title }))}
+      act={() => enter(withdrawEntry({ projectId, id, version, title }))}
       input={{}}
-      done="Taken back; its attempt is free again."
+      done="Withdrawn; its attempt is free again."
       confirm="Yes, it shall not count"
     >
-      Take this run back
+      Withdraw this run
     </ActButton>
   );
 }

@@ -5,7 +5,7 @@ import type { Entry } from '@/ui/outbox/entry';
 import { useEntry } from '@/ui/outbox/Entering';
 import { dropEntry } from '@/ui/outbox/store';
 import { toast } from '@/ui/toast';
-import { takeBackEntry } from './takeBack';
+import { withdrawEntry } from './withdraw';
 
 export interface Saved {
   id: string;
@@ -14,7 +14,7 @@ export interface Saved {
   value: string;
 }
 
-/** What was just entered, newest first: still on this device, then what the server has. Each can be taken back. */
+/** What was just entered, newest first: still on this device, then what the server has. Each can be withdrawn. */
 export function LastRuns({
   projectId,
   event,
@@ -32,19 +32,18 @@ export function LastRuns({
   const router = useRouter();
   const enter = useEntry();
   const goingBack = new Set(
-    entries.filter((one) => one.path.endsWith('/take-back') && one.state !== 'refused').map((one) => one.objectId),
+    entries.filter((one) => one.path.endsWith('/withdraw') && one.state !== 'refused').map((one) => one.objectId),
   );
-  const takeBack = async (run: Saved) => {
-    const outcome = await enter(takeBackEntry({ projectId, ...run, title: `${run.text}: ${run.value}` }));
+  const withdraw = async (run: Saved) => {
+    const outcome = await enter(withdrawEntry({ projectId, ...run, title: `${run.text}: ${run.value}` }));
     if (!outcome.ok) toast.error(outcome.message);
-    else
-      toast.success(outcome.notes.length ? `${outcome.notes.join('. ')}.` : 'Taken back; its attempt is free again.');
+    else toast.success(outcome.notes.length ? `${outcome.notes.join('. ')}.` : 'Withdrawn; its attempt is free again.');
     router.refresh();
   };
   const drop = async (run: Entry) => {
     const pictures = entries.filter((one) => one.picture && one.body.objectId === run.objectId);
     await Promise.all([run, ...pictures].map((one) => dropEntry(one.id)));
-    toast.success('Taken back before it was sent.');
+    toast.success('Withdrawn before it was sent.');
   };
   return (
     <ul className="mx-3.5 my-2 text-sm" aria-label="Runs just saved">
@@ -59,9 +58,9 @@ export function LastRuns({
             <button
               className="btn-text whitespace-nowrap"
               onClick={() => void drop(run)}
-              aria-label={`Take back ${run.title}`}
+              aria-label={`Withdraw ${run.title}`}
             >
-              take back
+              withdraw
             </button>
           )}
         </Line>
@@ -72,10 +71,10 @@ export function LastRuns({
           <Line key={run.id} text={run.text} value={run.value}>
             <button
               className="btn-text whitespace-nowrap"
-              onClick={() => void takeBack(run)}
-              aria-label={`Take back ${run.text}`}
+              onClick={() => void withdraw(run)}
+              aria-label={`Withdraw ${run.text}`}
             >
-              take back
+              withdraw
             </button>
           </Line>
         ))}

@@ -1,18 +1,18 @@
 import Link from 'next/link';
 import type { Team } from '@/domain/classes/read';
-import type { EventRecord, Protocol, Trial } from '@/domain/bench/read';
+import { testOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
 import { quantity } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { offProtocol } from '@/domain/bench/offProtocol';
 
 interface Props {
-  runs: Trial[];
+  runs: Run[];
   teams: Team[];
   events: EventRecord[];
   protocols: Protocol[];
   runHref: (id: string) => string;
-  when: (run: Trial) => string;
+  when: (run: Run) => string;
 }
 
 /** Runs as they were entered, with what was not as the protocol says. */
@@ -24,7 +24,7 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
           <tr>
             <th>When</th>
             <th>Team</th>
-            <th>Event</th>
+            <th>Event or protocol</th>
             <th className="right">Iteration</th>
             <th className="right">Attempt</th>
             <th className="right">Value</th>
@@ -34,18 +34,17 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
         <tbody>
           {runs.map((run) => {
             const team = teams.find((one) => one.id === run.teamId);
-            const event = events.find((one) => one.id === run.eventId);
-            const protocol = protocols.find((one) => one.id === event?.protocolId);
+            const protocol = protocols.find((one) => one.id === run.protocolId);
             const off = protocol ? offProtocol(protocol.conditions, run.conditions) : [];
             return (
-              <tr key={run.id} className={run.takenBack ? 'line-through text-faint' : ''}>
+              <tr key={run.id} className={run.withdrawn ? 'line-through text-faint' : ''}>
                 <td className="whitespace-nowrap">
                   <Link prefetch={false} href={runHref(run.id)}>
                     {when(run)}
                   </Link>
                 </td>
                 <td>{team && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
-                <td>{event?.name}</td>
+                <td>{testOf(run, { events, protocols })}</td>
                 <td className="num right">{run.iterationNumber}</td>
                 <td className="num right">{run.attempt ?? 'practice'}</td>
                 <td className="num right whitespace-nowrap">

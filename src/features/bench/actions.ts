@@ -52,17 +52,16 @@ export const saveProtocol = action(
       unit: c.unit,
     }));
     kept.forEach((c, i) => unitKnown(`conditions.${i}.unit`, c.unit));
-    const values = {
-      name,
-      procedure,
-      cautions,
-      parameterId,
-      dimension,
-      unit,
-      instrumentId,
-      conditions: json(tx, kept),
-    };
-    return { id: await saveRow(work, 'protocol', { id, version }, values, protocolForm) };
+    const values = { name, procedure, cautions, conditions: json(tx, kept) };
+    const protocolId = await saveRow(work, 'protocol', { id, version }, values, async (row) => {
+      const [first] = await tx`
+        select parameter_id, instrument_id, unit from quantity where protocol_id = ${id} and position = 0`;
+      return protocolForm({ ...row, ...first });
+    });
+    const quantity = { parameterId, dimension, unit, instrumentId };
+    if (id) await tx`update quantity set ${tx(quantity)} where protocol_id = ${id} and position = 0`;
+    else await tx`insert into quantity ${tx({ ...quantity, projectId, protocolId })}`;
+    return { id: protocolId };
   },
 );
 

@@ -8,46 +8,46 @@ import { holdsOfRun, sentence } from '@/domain/gates/holds';
 import { readMeasured } from '@/domain/bench/measure';
 import { ConflictError, FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
-import { trialTarget } from '@/domain/builds/targets';
+import { runTarget } from '@/domain/builds/targets';
 import { read } from '@/ui/forms/schema';
-import { takeBackSchema, trialSchema } from './schema';
+import { withdrawSchema, runSchema } from './schema';
 import { runForm } from './toForm';
 
-type Input = InferType<typeof trialSchema>;
+type Input = InferType<typeof runSchema>;
 
 /**
- * Records a run of an event, or corrects one: without a version it is new, with one it is a change of what was seen. The
- * id is the client's; sending a new run again changes nothing. An attempt that somebody else has recorded meanwhile is a
- * clash: both runs are shown, and one's own can stay as the next attempt or as a practice run.
+ * Records a run with its reading, and the attempt it counts as, or corrects one: without a version it is new, with one it
+ * is a change of what was seen. The id is the client's; sending a new run again changes nothing. An attempt that somebody
+ * else has recorded meanwhile is a clash: both runs are shown, and one's own can stay as the next attempt or as a practice
+ * run.
  */
-export const recordTrial: Command<Input, { id: string; attempt: number | null }> = {
-  door: '/api/v1/trials',
-  schema: trialSchema as Command<Input, never>['schema'],
+export const recordRun: Command<Input, { id: string; attempt: number | null }> = {
+  door: '/api/v1/runs',
+  schema: runSchema as Command<Input, never>['schema'],
   target: async (sql, input, projectId) => {
-    const existing = await trialTarget(sql, input.id, projectId);
+    const existing = await runTarget(sql, input.id, projectId);
     return existing ?? (isId(input.teamId) ? { teamId: input.teamId } : {});
   },
   run: async (work, input) => {
     const { tx, projectId, notes } = work;
-    const { id, sectionId, eventId, teamId, iterationId, attempt, status, penalties, note, version } = input;
-    const [known] = await tx<
-      { attempt: number | null; teamId: string; eventId: string }[]
-    >`select attempt, team_id, event_id from trial where id = ${id} and project_id = ${projectId}`;
+    const { id, eventId, teamId, iterationId, attempt, status, penalties, note, version } = input;
+    const [known] = await tx<{ attempt: number | null; teamId: string; eventId: string | null; protocolId: string }[]>`
+      select a.number as attempt, r.team_id, a.event_id, r.protocol_id from run r left join attempt a on a.run_id = r.id
+      where r.id = ${id} and r.project_id = ${projectId}`;
     if (known && version === null) return { id, attempt: known.attempt };
-    if (known && (known.teamId !== teamId || known.eventId !== eventId))
+    if (known && (known.teamId !== teamId || (known.eventId !== null && known.eventId !== eventId)))
       throw new FieldError('teamId', 'A run stays with its team and its event.');
-    const event = await findEvent(work, eventId);
+    const test = await findTest(work, known ? known.eventId : eventId, known?.protocolId ?? input.protocolId);
     await checkPlaces(work, input);
-    checkPenalties(event.rule, penalties);
-    if (attempt !== null && attempt > event.rule.attempts.allowed) {
+    checkPenalties(test.rules, penalties);
+    const [rule] = test.rules;
+    if (attempt !== null && rule && attempt > rule.attempts.allowed) {
       throw new FieldError(
         'attempt',
-        `${event.rule.attempts.allowed} attempts are allowed in ${event.name}. Record this as a practice run, or change the event's rule.`,
+        `${rule.attempts.allowed} attempts are allowed in ${test.name}. Record this as a practice run, or change the event's rule.`,
       );
     }
-    const measured = input.value
-      ? readMeasured('', input.value, input.unit, event.dimension, notes, true)
-      : { value: null, unit: null, valueSi: null };
+    const measured = input.value ? readMeasured('', input.value, input.unit, test.dimension, notes, true) : null;
     const conditions = Object.fromEntries(
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
     );
@@ -55,39 +55,61 @@ export const recordTrial: Command<Input, { id: string; attempt: number | null }>
       iterationId,
       status,
       note,
-      ...measured,
       penalties: json(tx, penalties) as never,
       conditions: json(tx, conditions) as never,
     };
     if (known) {
       const written = await tx`
-        update trial set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+        update run set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
       await orConflict(written, tx, id, () => currentRun(work, id));
+      await keepReading(work, id, test, measured);
       return { id, attempt: known.attempt };
     }
-    const { dimension, instrumentId } = event;
+    const { protocolId } = test;
     // What took place is recorded in any case; what held it stays with it.
     const today = dayOfEntry(work.seat.project, work.now, work.age);
-    const holds = await holdsOfRun(tx, { projectId, teamId, today, protocolId: event.protocolId });
+    const holds = await holdsOfRun(tx, { projectId, teamId, today, protocolId });
     if (holds.length > 0) notes.push(`Recorded, and marked: ${sentence(holds)}`);
-    const place = { id, projectId, sectionId, eventId, teamId, attempt };
-    const added =
-      await tx`insert into trial ${tx({ ...place, ...values, dimension, instrumentId, runAt: momentOf(work), heldFor: sentence(holds) })}
-        on conflict do nothing returning 1`;
-    if (added.length === 0) await tellClash(work, input, event);
+    const run = { id, projectId, protocolId, teamId, ...values, runAt: momentOf(work), heldFor: sentence(holds) };
+    const added = await tx`insert into run ${tx(run)} on conflict do nothing returning 1`;
+    if (added.length === 0) {
+      // The same run, sent twice at once, is harmless.
+      const [own] = await tx`select 1 from run where id = ${id} and project_id = ${projectId}`;
+      if (own) return { id, attempt };
+      throw new FieldError('', 'This run could not be recorded; send it again.');
+    }
+    await keepReading(work, id, test, measured);
+    if (attempt !== null && eventId !== null) {
+      const counted = { projectId, teamId, eventId, runId: id, number: attempt };
+      const free = await tx`insert into attempt ${tx(counted)} on conflict do nothing returning 1`;
+      if (free.length === 0) await tellClash(work, { eventId, teamId, attempt }, test);
+    }
     return { id, attempt };
   },
 };
 
+/** Writes what was read in a run, or takes it out when nothing was. */
+async function keepReading(
+  { tx, projectId }: Work,
+  runId: string,
+  { protocolId, quantityId, dimension, instrumentId }: TestFound,
+  measured: { value: number; unit: string } | null,
+): Promise<void> {
+  if (!measured) return void (await tx`delete from reading where run_id = ${runId} and quantity_id = ${quantityId}`);
+  const row = { projectId, runId, protocolId, quantityId, dimension, instrumentId, ...measured };
+  await tx`insert into reading ${tx(row)} on conflict on constraint reading_once
+    do update set value = excluded.value, unit = excluded.unit`;
+}
+
 /** Takes a run back: it stays in the history and counts no more; its attempt is free again. */
-export const takeBackRun: Command<InferType<typeof takeBackSchema>, { id: string }> = {
-  door: '/api/v1/trials/take-back',
-  schema: takeBackSchema as Command<InferType<typeof takeBackSchema>, never>['schema'],
-  target: (sql, { id }, projectId) => trialTarget(sql, id, projectId),
+export const withdrawRun: Command<InferType<typeof withdrawSchema>, { id: string }> = {
+  door: '/api/v1/runs/withdraw',
+  schema: withdrawSchema as Command<InferType<typeof withdrawSchema>, never>['schema'],
+  target: (sql, { id }, projectId) => runTarget(sql, id, projectId),
   run: async (work, { id, version }) => {
     const { tx, projectId } = work;
     const written =
-      await tx`update trial set taken_back_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+      await tx`update run set withdrawn_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
     await orConflict(written, tx, id, () => currentRun(work, id));
     return { id };
   },
@@ -95,22 +117,29 @@ export const takeBackRun: Command<InferType<typeof takeBackSchema>, { id: string
 
 /** A run as its form shows it, with its version. */
 async function currentRun({ tx, projectId }: Work, id: string) {
-  const [row] = await tx`select *, taken_back_at is not null as taken_back from trial
-    where id = ${id} and project_id = ${projectId}`;
+  const [row] = await tx`
+    select r.*, not r.stands as withdrawn, a.number as attempt, v.value, v.unit from run r
+    join quantity q on q.protocol_id = r.protocol_id and q.position = 0
+    left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id
+    left join reading v on v.run_id = r.id and v.quantity_id = coalesce(e.quantity_id, q.id) and v.observer = 1
+    where r.id = ${id} and r.project_id = ${projectId}`;
   return row && { ...runForm(row), version: Number(row.version) };
 }
 
-/** The attempt is taken: by the same run, sent twice at once (which is harmless), or by another one. */
-async function tellClash(work: Work, { id, eventId, teamId, attempt }: Input, event: EventFound): Promise<void> {
+/** The attempt is taken by another run. @throws ConflictError with both of them. */
+async function tellClash(
+  work: Work,
+  { eventId, teamId, attempt }: { eventId: string; teamId: string; attempt: number },
+  { rules }: TestFound,
+): Promise<never> {
   const { tx } = work;
   const [theirs] = await tx<{ id: string; by: string; at: Date; most: number }[]>`
-    select t.id, coalesce(a.actor_name, 'somebody') as by, t.created_at as at,
-      (select max(attempt) from trial where event_id = ${eventId} and team_id = ${teamId} and taken_back_at is null) as most
-    from trial t left join audit a on a.object_id = t.id::text and a.before is null
-    where t.id = ${id} or (t.event_id = ${eventId} and t.team_id = ${teamId} and t.attempt = ${attempt} and t.taken_back_at is null)
-    order by t.id = ${id} desc limit 1`;
+    select r.id, coalesce(h.actor_name, 'somebody') as by, r.created_at as at,
+      (select max(number) from attempt where event_id = ${eventId} and team_id = ${teamId} and stands) as most
+    from attempt a join run r on r.id = a.run_id
+    left join audit h on h.object_id = r.id::text and h.object_kind = 'run' and h.before is null
+    where a.event_id = ${eventId} and a.team_id = ${teamId} and a.number = ${attempt} and a.stands limit 1`;
   if (!theirs) throw new FieldError('attempt', 'This attempt could not be recorded; send it again.');
-  if (theirs.id === id) return;
   const now = await currentRun(work, theirs.id);
   const { version = 0, ...shown } = now ?? {};
   const next = theirs.most + 1;
@@ -121,7 +150,7 @@ async function tellClash(work: Work, { id, eventId, teamId, attempt }: Input, ev
       by: theirs.by,
       at: theirs.at.toISOString(),
       ways: [
-        ...(next <= event.rule.attempts.allowed
+        ...(rules[0] && next <= rules[0].attempts.allowed
           ? [{ label: `Keep mine too, as attempt ${next}`, change: { attempt: next } }]
           : []),
         { label: 'Keep mine too, as a practice run', change: { attempt: null } },
@@ -132,20 +161,35 @@ async function tellClash(work: Work, { id, eventId, teamId, attempt }: Input, ev
   );
 }
 
-interface EventFound {
+interface TestFound {
   name: string;
-  rule: EventRule;
+  protocolId: string;
+  /** What is read, and with what. */
+  quantityId: string;
   dimension: Dimension;
   instrumentId: string;
-  protocolId: string;
+  /** The event's rule; of a practice run the rules of all events under its protocol. */
+  rules: EventRule[];
 }
 
-async function findEvent({ tx, projectId }: Work, eventId: string): Promise<EventFound> {
-  const [event] = await tx<EventFound[]>`
-    select e.name, e.rule, e.dimension, e.protocol_id, p.instrument_id from event e join protocol p on p.id = e.protocol_id
-    where e.id = ${eventId} and e.project_id = ${projectId}`;
-  if (!event) throw new FieldError('eventId', 'This event is not part of the project.');
-  return event;
+/** What a run is made in: an event and its protocol, or a protocol alone. @throws FieldError for one of elsewhere. */
+async function findTest(
+  { tx, projectId }: Work,
+  eventId: string | null,
+  protocolId: string | null,
+): Promise<TestFound> {
+  if (!eventId && !protocolId) throw new FieldError('eventId', 'The event is missing.');
+  const [test] = eventId
+    ? await tx<TestFound[]>`
+        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, jsonb_build_array(e.rule) as rules
+        from event e join quantity q on q.id = e.quantity_id where e.id = ${eventId} and e.project_id = ${projectId}`
+    : await tx<TestFound[]>`
+        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id,
+          coalesce((select jsonb_agg(e.rule) from event e where e.protocol_id = p.id), '[]') as rules
+        from protocol p join quantity q on q.protocol_id = p.id and q.position = 0
+        where p.id = ${protocolId} and p.project_id = ${projectId}`;
+  if (!test) throw new FieldError('eventId', 'This event is not part of the project.');
+  return test;
 }
 
 async function checkPlaces({ tx, projectId }: Work, { teamId, sectionId, iterationId }: Input): Promise<void> {
@@ -163,8 +207,10 @@ async function checkPlaces({ tx, projectId }: Work, { teamId, sectionId, iterati
   if (!iteration) throw new FieldError('iterationId', `This iteration is not one of ${team.name}.`);
 }
 
-function checkPenalties(rule: EventRule, penalties: Record<string, number>) {
-  const unknown = Object.keys(penalties).find((code) => !Object.hasOwn(rule.penalties ?? {}, code));
+function checkPenalties(rules: EventRule[], penalties: Record<string, number>) {
+  const unknown = Object.keys(penalties).find(
+    (code) => !rules.some((rule) => Object.hasOwn(rule.penalties ?? {}, code)),
+  );
   if (unknown !== undefined)
     throw new FieldError('penalties', `The event's rule has no penalty "${unknown.slice(0, 40)}".`);
 }

@@ -49,7 +49,7 @@ describe('unlikely', () => {
 
 describe('what this device has entered and the page does not know', () => {
   const entry = (more: object = {}, body: object = {}) => ({
-    path: '/api/v1/trials',
+    path: '/api/v1/runs',
     state: 'waiting' as const,
     objectId: 'run-1',
     title: '',

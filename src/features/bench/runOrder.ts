@@ -22,7 +22,7 @@ export interface LocalEntry {
 export function localRuns<E extends LocalEntry>(entries: E[], eventId: string, known: string[]): E[] {
   return entries.filter(
     (one) =>
-      one.path === '/api/v1/trials' &&
+      one.path === '/api/v1/runs' &&
       one.body.eventId === eventId &&
       one.body.version == null &&
       one.state !== 'refused' &&

@@ -42,11 +42,13 @@ export const protocolSchema = yup.object({
     .default([])
     .max(20, 'At most 20 conditions.'),
 });
-export const trialSchema = yup.object({
+export const runSchema = yup.object({
   ...place,
   id: id('The run'),
   sectionId: id('The section'),
-  eventId: id('The event'),
+  /** The event it is made in; one that only practises under a protocol names that instead. */
+  eventId: optionalId(),
+  protocolId: optionalId(),
   teamId: id('The team'),
   iterationId: id('The iteration'),
   attempt: yup.number().integer().min(1, 'Attempts count from 1.').max(20).nullable().default(null),
@@ -73,4 +75,4 @@ export const trialSchema = yup.object({
     .max(20),
   note: prose('The note'),
 });
-export const takeBackSchema = yup.object({ ...place, id: id('The run'), version: yup.number().integer().required() });
+export const withdrawSchema = yup.object({ ...place, id: id('The run'), version: yup.number().integer().required() });

@@ -22,11 +22,11 @@ export function runForm(row: Record<string, unknown>): Record<string, unknown> {
     penalties: row.penalties,
     conditions: conditions.map(([name, { value, unit }]) => ({ name, value: String(value), unit })),
     note: row.note,
-    ...(row.takenBack ? { takenBack: 'yes' } : {}),
+    ...(row.withdrawn ? { withdrawn: 'yes' } : {}),
   };
 }
 
-/** A stored protocol as its form shows it. */
+/** A protocol with its first quantity as its form shows it. */
 export function protocolForm(row: Record<string, unknown>): Record<string, unknown> {
   const conditions = (row.conditions as Condition[]).map((c) => ({
     ...c,

@@ -9,20 +9,20 @@ import { bookOrAskSchema } from './schema';
 
 interface Props {
   projectId: string;
-  resource: { id: string; name: string; useMinutes: number; cuts: boolean };
+  machine: { id: string; name: string; useMinutes: number; cuts: boolean };
   teams: readonly { id: string; name: string; slots: Options; members: Options }[];
   /** The team and slot that were chosen on the sheet. */
   chosen: { teamId: string; slot: string };
 }
 
 /** Books a free slot, or asks for one. */
-export function BookForm({ projectId, resource, teams, chosen }: Props) {
-  const { id: resourceId, name, useMinutes, cuts } = resource;
+export function BookForm({ projectId, machine, teams, chosen }: Props) {
+  const { id: machineId, name, useMinutes, cuts } = machine;
   const [asked, setAsked] = useState(false);
   return (
     <RecordForm
       key={chosen.slot + chosen.teamId}
-      id={`book-${resourceId}`}
+      id={`book-${machineId}`}
       schema={bookOrAskSchema}
       values={{
         ...chosen,
@@ -31,7 +31,7 @@ export function BookForm({ projectId, resource, teams, chosen }: Props) {
         purpose: '',
         minutes: String(useMinutes),
       }}
-      fixed={{ projectId, resourceId }}
+      fixed={{ projectId, machineId }}
       submit={(input) => {
         setAsked(!input.slot);
         return input.slot ? bookSlot(input) : askForMachine(input);

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { timeOf, type Turn } from '@/core/bookings';
 import { SUPERVISION_WORDS } from '@/core/safety';
-import type { Booking, Resource } from '@/domain/bookings/read';
+import type { Booking, Machine } from '@/domain/bookings/read';
 import type { Team } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
@@ -13,7 +13,7 @@ import { endsAt, slackWords, turnWords } from '@/domain/bookings/words';
 
 interface Props {
   projectId: string;
-  resource: Resource;
+  machine: Machine;
   meetings: readonly MeetingSlots[];
   sectionId: string | null;
   sessionHref: (id: string) => string;
@@ -33,7 +33,7 @@ interface Props {
 
 /** A machine's meetings to come with what is booked and free in them, and the line of those who wait, with the reasons. */
 export function MachineBoard(props: Props) {
-  const { projectId, resource, meetings, sectionId, leads } = props;
+  const { projectId, machine, meetings, sectionId, leads } = props;
   const next = meetings.find((one) => one.free.length > 0);
   return (
     <>
@@ -51,7 +51,7 @@ export function MachineBoard(props: Props) {
             <p className="mt-2">
               <ActButton
                 act={giveNext}
-                input={{ projectId, resourceId: resource.id, sectionId, day: next.meeting.date }}
+                input={{ projectId, machineId: machine.id, sectionId, day: next.meeting.date }}
                 done="The next slot is given."
               >
                 Give {weekday(next.meeting.date)}, {next.free[0]!.start} to the first in the line
@@ -77,7 +77,7 @@ function MeetingPart({ one, ...props }: Props & { one: MeetingSlots }) {
     ...free.map((slot) => ({ at: slot.start, booking: null, slot })),
   ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
   return (
-    <section aria-label={`${props.resource.name}, ${weekday(meeting.date)} ${meeting.start}`}>
+    <section aria-label={`${props.machine.name}, ${weekday(meeting.date)} ${meeting.start}`}>
       <h3 className="mb-1">
         {weekday(meeting.date)}
         {meeting.date === props.now.slice(0, 10) && <span className="text-iron"> today</span>}
@@ -104,11 +104,11 @@ function MeetingPart({ one, ...props }: Props & { one: MeetingSlots }) {
             ) : (
               <tr key={at}>
                 <td className="num whitespace-nowrap w-28">
-                  {at}–{timeOf(endsAt(at, props.resource.useMinutes))}
+                  {at}–{timeOf(endsAt(at, props.machine.useMinutes))}
                 </td>
                 <td colSpan={2}>
                   <Link prefetch={false} href={props.slotHref(`${meeting.date} ${at}`)}>
-                    {slot!.stations > 1 ? `free, ${slot!.stations} of ${props.resource.capacity}` : 'free'}
+                    {slot!.stations > 1 ? `free, ${slot!.stations} of ${props.machine.capacity}` : 'free'}
                   </Link>
                 </td>
               </tr>
@@ -250,14 +250,14 @@ function Line({ projectId, turns, bookings, teams, leads, ownTeam, held, local }
 }
 
 /** What a machine is: how many at once, how long, supervised how. */
-export function MachineAbout({ resource }: { resource: Resource }) {
+export function MachineAbout({ machine }: { machine: Machine }) {
   return (
     <p className="text-sm faint mb-2">
       {[
-        resource.room && `room ${resource.room}`,
-        `${plural(resource.useMinutes, 'minute')} a use, ${resource.resetMinutes} to reset`,
-        resource.capacity > 1 ? `${resource.capacity} at once` : '',
-        SUPERVISION_WORDS[resource.supervision],
+        machine.room && `room ${machine.room}`,
+        `${plural(machine.useMinutes, 'minute')} a use, ${machine.resetMinutes} to reset`,
+        machine.capacity > 1 ? `${machine.capacity} at once` : '',
+        SUPERVISION_WORDS[machine.supervision],
       ]
         .filter(Boolean)
         .join(' · ')}

@@ -13,15 +13,15 @@ import {
   bookSchema,
   endUseSchema,
   giveSchema,
-  removeResourceSchema,
-  resourceSchema,
+  removeMachineSchema,
+  machineSchema,
 } from './schema';
-import { resourceForm } from './toForm';
+import { machineForm } from './toForm';
 
 /** A machine or rig with its opening and closures. Bookings that no longer fit are named, not lost. */
-export const saveResource = action(
-  'saveResource',
-  resourceSchema,
+export const saveMachine = action(
+  'saveMachine',
+  machineSchema,
   async (work, { id, version, name, room, supervision, cuts, closures, ...numbers }) => {
     const { tx, projectId, notes } = work;
     const values = {
@@ -35,25 +35,25 @@ export const saveResource = action(
       opensAfter: read(numbers.opensAfter),
       closesBefore: read(numbers.closesBefore),
     };
-    const resourceId = await saveRow(work, 'resource', { id, version }, values, resourceForm);
-    await tx`delete from closure where resource_id = ${resourceId} and project_id = ${projectId}`;
+    const machineId = await saveRow(work, 'machine', { id, version }, values, machineForm);
+    await tx`delete from closure where machine_id = ${machineId} and project_id = ${projectId}`;
     const rows = closures.map((one) => ({
       projectId,
-      resourceId,
+      machineId,
       firstDay: one.from,
       lastDay: one.to,
       reason: one.reason,
     }));
     if (rows.length > 0) await tx`insert into closure ${tx(rows)}`;
-    const left = await standing(work, resourceId);
+    const left = await standing(work, machineId);
     if (left.length > 0) notes.push(`Bookings that stand and are held now: ${left.join(', ')}`);
-    return { id: resourceId };
+    return { id: machineId };
   },
 );
 
 /** Takes a machine out that nobody ever asked for. */
-export const removeResource = action('removeResource', removeResourceSchema, (work, { id }) =>
-  removeRow(work, 'resource', id, 'This machine'),
+export const removeMachine = action('removeMachine', removeMachineSchema, (work, { id }) =>
+  removeRow(work, 'machine', id, 'This machine'),
 );
 
 /** Puts a team into the line for a machine. */

@@ -5,7 +5,7 @@ import { mustNotBeHeld, readGuarding, readMembers, sentence, type Hold } from '@
 import { FieldError } from '@/server/outcome';
 import { momentOf, type Work } from '@/server/perform';
 import { readPaces } from '@/domain/plan/readPaces';
-import { listBookings, listResources, type Booking, type Resource } from '@/domain/bookings/read';
+import { listBookings, listMachines, type Booking, type Machine } from '@/domain/bookings/read';
 import { meetingsOf, listSections, listTeams, type Section, type Team } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listSessions, type SessionSpan } from '@/domain/sessions/read';
@@ -18,20 +18,20 @@ type Ask = InferType<typeof askSchema>;
 
 /** A machine with everything that decides about its slots; nobody else books it until the transaction ends. */
 interface Desk {
-  resource: Resource;
+  machine: Machine;
   bookings: Booking[];
   sessions: SessionSpan[];
   teams: Team[];
   sections: Section[];
 }
 
-async function openDesk({ tx, projectId }: Work, resourceId: string): Promise<Desk> {
+async function openDesk({ tx, projectId }: Work, machineId: string): Promise<Desk> {
   const [locked] = await tx`
-    select 1 from resource where id = ${resourceId} and project_id = ${projectId} for no key update`;
-  const resource = (await listResources(tx, projectId)).find((one) => one.id === resourceId);
-  if (!locked || !resource) throw new FieldError('', 'This machine was removed meanwhile.');
+    select 1 from machine where id = ${machineId} and project_id = ${projectId} for no key update`;
+  const machine = (await listMachines(tx, projectId)).find((one) => one.id === machineId);
+  if (!locked || !machine) throw new FieldError('', 'This machine was removed meanwhile.');
   return {
-    resource,
+    machine,
     bookings: await listBookings(tx, projectId),
     sessions: await listSessions(tx, projectId),
     teams: await listTeams(tx, projectId),
@@ -42,13 +42,13 @@ async function openDesk({ tx, projectId }: Work, resourceId: string): Promise<De
 /** Puts a team into the line for a machine. */
 export async function ask(work: Work, input: Ask): Promise<{ id: string }> {
   const { tx, projectId, notes } = work;
-  const desk = await openDesk(work, input.resourceId);
-  const { resource, bookings, teams } = desk;
-  mustBeMaterial(resource, input.material);
+  const desk = await openDesk(work, input.machineId);
+  const { machine, bookings, teams } = desk;
+  mustBeMaterial(machine, input.material);
   await mustBeMember(work, input);
-  if (bookings.some((one) => one.resourceId === resource.id && one.teamId === input.teamId && one.state === 'asked'))
+  if (bookings.some((one) => one.machineId === machine.id && one.teamId === input.teamId && one.state === 'asked'))
     throw new FieldError('', 'Your team waits for this machine already.');
-  const holds = holdsOfUse(resource, input, work.now.slice(0, 10), await readRules(work));
+  const holds = holdsOfUse(machine, input, work.now.slice(0, 10), await readRules(work));
   if (holds.length > 0) notes.push(`Before a slot can be booked: ${sentence(holds)}`);
   const team = teams.find((one) => one.id === input.teamId);
   if (!team) throw new FieldError('teamId', 'This team is not part of the project.');
@@ -60,30 +60,30 @@ export async function ask(work: Work, input: Ask): Promise<{ id: string }> {
 /** Books a slot for a team, if it is free, nothing holds the use, and no other team is before it. */
 export async function book(work: Work, input: InferType<typeof bookSchema>): Promise<{ id: string }> {
   const { seat, now, notes } = work;
-  const desk = await openDesk(work, input.resourceId);
-  const { resource, bookings, sessions, teams, sections } = desk;
+  const desk = await openDesk(work, input.machineId);
+  const { machine, bookings, sessions, teams, sections } = desk;
   const team = teams.find((one) => one.id === input.teamId);
   if (!team) throw new FieldError('teamId', 'This team is not part of the project.');
   const [day = '', start = ''] = input.slot.split(' ');
-  const use = { day, start, minutes: input.minutes ? read(input.minutes) : resource.useMinutes };
-  mustBeMaterial(resource, input.material);
+  const use = { day, start, minutes: input.minutes ? read(input.minutes) : machine.useMinutes };
+  mustBeMaterial(machine, input.material);
   await mustBeMember(work, input);
   const section = sections.find((one) => one.id === team.sectionId)!;
   const meetings = meetingsOf(section);
-  const out = outside(resource, meetings, use);
+  const out = outside(machine, meetings, use);
   if (out) throw new FieldError(out.field, `${out.says}.`);
   if (`${day}T${timeOf(minutesOf(start) + use.minutes)}` <= now) throw new FieldError('slot', 'This slot is over.');
   mustNotBeHeld(
     work,
     'booking.take',
     { teamId: team.id },
-    slotHolds(resource, { ...use, station: 1 }, meetings),
+    slotHolds(machine, { ...use, station: 1 }, meetings),
     'slot',
   );
-  const holds = holdsOfUse(resource, input, day, await readRules(work));
+  const holds = holdsOfUse(machine, input, day, await readRules(work));
   mustNotBeHeld(work, 'booking.take', { teamId: team.id }, holds, 'operatorId');
-  const own = bookings.find((one) => one.resourceId === resource.id && one.teamId === team.id && one.state === 'asked');
-  const station = stationFor(resource, use, bookings, sessions);
+  const own = bookings.find((one) => one.machineId === machine.id && one.teamId === team.id && one.state === 'asked');
+  const station = stationFor(machine, use, bookings, sessions);
   if (station === undefined) throw new FieldError('slot', takenWords(desk, section, use, now));
   const before = await teamsBefore(work, desk, team, day);
   if (before.length > 0 && seat.role !== 'instructor')
@@ -96,30 +96,30 @@ export async function book(work: Work, input: InferType<typeof bookSchema>): Pro
 }
 
 /** Gives the next free slot of a meeting to the first team in the line that nothing holds. */
-export async function give(work: Work, { resourceId, sectionId, day }: InferType<typeof giveSchema>) {
+export async function give(work: Work, { machineId, sectionId, day }: InferType<typeof giveSchema>) {
   const { tx, seat, now, notes } = work;
-  const desk = await openDesk(work, resourceId);
-  const { resource, bookings, sessions, teams, sections } = desk;
+  const desk = await openDesk(work, machineId);
+  const { machine, bookings, sessions, teams, sections } = desk;
   const section = sections.find((one) => one.id === sectionId);
   if (!section) throw new FieldError('', 'This section is not part of the project.');
   const free = meetingsOf(section)
     .filter((meeting) => meeting.date === day)
-    .flatMap((meeting) => slotsIn(resource, meeting, bookings, sessions, now).free)[0];
+    .flatMap((meeting) => slotsIn(machine, meeting, bookings, sessions, now).free)[0];
   if (!free) throw new FieldError('', 'No slot of this meeting is free.');
-  const use = { day, start: free.start, minutes: resource.useMinutes };
+  const use = { day, start: free.start, minutes: machine.useMinutes };
   const paces = await readPaces(tx, seat.project, now);
   const rules = await readRules(work);
-  for (const turn of turnsOf(resource, bookings, teams, sectionId, paces)) {
+  for (const turn of turnsOf(machine, bookings, teams, sectionId, paces)) {
     const request = bookings.find((one) => one.id === turn.id)!;
     const name = teams.find((one) => one.id === turn.team)!.name;
-    const holds = holdsOfUse(resource, request, day, rules);
+    const holds = holdsOfUse(machine, request, day, rules);
     if (holds.length > 0) {
       notes.push(`${name} is left out for now: ${sentence(holds)}`);
       continue;
     }
-    const station = stationFor(resource, use, bookings, sessions)!;
+    const station = stationFor(machine, use, bookings, sessions)!;
     const { operatorId, material, purpose } = request;
-    await place(work, { resourceId, teamId: turn.team, operatorId, material, purpose, ...use, station }, request);
+    await place(work, { machineId, teamId: turn.team, operatorId, material, purpose, ...use, station }, request);
     notes.push(`${name} has ${free.start}`);
     return { team: name, start: free.start };
   }
@@ -169,20 +169,20 @@ export async function end(work: Work, id: string, as: 'done' | 'missed'): Promis
 }
 
 /** The open bookings that a machine's opening, closures or stations leave no room for any more. */
-export async function standing({ tx, projectId, now }: Work, resourceId: string): Promise<string[]> {
-  const resource = (await listResources(tx, projectId)).find((one) => one.id === resourceId)!;
+export async function standing({ tx, projectId, now }: Work, machineId: string): Promise<string[]> {
+  const machine = (await listMachines(tx, projectId)).find((one) => one.id === machineId)!;
   const [teams, sections] = [await listTeams(tx, projectId), await listSections(tx, projectId)];
   const meetings = new Map(sections.map((section) => [section.id, meetingsOf(section)]));
   return (await listBookings(tx, projectId)).flatMap((one) => {
-    if (one.resourceId !== resourceId || one.state !== 'booked' || one.day! < now.slice(0, 10)) return [];
+    if (one.machineId !== machineId || one.state !== 'booked' || one.day! < now.slice(0, 10)) return [];
     const team = teams.find((each) => each.id === one.teamId)!;
-    const fits = slotHolds(resource, one, meetings.get(team.sectionId)!).length === 0;
+    const fits = slotHolds(machine, one, meetings.get(team.sectionId)!).length === 0;
     return fits ? [] : [`${team.name} ${one.day} ${one.start}`];
   });
 }
 
-function askedFor({ resourceId, teamId, operatorId, material, purpose }: Ask) {
-  return { resourceId, teamId, operatorId, material, purpose };
+function askedFor({ machineId, teamId, operatorId, material, purpose }: Ask) {
+  return { machineId, teamId, operatorId, material, purpose };
 }
 
 interface Span {
@@ -208,14 +208,14 @@ async function place(work: Work, slot: Slot, request?: Booking): Promise<{ id: s
 /** Teams that are before this one in the line and would have the free slots of the meeting. */
 async function teamsBefore(work: Work, desk: Desk, team: Team, day: string): Promise<string[]> {
   const { tx, seat, now } = work;
-  const { resource, bookings, sessions, teams, sections } = desk;
-  if (!bookings.some((one) => one.resourceId === resource.id && one.state === 'asked')) return [];
+  const { machine, bookings, sessions, teams, sections } = desk;
+  if (!bookings.some((one) => one.machineId === machine.id && one.state === 'asked')) return [];
   const section = sections.find((one) => one.id === team.sectionId)!;
   const free = meetingsOf(section)
     .filter((meeting) => meeting.date === day)
-    .flatMap((meeting) => slotsIn(resource, meeting, bookings, sessions, now).free)
+    .flatMap((meeting) => slotsIn(machine, meeting, bookings, sessions, now).free)
     .reduce((sum, slot) => sum + slot.stations, 0);
-  const turns = turnsOf(resource, bookings, teams, team.sectionId, await readPaces(tx, seat.project, now));
+  const turns = turnsOf(machine, bookings, teams, team.sectionId, await readPaces(tx, seat.project, now));
   const own = turns.findIndex((turn) => turn.team === team.id);
   const ahead = own < 0 ? turns : turns.slice(0, own);
   return ahead.length < free ? [] : ahead.map((turn) => teams.find((one) => one.id === turn.team)!.name);
@@ -241,26 +241,26 @@ async function readRules({ tx, projectId, now }: Work): Promise<Rules> {
 /** What holds a booking that stands; a student does not begin alone where an adult has to be at it. */
 async function holdsOfBooking(work: Work, booking: Booking): Promise<Hold[]> {
   const { tx, projectId, seat } = work;
-  const resource = (await listResources(tx, projectId)).find((one) => one.id === booking.resourceId)!;
+  const machine = (await listMachines(tx, projectId)).find((one) => one.id === booking.machineId)!;
   const team = (await listTeams(tx, projectId)).find((one) => one.id === booking.teamId)!;
   const section = (await listSections(tx, projectId)).find((one) => one.id === team.sectionId)!;
   const rules = await readRules(work);
-  const hazards = hazardsOf(rules.safety.hazards, 'resources', resource.id);
-  const adult = asksAdult([resource.supervision, ...hazards.map((hazard) => hazard.supervision)]);
+  const hazards = hazardsOf(rules.safety.hazards, 'machines', machine.id);
+  const adult = asksAdult([machine.supervision, ...hazards.map((hazard) => hazard.supervision)]);
   return [
-    ...slotHolds(resource, booking, meetingsOf(section)),
-    ...holdsOfUse(resource, booking, booking.day!, rules),
+    ...slotHolds(machine, booking, meetingsOf(section)),
+    ...holdsOfUse(machine, booking, booking.day!, rules),
     ...(adult && seat.role !== 'instructor'
-      ? [{ says: `${resource.name} is used with an adult at it`, who: 'the instructor starts it' }]
+      ? [{ says: `${machine.name} is used with an adult at it`, who: 'the instructor starts it' }]
       : []),
   ];
 }
 
-function mustBeMaterial(resource: Resource, material: Ask['material']): void {
-  if (resource.cuts && material === 'none')
+function mustBeMaterial(machine: Machine, material: Ask['material']): void {
+  if (machine.cuts && material === 'none')
     throw new FieldError('material', 'Say whether it is for trying or the final material.');
-  if (!resource.cuts && material !== 'none')
-    throw new FieldError('material', `${resource.name} works no material; leave this out.`);
+  if (!machine.cuts && material !== 'none')
+    throw new FieldError('material', `${machine.name} works no material; leave this out.`);
 }
 
 async function mustBeMember(
@@ -273,12 +273,12 @@ async function mustBeMember(
 }
 
 /** Who has a slot that was asked for, and what else is free in the meeting. */
-function takenWords({ resource, bookings, sessions, teams }: Desk, section: Section, use: Span, now: string): string {
+function takenWords({ machine, bookings, sessions, teams }: Desk, section: Section, use: Span, now: string): string {
   const { from, to } = spanOf(use);
-  const asked = { from: from - resource.resetMinutes, to: to + resource.resetMinutes };
+  const asked = { from: from - machine.resetMinutes, to: to + machine.resetMinutes };
   const here = meetingsOf(section)
     .filter((meeting) => meeting.date === use.day)
-    .map((meeting) => slotsIn(resource, meeting, bookings, sessions, now));
+    .map((meeting) => slotsIn(machine, meeting, bookings, sessions, now));
   const by = here
     .flatMap((one) => one.bookings)
     .filter((one) => overlap(spanOf(one), asked))

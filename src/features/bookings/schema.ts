@@ -5,7 +5,7 @@ import { date, decimal, id, line, optionalId, place } from '@/ui/forms/schema';
 
 const count = (what: string, min: number, max: number) => decimal(what, { min, max, whole: true });
 
-export const resourceSchema = yup.object({
+export const machineSchema = yup.object({
   ...place,
   name: line('The name of the machine'),
   room: yup.string().trim().default('').max(160, 'The room may have at most 160 characters.'),
@@ -29,11 +29,11 @@ export const resourceSchema = yup.object({
     .default([])
     .max(60, 'At most 60 closures.'),
 });
-export const removeResourceSchema = yup.object({ ...place, id: id('The machine') });
+export const removeMachineSchema = yup.object({ ...place, id: id('The machine') });
 
 const asks = {
   ...place,
-  resourceId: id('The machine'),
+  machineId: id('The machine'),
   teamId: id('The team'),
   operatorId: optionalId(),
   material: yup.string().oneOf(MATERIALS, 'Choose one of the list.').default('none'),
@@ -58,7 +58,7 @@ export const bookOrAskSchema = bookSchema.shape({
 });
 export const giveSchema = yup.object({
   ...place,
-  resourceId: id('The machine'),
+  machineId: id('The machine'),
   sectionId: id('The section'),
   day: date('The day'),
 });

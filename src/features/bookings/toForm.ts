@@ -1,7 +1,7 @@
 import type { Closure } from '@/domain/bookings/read';
 
 /** A stored machine as its form shows it. */
-export function resourceForm(row: Record<string, unknown>): Record<string, unknown> {
+export function machineForm(row: Record<string, unknown>): Record<string, unknown> {
   const text = (value: unknown) => String(value as number);
   return {
     name: row.name,

@@ -32,8 +32,8 @@ export function BriefView({
       <div className="flex flex-col gap-4">
         <Rich name="Challenge" html={content.challenge} />
         <Rich name="Setting" html={content.setting} />
-        <Rich name="To be handed over: the thing" html={content.thing} />
-        <Rich name="To be handed over: the account of why it is as it is" html={content.account} />
+        <Rich name="Deliverables: the product" html={content.product} />
+        <Rich name="Deliverables: the account of why it is as it is" html={content.account} />
         {fixedDates.length > 0 && (
           <Part name="Dates that can’t move">
             <ul>

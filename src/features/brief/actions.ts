@@ -16,7 +16,7 @@ export const saveBrief = action('saveBrief', briefSchema, async ({ tx, projectId
   const texts = {
     challenge: cleanRichText(given.challenge),
     setting: cleanRichText(given.setting),
-    thing: cleanRichText(given.thing),
+    product: cleanRichText(given.product),
     account: cleanRichText(given.account),
     rules: cleanRichText(given.rules),
     hazards: cleanRichText(given.hazards),
@@ -48,10 +48,10 @@ export const publishBrief = action(
     const parts = toBriefParts(row!);
     if (Number(row!.version) !== version)
       throw new FieldError('', 'The brief was changed meanwhile; look at it again before you publish it.');
-    if (!parts.thing || !parts.account)
+    if (!parts.product || !parts.account)
       throw new FieldError(
         '',
-        'Two things are always handed over: the thing itself, and the account of why it is as it is. Write both first.',
+        'A brief always asks for two deliverables: the product, and the account of why it is as it is. Write both first.',
       );
     const content: BriefContent = { ...parts, limits: limitsByRule(await listRequirements(tx, projectId)) };
     const number = await nextNumber(tx, projectId, content);

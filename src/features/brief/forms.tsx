@@ -9,7 +9,7 @@ import { briefSchema, MOST_RICH, publishSchema } from './schema';
 const NAMES = {
   challenge: 'Challenge',
   setting: 'Setting',
-  thing: 'The thing',
+  product: 'The product',
   account: 'The account',
   rules: 'Rules',
   hazards: 'Hazards',
@@ -50,10 +50,10 @@ export function BriefForm({
         most={MOST_RICH}
         hint="Where it is used, by whom, what is there already."
       />
-      <RichText name="thing" label="To be handed over: the thing" most={MOST_RICH} />
+      <RichText name="product" label="Deliverables: the product" most={MOST_RICH} />
       <RichText
         name="account"
-        label="To be handed over: the account of why it is as it is"
+        label="Deliverables: the account of why it is as it is"
         most={MOST_RICH}
         hint="Presentation, drawing with numbered steps, notebook."
       />

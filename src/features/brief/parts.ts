@@ -4,8 +4,8 @@ import type { BriefContent } from '@/domain/brief/read';
 export const TEXTS = [
   ['challenge', 'Challenge'],
   ['setting', 'Setting'],
-  ['thing', 'To be handed over: the thing'],
-  ['account', 'To be handed over: the account of why it is as it is'],
+  ['product', 'Deliverables: the product'],
+  ['account', 'Deliverables: the account of why it is as it is'],
   ['rules', 'Rules'],
   ['hazards', 'Hazards'],
   ['warmUp', 'Warm-up task'],
@@ -32,7 +32,7 @@ export function asTexts(content: BriefContent): [name: string, text: string, lis
   return [
     text('challenge'),
     text('setting'),
-    text('thing'),
+    text('product'),
     text('account'),
     ['Dates that can’t move', fixedDates.map(({ date, what }) => `${date}: ${what}`).join('\n'), 'list'],
     text('rules'),

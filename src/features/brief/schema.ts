@@ -40,7 +40,7 @@ export const briefSchema = yup.object({
   ...place,
   challenge: rich('The challenge'),
   setting: rich('The setting'),
-  thing: rich('The thing'),
+  product: rich('The product'),
   account: rich('The account'),
   rules: rich('The rules'),
   hazards: rich('The hazards'),

@@ -1,7 +1,7 @@
 import type { Iteration } from '@/domain/builds/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, shortName } from '@/core/format';
-import { checkIteration, takeBackCheck } from './actions';
+import { checkIteration, withdrawCheck } from './actions';
 
 /** Who has checked an iteration; whoever did not make it can. */
 export function Checks({
@@ -40,7 +40,7 @@ export function Checks({
         </ActButton>
       )}
       {own && (
-        <ActButton act={takeBackCheck} input={input} done="Taken back." className="btn-text">
+        <ActButton act={withdrawCheck} input={input} done="Withdrawn." className="btn-text">
           take my check back
         </ActButton>
       )}

@@ -3,7 +3,7 @@
 import { FieldError } from '@/server/outcome';
 import { orConflict, action } from '@/server/perform';
 import { iterationTarget } from '@/domain/builds/targets';
-import { checkSchema, releaseSchema, takeBackCheckSchema } from './schema';
+import { checkSchema, releaseSchema, withdrawCheckSchema } from './schema';
 
 /** Publishes an iteration to the section, or takes it back to its team. */
 export const releaseIteration = action(
@@ -40,13 +40,13 @@ export const checkIteration = action(
 );
 
 /** Takes one's own check back. */
-export const takeBackCheck = action(
-  'takeBackCheck',
-  takeBackCheckSchema,
+export const withdrawCheck = action(
+  'withdrawCheck',
+  withdrawCheckSchema,
   async ({ tx, projectId, seat }, { id }) => {
     const gone = await tx`
           delete from iteration_check where iteration_id = ${id} and project_id = ${projectId} and checked_by = ${seat.actor.id} returning 1`;
-    if (gone.length === 0) throw new FieldError('', 'There is no check of yours to take back.');
+    if (gone.length === 0) throw new FieldError('', 'There is no check of yours to withdraw.');
   },
   (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
 );

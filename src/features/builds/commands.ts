@@ -120,7 +120,6 @@ interface MeasurementRow {
   measuredOn: string;
   value: number | null;
   unit: string | null;
-  valueSi: number | null;
   answer: boolean | null;
   instrumentId: string | null;
 }
@@ -148,7 +147,7 @@ async function measure(
       dimension: parameter.dimension,
       measuredOn: builtOn,
     };
-    const empty = { value: null, unit: null, valueSi: null, answer: null, instrumentId: null };
+    const empty = { value: null, unit: null, answer: null, instrumentId: null };
     if (parameter.dimension === 'yes-no')
       return entry.answer ? [{ ...shared, ...empty, answer: entry.answer === 'yes' }] : [];
     if (!entry.value) return [];
@@ -169,6 +168,6 @@ async function measure(
   await tx`delete from measurement where iteration_id = ${iterationId} and project_id = ${projectId} and not (parameter_id = any(${kept}))`;
   if (rows.length === 0) return;
   await tx`insert into measurement ${tx(rows as never)} on conflict (iteration_id, parameter_id) do update
-    set value = excluded.value, unit = excluded.unit, value_si = excluded.value_si, answer = excluded.answer,
+    set value = excluded.value, unit = excluded.unit, answer = excluded.answer,
       instrument_id = excluded.instrument_id, measured_on = excluded.measured_on`;
 }

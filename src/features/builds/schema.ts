@@ -35,5 +35,5 @@ export const checkSchema = yup.object({
   id: id('The iteration'),
   note: yup.string().trim().default('').max(400, 'The note may have at most 400 characters.'),
 });
-export const takeBackCheckSchema = yup.object({ ...place, id: id('The iteration') });
+export const withdrawCheckSchema = yup.object({ ...place, id: id('The iteration') });
 export const releaseSchema = yup.object({ ...place, id: id('The iteration'), released: yup.boolean().required() });

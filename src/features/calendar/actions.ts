@@ -28,14 +28,14 @@ export const saveSection = action('saveSection', sectionSchema, async (work, inp
   await tx`delete from extra_meeting where section_id = ${sectionId} and project_id = ${projectId}`;
   const rows = extra.map(({ date, ...meeting }) => ({ projectId, sectionId, day: date, ...meeting }));
   if (rows.length) await tx`insert into extra_meeting ${tx(rows)}`;
-  await tx`delete from lost_meeting where section_id = ${sectionId} and project_id = ${projectId}`;
+  await tx`delete from cancelled_meeting where section_id = ${sectionId} and project_id = ${projectId}`;
   const lost = input.lost.map(({ start, ...meeting }) => ({
     projectId,
     sectionId,
     start: start || null,
     ...meeting,
   }));
-  if (lost.length) await tx`insert into lost_meeting ${tx(lost)}`;
+  if (lost.length) await tx`insert into cancelled_meeting ${tx(lost)}`;
   return { id: sectionId };
 });
 

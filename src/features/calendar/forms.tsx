@@ -14,7 +14,7 @@ const NAMES = {
   lastDay: 'Last day',
   slots: 'Meeting times',
   extra: 'Extra meetings',
-  lost: 'Meetings that fall out',
+  lost: 'Cancelled meetings',
   teamsReleased: 'Teams released',
 };
 
@@ -74,8 +74,8 @@ export function SectionForm({
       </Rows>
       <Rows
         name="lost"
-        label="Meetings of this section that fall out (trip, drill)"
-        add="Add a meeting that falls out"
+        label="Cancelled meetings of this section (trip, drill)"
+        add="Add a cancelled meeting"
         empty={{ day: '', start: '', reason: '' }}
       >
         {(path) => (

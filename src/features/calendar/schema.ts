@@ -75,7 +75,7 @@ export const sectionSchema = yup.object({
       }),
     )
     .default([])
-    .max(60, 'At most 60 meetings that fall out.'),
+    .max(60, 'At most 60 cancelled meetings.'),
   teamsReleased: yup.boolean().default(false),
 });
 export const noClassSchema = yup.object({

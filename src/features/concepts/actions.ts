@@ -26,7 +26,7 @@ export const removeConcept = action(
     const gone = await tx`
           update concept set removed_at = now() where id = ${id} and project_id = ${projectId} and removed_at is null
             and fate = 'open' returning 1`;
-    if (gone.length === 0) throw new FieldError('', 'It was taken back already, or has been decided about.');
+    if (gone.length === 0) throw new FieldError('', 'It was withdrawn already, or has been decided about.');
     await tx`delete from selection_entry where concept_id = ${id}`;
   },
   (sql, { id }, projectId) => conceptTarget(sql, id, projectId),

@@ -106,7 +106,7 @@ async function comment(
   const { tx, projectId } = work;
   const [standing] = await tx`
     select 1 from concept where id = ${conceptId} and project_id = ${projectId} and removed_at is null for share`;
-  if (!standing) throw new FieldError('', 'This concept was taken back by its author meanwhile.');
+  if (!standing) throw new FieldError('', 'This concept was withdrawn by its author meanwhile.');
   const row = { id, projectId, conceptId, ...author, text, madeAt: momentOf(work) };
   await tx`insert into concept_comment ${tx(row)} on conflict (id) do nothing`;
   return { id };

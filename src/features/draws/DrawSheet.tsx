@@ -1,20 +1,20 @@
 import { moment } from '@/core/format';
-import { orderOf, seedOf, type Drawing } from '@/domain/draws/read';
+import { orderOf, seedOf, type Draw } from '@/domain/draws/read';
 
 /** A draw as it stands: the frozen list, what was called, the order. `local` puts an instant into the project's time. */
-export function DrawSheet({ drawing, local }: { drawing: Drawing; local: (instant: Date) => string }) {
-  const order = orderOf(drawing);
+export function DrawSheet({ draw, local }: { draw: Draw; local: (instant: Date) => string }) {
+  const order = orderOf(draw);
   return (
     <>
       <ol className="list-none text-sm faint">
         <li>
-          1. The list was frozen {moment(local(drawing.frozenAt))}, with {drawing.names.length} names.
+          1. The list was frozen {moment(local(draw.frozenAt))}, with {draw.names.length} names.
         </li>
-        {drawing.drawnAt ? (
+        {draw.drawnAt ? (
           <li>
-            2. Two people called out <b className="num text-ink">{drawing.firstCalled}</b> and{' '}
-            <b className="num text-ink">{drawing.secondCalled}</b>, {moment(local(drawing.drawnAt))}: the seed is{' '}
-            <b className="num text-ink">{seedOf(drawing)}</b>.
+            2. Two people called out <b className="num text-ink">{draw.firstCalled}</b> and{' '}
+            <b className="num text-ink">{draw.secondCalled}</b>, {moment(local(draw.drawnAt))}: the seed is{' '}
+            <b className="num text-ink">{seedOf(draw)}</b>.
           </li>
         ) : (
           <li>2. Two people are to call out digits; together they are the seed.</li>
@@ -29,10 +29,10 @@ export function DrawSheet({ drawing, local }: { drawing: Drawing; local: (instan
           </tr>
         </thead>
         <tbody>
-          {(order ?? drawing.names.map((_, i) => i)).map((at, i) => (
+          {(order ?? draw.names.map((_, i) => i)).map((at, i) => (
             <tr key={at}>
               <td className="num right">{order ? i + 1 : '–'}</td>
-              <td className={order ? 'font-medium' : ''}>{drawing.names[at]}</td>
+              <td className={order ? 'font-medium' : ''}>{draw.names[at]}</td>
               <td className="num right faint">{at + 1}</td>
             </tr>
           ))}

@@ -28,7 +28,7 @@ export const makeDraw = action(
       isPublic,
       frozenAt: momentOf(work),
     };
-    const [made] = await tx<[{ id: string }]>`insert into drawing ${tx(row)} returning id`;
+    const [made] = await tx<[{ id: string }]>`insert into draw ${tx(row)} returning id`;
     return made;
   },
 );
@@ -37,7 +37,7 @@ export const makeDraw = action(
 export const callSeed = action('callSeed', seedSchema, async (work, { id, first, second }) => {
   const { tx, projectId } = work;
   const called = await tx`
-          update drawing set first_called = ${first}, second_called = ${second}, drawn_at = ${momentOf(work)}
+          update draw set first_called = ${first}, second_called = ${second}, drawn_at = ${momentOf(work)}
           where id = ${id} and project_id = ${projectId} and drawn_at is null returning 1`;
   if (called.length === 0) throw new FieldError('', 'The digits of this draw were called already.');
 });

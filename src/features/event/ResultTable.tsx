@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import type { Team } from '@/domain/classes/read';
 import type { EventResults } from '@/domain/event/judge';
-import type { Trial } from '@/domain/bench/read';
+import type { Run } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
 import { column } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
@@ -9,7 +9,7 @@ import { TeamTag } from '@/ui/sheet/Sheet';
 interface Props {
   results: EventResults;
   teams: Team[];
-  attempts: Trial[];
+  attempts: Run[];
   allowed: number;
   runHref: (id: string) => string;
 }

@@ -1,7 +1,7 @@
 'use server';
 
 import { checkRule } from '@/core/scoring';
-import { CoreError, type Dimension } from '@/core/units';
+import { CoreError } from '@/core/units';
 import { json } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import { type Work, action } from '@/server/perform';
@@ -24,15 +24,14 @@ export const saveEvent = action('saveEvent', eventSchema, async (work, input) =>
       );
     throw error;
   }
-  const [protocol] = await tx<
-    { dimension: Dimension }[]
-  >`select dimension from protocol where id = ${input.protocolId} and project_id = ${projectId}`;
-  if (!protocol) throw new FieldError('protocolId', 'This protocol is not part of the project.');
-  if (input.id) await checkRuns(work, input.id, rule.attempts.allowed, protocol.dimension);
+  const [scored] = await tx<{ quantityId: string }[]>`
+    select id as quantity_id from quantity where protocol_id = ${input.protocolId} and project_id = ${projectId} and position = 0`;
+  if (!scored) throw new FieldError('protocolId', 'This protocol is not part of the project.');
+  if (input.id) await checkAttempts(work, input.id, rule.attempts.allowed, input.protocolId);
   const values = {
     name: input.name,
     protocolId: input.protocolId,
-    dimension: protocol.dimension,
+    quantityId: scored.quantityId,
     position: read(input.position),
     attemptsAllowed: rule.attempts.allowed,
     rule: json(tx, rule),
@@ -40,18 +39,19 @@ export const saveEvent = action('saveEvent', eventSchema, async (work, input) =>
   return { id: await saveRow(work, 'event', { id: input.id, version: input.version }, values, eventForm) };
 });
 
-/** Runs that are recorded stay countable: the rule can't allow fewer attempts, nor the protocol measure something else. */
-async function checkRuns(
+/** Attempts that are recorded stay countable: the rule can't allow fewer, nor the event be run under another protocol. */
+async function checkAttempts(
   { tx, projectId }: Work,
   eventId: string,
   allowed: number,
-  dimension: Dimension,
+  protocolId: string,
 ): Promise<void> {
-  const [runs] = await tx<[{ most: number | null; other: string | null }]>`
-    select max(attempt) as most, max(dimension) filter (where dimension <> ${dimension}) as other from trial
-    where event_id = ${eventId} and project_id = ${projectId} and taken_back_at is null`;
-  if ((runs.most ?? 0) > allowed)
-    throw new FieldError('allowed', `A team has ${runs.most} attempts recorded; take those back first.`);
-  if (runs.other)
-    throw new FieldError('protocolId', `Runs in ${runs.other} are recorded; this protocol measures ${dimension}.`);
+  const [made] = await tx<[{ most: number | null; under: string | null }]>`
+    select max(a.number) as most, max(p.name) filter (where p.id <> ${protocolId}) as under
+    from attempt a join run r on r.id = a.run_id join protocol p on p.id = r.protocol_id
+    where a.event_id = ${eventId} and a.project_id = ${projectId} and a.stands`;
+  if ((made.most ?? 0) > allowed)
+    throw new FieldError('allowed', `A team has ${made.most} attempts recorded; withdraw those first.`);
+  if (made.under)
+    throw new FieldError('protocolId', `Attempts are recorded under “${made.under}”; withdraw them before it changes.`);
 }

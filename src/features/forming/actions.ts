@@ -150,7 +150,7 @@ export const savePreference = action(
     const [concept] = conceptId
       ? await tx`select 1 from concept where id = ${conceptId} and section_id = ${seat.sectionId} and removed_at is null`
       : [true];
-    if (!concept) throw new FieldError('conceptId', 'This concept was taken back meanwhile.');
+    if (!concept) throw new FieldError('conceptId', 'This concept was withdrawn meanwhile.');
     const values = { conceptId, wants: people, roles };
     if (version === null) {
       await tx`insert into preference ${tx({ projectId, accountId, ...values })}`;

@@ -161,7 +161,7 @@ async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
   const [row] = await sql<[Counts]>`
     select (select count(*) from requirement where project_id = ${projectId} and state <> 'withdrawn') as requirements,
       (select count(*) from iteration where project_id = ${projectId} ${mine}) as iterations,
-      (select count(*) from trial where project_id = ${projectId} and taken_back_at is null ${mine}) as runs,
+      (select count(*) from run where project_id = ${projectId} and stands ${mine}) as runs,
       (select count(*) from event where project_id = ${projectId}) as events,
       (select count(*) from action where project_id = ${projectId} and state = 'open' ${mine}) as actions,
       (select count(*) from enrolment where project_id = ${projectId} and left_on is null) as students,

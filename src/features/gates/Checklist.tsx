@@ -5,7 +5,7 @@ import { allowed } from '@/server/access';
 import type { TeamGate } from '@/domain/gates/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, shortName } from '@/core/format';
-import { signItem, takeBackSignature } from './actions';
+import { signItem, withdrawSignature } from './actions';
 
 /** The checklist of a gate for one team: what is met and by what evidence, what is missing and who can supply it. */
 export function Checklist({
@@ -69,9 +69,9 @@ export function Checklist({
                 )}
                 {own && (
                   <ActButton
-                    act={takeBackSignature}
+                    act={withdrawSignature}
                     input={{ ...place, itemId: item.id }}
-                    done="Taken back."
+                    done="Withdrawn."
                     className="btn-text"
                   >
                     take my signature back

@@ -4,7 +4,7 @@ import type { TeamGate } from '@/domain/gates/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import type { Options } from '@/ui/forms/fields';
 import { day, shortName, weekday } from '@/core/format';
-import { settleCondition, takeBackDecision } from './actions';
+import { settleCondition, withdrawDecision } from './actions';
 import { DecideForm } from './DecideForm';
 
 const WORD = {
@@ -90,9 +90,9 @@ export function DecisionPart({
       {leads && (
         <p className="mt-2">
           <ActButton
-            act={takeBackDecision}
+            act={withdrawDecision}
             input={{ projectId, id: decision.id, version: decision.version }}
-            done="Taken back; the gate stands as its items say."
+            done="Withdrawn; the gate stands as its items say."
             confirm="Yes, take it back"
             className="btn-text"
           >

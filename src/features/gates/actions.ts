@@ -16,8 +16,8 @@ import {
   removeGateSchema,
   settleSchema,
   signSchema,
-  takeBackDecisionSchema,
-  takeBackSignatureSchema,
+  withdrawDecisionSchema,
+  withdrawSignatureSchema,
 } from './schema';
 import { gateForm } from './toForm';
 
@@ -77,14 +77,14 @@ export const signItem = action(
 );
 
 /** Takes one's own signature back. */
-export const takeBackSignature = action(
-  'takeBackSignature',
-  takeBackSignatureSchema,
+export const withdrawSignature = action(
+  'withdrawSignature',
+  withdrawSignatureSchema,
   async ({ tx, projectId, seat }, { itemId, teamId }) => {
     const gone = await tx`
           delete from gate_signature where item_id = ${itemId} and team_id = ${teamId} and project_id = ${projectId}
             and signed_by = ${seat.actor.id} returning 1`;
-    if (gone.length === 0) throw new FieldError('', 'There is no signature of yours to take back.');
+    if (gone.length === 0) throw new FieldError('', 'There is no signature of yours to withdraw.');
   },
   ofTeam,
 );
@@ -107,9 +107,9 @@ export const decideGate = action(
 );
 
 /** Takes a decision back: the gate stands again as its items say. Conditions that are still open are dropped. */
-export const takeBackDecision = action(
-  'takeBackDecision',
-  takeBackDecisionSchema,
+export const withdrawDecision = action(
+  'withdrawDecision',
+  withdrawDecisionSchema,
   async ({ tx, projectId }, { id, version }) => {
     await dropConditions(tx, projectId, { id: id! });
     const gone = await tx`

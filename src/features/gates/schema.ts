@@ -37,7 +37,7 @@ export const signSchema = yup.object({
   itemId: id('The item'),
   note: yup.string().trim().default('').max(400, 'The note may have at most 400 characters.'),
 });
-export const takeBackSignatureSchema = yup.object({ ...ofTeam, itemId: id('The item') });
+export const withdrawSignatureSchema = yup.object({ ...ofTeam, itemId: id('The item') });
 export const decideGateSchema = yup.object({
   ...ofTeam,
   gateId: id('The gate'),
@@ -64,5 +64,5 @@ export const decideGateSchema = yup.object({
       then: (s) => s.min(1, 'Name at least one condition; without one, open the gate with a reason.'),
     }),
 });
-export const takeBackDecisionSchema = yup.object({ ...place, id: id('The decision') });
+export const withdrawDecisionSchema = yup.object({ ...place, id: id('The decision') });
 export const settleSchema = yup.object({ ...place, id: id('The condition'), done: yup.boolean().required() });

@@ -37,8 +37,8 @@ const idOf = (selection: Selection) => (selection.kind === 'change' ? String(sel
 /** Does one step. Values go in as the history has them and get the columns' own types in the database. */
 async function take(tx: Tx, projectId: string, { table, key, does, fields }: Step): Promise<void> {
   const where = Object.entries(key).map(([column, value]) => tx`and t.${tx(column)} = ${value as string}`);
-  if (does === 'remove' && table === 'trial')
-    return void (await tx`update trial t set taken_back_at = now() where true ${where}`);
+  if (does === 'remove' && table === 'run')
+    return void (await tx`update run t set withdrawn_at = now() where true ${where}`);
   if (does === 'remove') return void (await tx`delete from ${tx(table)} t where true ${where}`);
   const changes = Object.fromEntries(fields.map(({ field, then }) => [field, then]));
   const values = does === 'add' ? { ...changes, ...key, project_id: projectId } : changes;

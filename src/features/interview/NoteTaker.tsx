@@ -21,7 +21,7 @@ interface Props {
   projectId: string;
   questions: Asked[];
   notes: Note[];
-  /** Who looks, so that own notes can be taken back. */
+  /** Who looks, so that own notes can be withdrawn. */
   me: string;
   here: string;
 }
@@ -68,7 +68,7 @@ export function NoteTaker({ projectId, questions, notes, me, here }: Props) {
               {note.text}
               <span className="block text-sm faint">
                 {note.byClient ? `${note.author}, in writing` : shortName(note.author)}{' '}
-                {note.authorId === me && <TakeBack projectId={projectId} note={note} here={here} />}
+                {note.authorId === me && <Withdraw projectId={projectId} note={note} here={here} />}
               </span>
             </li>
           ))}
@@ -131,7 +131,7 @@ function NoteForm({ projectId, question, here }: { projectId: string; question: 
   );
 }
 
-function TakeBack({ projectId, note, here }: { projectId: string; note: Note; here: string }) {
+function Withdraw({ projectId, note, here }: { projectId: string; note: Note; here: string }) {
   const enter = useEntry();
   const { id, questionId, text, version } = note;
   return (
@@ -139,17 +139,17 @@ function TakeBack({ projectId, note, here }: { projectId: string; note: Note; he
       act={(input) =>
         enter({
           path: '/api/v1/notes',
-          title: `Note taken back: ${text.slice(0, 60)}`,
+          title: `Note withdrawn: ${text.slice(0, 60)}`,
           body: input,
           objectId: id,
           href: here,
         })
       }
-      input={{ projectId, id, questionId, text, version, takeBack: true }}
-      done="Taken back."
+      input={{ projectId, id, questionId, text, version, withdraw: true }}
+      done="Withdrawn."
       className="btn-text"
     >
-      take back
+      withdraw
     </ActButton>
   );
 }

@@ -62,7 +62,7 @@ interface Author {
 }
 
 async function writeNote({ tx, projectId, age }: Work, input: Noted, author: Author): Promise<{ id: string }> {
-  const { id, questionId, text, version, takeBack } = input;
+  const { id, questionId, text, version, withdraw } = input;
   const mine = tx`author_id is not distinct from ${author.authorId} and by_link = ${author.byLink}`;
   const [known] = await tx<{ mine: boolean }[]>`
     select ${mine} as mine from note where id = ${id} and project_id = ${projectId}`;
@@ -77,7 +77,7 @@ async function writeNote({ tx, projectId, age }: Work, input: Noted, author: Aut
     throw new FieldError('', 'A note can be changed only by whoever wrote it; write your own beside it.');
   if (version === null) return { id };
   const written = await tx`
-    update note set text = ${text}, taken_back_at = case when ${takeBack} then now() end
+    update note set text = ${text}, withdrawn_at = case when ${withdraw} then now() end
     where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
   await orConflict(written, tx, id, async () => {
     const [row] = await tx<{ text: string; version: number }[]>`select text, version from note where id = ${id}`;

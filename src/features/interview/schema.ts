@@ -37,7 +37,7 @@ export const noteSchema = yup.object({
     .required('Write down what was said.')
     .max(MOST_NOTE, ({ value }) => `A note has at most 2,000 characters; this has ${String(value).length}.`),
   version: place.version,
-  takeBack: yup.boolean().default(false),
+  withdraw: yup.boolean().default(false),
 });
 export const arrangeSchema = yup.object({
   ...place,

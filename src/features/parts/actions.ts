@@ -7,12 +7,12 @@ import { FieldError } from '@/server/outcome';
 import { orConflict, type Work, action } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
-import { enterJointSchema, jointSchema, movePartSchema, ofPartSchema, partSchema, scaleSchema } from './schema';
-import { jointForm, partForm, scaleForm } from './toForm';
+import { enterInterfaceSchema, interfaceSchema, movePartSchema, ofPartSchema, partSchema, scaleSchema } from './schema';
+import { interfaceForm, partForm, scaleForm } from './toForm';
 
 /** Parts and interfaces belong to everybody of their section. */
 const inSection =
-  (table: 'part' | 'joint') =>
+  (table: 'part' | 'interface') =>
   async (sql: Sql, { id }: Record<string, unknown>, projectId: string): Promise<Target | null> => {
     if (!isId(id)) return null;
     const [row] = await sql<{ sectionId: string }[]>`
@@ -107,26 +107,26 @@ function mustBeTurn({ seat }: Work, part: Moving, to: PartState): void {
 }
 
 /** An interface: this edge of one part meets that one of another. */
-export const saveJoint = action(
-  'saveJoint',
-  jointSchema,
+export const saveInterface = action(
+  'saveInterface',
+  interfaceSchema,
   async (work, { id, version, sectionId, name, oneId, otherId }) => ({
-    id: await saveRow(work, 'joint', { id, version }, { sectionId, name, oneId, otherId }, jointForm),
+    id: await saveRow(work, 'interface', { id, version }, { sectionId, name, oneId, otherId }, interfaceForm),
   }),
 );
 
-export const removeJoint = action('removeJoint', ofPartSchema, (work, { id }) =>
-  removeRow(work, 'joint', id, 'This interface'),
+export const removeInterface = action('removeInterface', ofPartSchema, (work, { id }) =>
+  removeRow(work, 'interface', id, 'This interface'),
 );
 
 /** What the owner of one side says of the dimension in which the parts meet. */
-export const enterJoint = action(
-  'enterJoint',
-  enterJointSchema,
+export const enterInterface = action(
+  'enterInterface',
+  enterInterfaceSchema,
   async (work, { id, version, side, value, unit, tolerance }) => {
     const { tx, projectId, seat, notes } = work;
     const [owner] = await tx<{ ownerId: string | null }[]>`
-          select p.owner_id from joint j join part p on p.id = ${side === 'one' ? tx`j.one_id` : tx`j.other_id`}
+          select p.owner_id from interface j join part p on p.id = ${side === 'one' ? tx`j.one_id` : tx`j.other_id`}
           where j.id = ${id} and j.project_id = ${projectId}`;
     if (!owner) throw new FieldError('', 'This interface was removed meanwhile.');
     if (seat.role !== 'instructor' && owner.ownerId !== seat.actor.id)
@@ -138,19 +138,19 @@ export const enterJoint = action(
         : { otherValue: said.value, otherUnit: said.unit, otherTolerance: said.tolerance };
     // The two sides are entered at the same time by two people: only a change of one's own side is in the way.
     const [now] = await tx<{ version: number; same: boolean }[]>`
-          select version, ${side === 'one' ? tx`one_value is null` : tx`other_value is null`} as same from joint where id = ${id} for update`;
+          select version, ${side === 'one' ? tx`one_value is null` : tx`other_value is null`} as same from interface where id = ${id} for update`;
     const seen = now!.same ? now!.version : version;
-    const written = await tx`update joint set ${tx(values)} where id = ${id} and version = ${seen} returning 1`;
+    const written = await tx`update interface set ${tx(values)} where id = ${id} and version = ${seen} returning 1`;
     await orConflict(written, tx, id, async () => {
       const [row] = await tx<{ value: number; unit: string; tolerance: number; version: number }[]>`
             select ${side === 'one' ? tx`one_value as value, one_unit as unit, one_tolerance as tolerance` : tx`other_value as value, other_unit as unit, other_tolerance as tolerance`}, version
-            from joint where id = ${id}`;
+            from interface where id = ${id}`;
       return (
         row && { value: String(row.value), unit: row.unit, tolerance: String(row.tolerance), version: row.version }
       );
     });
   },
-  inSection('joint'),
+  inSection('interface'),
 );
 
 /** The scale of the model, and the thinnest that the material stands. */

@@ -6,8 +6,8 @@ import { CoreError, readNumber } from '@/core/numbers';
 import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { number } from '@/core/format';
-import { enterJoint, saveJoint, savePart, saveScale } from './actions';
-import { enterJointSchema, jointSchema, LENGTHS, partSchema, scaleSchema } from './schema';
+import { enterInterface, saveInterface, savePart, saveScale } from './actions';
+import { enterInterfaceSchema, interfaceSchema, LENGTHS, partSchema, scaleSchema } from './schema';
 
 const UNITS: Options = LENGTHS.map((unit) => [unit, unit]);
 interface Fixed {
@@ -44,15 +44,15 @@ export function PartForm({ values, people, ...fixed }: Fixed & { people: Options
 }
 
 /** Where two parts meet. */
-export function JointForm({ values, parts, ...fixed }: Fixed & { parts: Options }) {
+export function InterfaceForm({ values, parts, ...fixed }: Fixed & { parts: Options }) {
   return (
     <RecordForm
       key={`${fixed.id} ${fixed.version}`}
-      id={`joint-${fixed.id ?? `new-${fixed.sectionId}`}`}
-      schema={jointSchema}
+      id={`interface-${fixed.id ?? `new-${fixed.sectionId}`}`}
+      schema={interfaceSchema}
       values={values}
       fixed={{ ...fixed }}
-      submit={saveJoint}
+      submit={saveInterface}
       label={fixed.id ? 'Save' : 'Add the interface'}
       names={{ name: 'What meets what' }}
       compact
@@ -84,10 +84,10 @@ export function SideForm({
     <RecordForm
       key={`${values.value} ${values.unit} ${values.tolerance}`}
       id={`side-${id}-${side}`}
-      schema={enterJointSchema}
+      schema={enterInterfaceSchema}
       values={values}
       fixed={{ projectId, id, version, side }}
-      submit={enterJoint}
+      submit={enterInterface}
       label="Enter"
       saved="Entered; both sides are compared."
       names={{ value: 'Dimension', unit: 'Unit', tolerance: 'Tolerance' }}

@@ -25,7 +25,7 @@ export const movePartSchema = yup.object({
   version: yup.number().integer().required(),
   state: yup.string().oneOf(PART_STATES).required(),
 });
-export const jointSchema = yup.object({
+export const interfaceSchema = yup.object({
   ...place,
   sectionId: id('The section'),
   name: line('What meets what'),
@@ -34,7 +34,7 @@ export const jointSchema = yup.object({
     return other !== (this.parent as { oneId: string }).oneId;
   }),
 });
-export const enterJointSchema = yup.object({
+export const enterInterfaceSchema = yup.object({
   ...place,
   id: id('The interface'),
   version: yup.number().integer().required(),

@@ -13,7 +13,7 @@ export function partForm(row: Record<string, unknown>): Record<string, unknown> 
 }
 
 /** A stored interface as its form shows it. */
-export function jointForm(row: Record<string, unknown>): Record<string, unknown> {
+export function interfaceForm(row: Record<string, unknown>): Record<string, unknown> {
   const { name, oneId, otherId } = row;
   return { name, oneId, otherId };
 }

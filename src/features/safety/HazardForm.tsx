@@ -9,7 +9,7 @@ import { hazardSchema } from './schema';
 /** What a hazard can be named by. */
 export interface Named {
   stages: Options;
-  resources: Options;
+  machines: Options;
   protocols: Options;
   materials: Options;
 }
@@ -54,7 +54,7 @@ export function HazardForm({
         <Check name="needsReading" label="The team reads the cautions first, and says so" />
       </div>
       <Several name="stages" label="Stages in which it matters" options={named.stages} />
-      <Several name="resources" label="Machines" options={named.resources} />
+      <Several name="machines" label="Machines" options={named.machines} />
       <Several name="protocols" label="Test protocols" options={named.protocols} />
       <Several name="materials" label="Materials of the kit" options={named.materials} />
     </RecordForm>

@@ -120,5 +120,5 @@ function Readers({ projectId, safety, teams, hazard, leads, ownTeam }: Omit<Prop
 function placesOf(hazard: Hazard, named: Named): string {
   const names = (kind: keyof Named) =>
     named[kind].filter(([value]) => hazard[kind].includes(value)).map(([, label]) => label);
-  return [...names('stages'), ...names('resources'), ...names('protocols'), ...names('materials')].join(', ');
+  return [...names('stages'), ...names('machines'), ...names('protocols'), ...names('materials')].join(', ');
 }

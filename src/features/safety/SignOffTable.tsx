@@ -4,7 +4,7 @@ import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
 import { day, shortName } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
-import { takeBackSignOff } from './actions';
+import { withdrawSignOff } from './actions';
 
 /** Students down, trainings across: signed off on which day, by whom, until when. */
 export function SignOffTable({
@@ -54,7 +54,7 @@ export function SignOffTable({
                         (one) => one.personId === row.accountId && one.hazardId === training.id,
                       )}
                       today={today}
-                      takeBack={leads ? projectId : null}
+                      withdraw={leads ? projectId : null}
                     />
                   </td>
                 ))}
@@ -70,12 +70,12 @@ export function SignOffTable({
 function Cell({
   signed,
   today,
-  takeBack,
+  withdraw,
 }: {
   signed: SignedOff | undefined;
   today: string;
   /** The project, for who may take it back. */
-  takeBack: string | null;
+  withdraw: string | null;
 }) {
   if (!signed) return <span className="faint">none</span>;
   const ended = signed.validUntil !== null && signed.validUntil < today;
@@ -88,15 +88,15 @@ function Cell({
         {shortName(signed.signedBy)}
         {signed.validUntil && !ended && `, until ${day(signed.validUntil)}`}
       </span>
-      {takeBack && (
+      {withdraw && (
         <ActButton
-          act={takeBackSignOff}
-          input={{ projectId: takeBack, id: signed.id }}
-          done="Taken back; what it held is held again."
+          act={withdrawSignOff}
+          input={{ projectId: withdraw, id: signed.id }}
+          done="Withdrawn; what it held is held again."
           confirm="Yes, take it back"
           className="btn-text no-print"
         >
-          take back
+          withdraw
         </ActButton>
       )}
     </span>

@@ -12,7 +12,7 @@ import {
   librarySchema,
   removeHazardSchema,
   signOffSchema,
-  takeBackSignOffSchema,
+  withdrawSignOffSchema,
 } from './schema';
 import { hazardForm, incidentForm } from './toForm';
 
@@ -27,7 +27,7 @@ export const takeFromLibrary = action('takeFromLibrary', librarySchema, async ({
 export const saveHazard = action(
   'saveHazard',
   hazardSchema,
-  async (work, { id, version, stages, resources, protocols, materials, ...values }) => {
+  async (work, { id, version, stages, machines, protocols, materials, ...values }) => {
     const { tx, projectId, notes } = work;
     const [known] = id
       ? await tx<{ cautions: string; equipment: string; supervision: string; textVersion: number }[]>`
@@ -44,19 +44,19 @@ export const saveHazard = action(
       hazardForm,
     );
     if (newText && needsReading) notes.push('What it says has changed, so teams read it again');
-    await saveUses(work, hazardId, { stages, resources, protocols, materials });
+    await saveUses(work, hazardId, { stages, machines, protocols, materials });
     return { id: hazardId };
   },
 );
 
-type Uses = Record<'stages' | 'resources' | 'protocols' | 'materials', string[]>;
+type Uses = Record<'stages' | 'machines' | 'protocols' | 'materials', string[]>;
 
 async function saveUses({ tx, projectId }: Work, hazardId: string, uses: Uses): Promise<void> {
   await tx`delete from hazard_use where hazard_id = ${hazardId} and project_id = ${projectId}`;
-  const none = { stageId: null, resourceId: null, protocolId: null, material: null };
+  const none = { stageId: null, machineId: null, protocolId: null, material: null };
   const rows = [
     ...uses.stages.map((stageId) => ({ ...none, stageId })),
-    ...uses.resources.map((resourceId) => ({ ...none, resourceId })),
+    ...uses.machines.map((machineId) => ({ ...none, machineId })),
     ...uses.protocols.map((protocolId) => ({ ...none, protocolId })),
     ...uses.materials.map((material) => ({ ...none, material })),
   ].map((row) => ({ projectId, hazardId, ...row }));
@@ -84,7 +84,7 @@ export const signOff = action(
 );
 
 /** Takes a sign-off back; what is booked stays, and is held. */
-export const takeBackSignOff = action('takeBackSignOff', takeBackSignOffSchema, (work, { id }) =>
+export const withdrawSignOff = action('withdrawSignOff', withdrawSignOffSchema, (work, { id }) =>
   removeRow(work, 'sign_off', id, 'This sign-off'),
 );
 

@@ -14,7 +14,7 @@ export const hazardSchema = yup.object({
   needsTraining: yup.boolean().default(false),
   needsReading: yup.boolean().default(false),
   stages: ids,
-  resources: ids,
+  machines: ids,
   protocols: ids,
   materials: ids,
 });
@@ -46,7 +46,7 @@ export const signOffSchema = yup.object({
       return !until || until >= (this.parent as { signedOn: string }).signedOn;
     }),
 });
-export const takeBackSignOffSchema = yup.object({ ...place, id: id('The sign-off') });
+export const withdrawSignOffSchema = yup.object({ ...place, id: id('The sign-off') });
 export const acknowledgeSchema = yup.object({
   ...place,
   teamId: id('The team'),

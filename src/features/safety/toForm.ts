@@ -8,7 +8,7 @@ export function hazardForm(row: Record<string, unknown>): Record<string, unknown
     needsTraining: row.needsTraining,
     needsReading: row.needsReading,
     ...(row.stages
-      ? { stages: row.stages, resources: row.resources, protocols: row.protocols, materials: row.materials }
+      ? { stages: row.stages, machines: row.machines, protocols: row.protocols, materials: row.materials }
       : {}),
   };
 }
@@ -27,7 +27,7 @@ export const NEW_HAZARD = {
   needsTraining: false,
   needsReading: true,
   stages: [],
-  resources: [],
+  machines: [],
   protocols: [],
   materials: [],
 };

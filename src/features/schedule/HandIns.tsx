@@ -48,8 +48,8 @@ export function HandInForm({ stage, team, back, label, ...fixed }: Place & { bac
   );
 }
 
-/** Takes back what was handed in, as long as it is not accepted. */
-export function TakeBack({ stage, team, back, ...fixed }: Place & { back: string }) {
+/** Withdraws what was handed in, as long as it is not accepted. */
+export function Withdraw({ stage, team, back, ...fixed }: Place & { back: string }) {
   const enter = useEntry();
   return (
     <ActButton
@@ -63,10 +63,10 @@ export function TakeBack({ stage, team, back, ...fixed }: Place & { back: string
         })
       }
       input={{ ...fixed, state: 'open', note: '' }}
-      done="Taken back."
+      done="Withdrawn."
       className="btn-text"
     >
-      take back
+      withdraw
     </ActButton>
   );
 }

@@ -12,12 +12,12 @@ interface FormProps {
   choose: (scenario: Scenario) => void;
 }
 
-/** What might happen: a meeting falls out, a team needs more, the event moves. */
+/** What might happen: a meeting is cancelled, a team needs more, the event moves. */
 export function ScenarioForm({ scenario, sections, teams, names, earlier, choose }: FormProps) {
   const loss = firstLoss(sections);
   const more = firstMore(teams);
   const kinds: [string, Scenario | null][] = [
-    ['A meeting falls out', loss],
+    ['A meeting is cancelled', loss],
     ['A team needs more meetings', more],
     ['The event moves', { kind: 'event', day: earlier }],
   ];
@@ -140,10 +140,10 @@ export function ScenarioForm({ scenario, sections, teams, names, earlier, choose
 const toCome = ({ meetings, from, eventDate }: SectionPlan) =>
   meetings.filter((one) => one.date >= from && one.date < eventDate);
 
-/** The next meeting that could fall out. */
+/** The next meeting that could be cancelled. */
 export function firstLoss(sections: readonly SectionPlan[]): Scenario | null {
   const next = sections.flatMap((section) => toCome(section).map((one) => ({ id: section.id, ...one })))[0];
-  return next ? { kind: 'lose', sectionId: next.id, date: next.date, start: next.start, reason: 'falls out' } : null;
+  return next ? { kind: 'lose', sectionId: next.id, date: next.date, start: next.start, reason: 'cancelled' } : null;
 }
 
 function firstMore(teams: readonly TeamPlan[]): Scenario | null {

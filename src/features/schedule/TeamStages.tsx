@@ -4,7 +4,7 @@ import type { HandIn, Stage } from '@/domain/plan/read';
 import { day, plural } from '@/core/format';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { Cautions } from '@/ui/sheet/Cautions';
-import { Decide, HandInForm, TakeBack } from './HandIns';
+import { Decide, HandInForm, Withdraw } from './HandIns';
 import type { TeamPace } from '@/domain/plan/pace';
 import { earlyWords, standsAt, stageWords } from '@/domain/plan/words';
 
@@ -51,7 +51,7 @@ export function TeamStages({
         <div className="flex flex-wrap gap-x-3 items-baseline">
           <b>{stage.name}</b>
           <StateWord entry={entry} />
-          {state === 'handed-in' && <TakeBack {...place} back={back} />}
+          {state === 'handed-in' && <Withdraw {...place} back={back} />}
         </div>
         {stage.handsIn && <p className="text-sm">Hand in: {stage.handsIn}</p>}
         {entry?.note && (

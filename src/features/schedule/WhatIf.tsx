@@ -214,7 +214,7 @@ function WayRow({ number: place, way, words, after, busy, apply }: WayRowProps) 
 }
 
 function problemWith(scenario: Scenario, eventDate: string): string | null {
-  if (scenario.kind === 'lose' && !scenario.reason.trim()) return 'Say why the meeting falls out.';
+  if (scenario.kind === 'lose' && !scenario.reason.trim()) return 'Say why the meeting is cancelled.';
   if (
     scenario.kind === 'more' &&
     !(Number.isInteger(scenario.meetings) && scenario.meetings >= 1 && scenario.meetings <= 20)

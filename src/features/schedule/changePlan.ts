@@ -58,7 +58,7 @@ async function lockAndRead(tx: Tx, projectId: string): Promise<PlanState> {
     select 'extra/' || section_id || '/' || day || '/' || start as key, jsonb_build_object('inReserve', in_reserve) as value
     from extra_meeting where project_id = ${projectId}
     union all select 'lost/' || section_id || '/' || day || '/' || coalesce(start, ''), jsonb_build_object('reason', reason)
-    from lost_meeting where project_id = ${projectId}`;
+    from cancelled_meeting where project_id = ${projectId}`;
   const stages = stagesState(await listStages(tx, projectId));
   return {
     ...stages,
@@ -121,9 +121,9 @@ async function writeExtra(
 
 async function writeLost(tx: Tx, projectId: string, [sectionId, day, start]: Place, state: { reason: string } | null) {
   const row = { projectId, sectionId, day, start: start || null };
-  if (state) await tx`insert into lost_meeting ${tx({ ...row, reason: state.reason })}`;
+  if (state) await tx`insert into cancelled_meeting ${tx({ ...row, reason: state.reason })}`;
   else
-    await tx`delete from lost_meeting where project_id = ${projectId} and section_id = ${sectionId} and day = ${day}
+    await tx`delete from cancelled_meeting where project_id = ${projectId} and section_id = ${sectionId} and day = ${day}
       and start is not distinct from ${row.start}`;
   await touchSection(tx, projectId, sectionId);
 }

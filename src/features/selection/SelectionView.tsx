@@ -17,7 +17,7 @@ interface Props {
 /** What every school says of a selection, and where a person scores and votes. */
 export function SelectionView({ selection, me, projectId, leads }: Props) {
   const matrix = matrixOf(selection);
-  const titleOf = (id: string) => selection.concepts.find((one) => one.id === id)?.title ?? 'taken back';
+  const titleOf = (id: string) => selection.concepts.find((one) => one.id === id)?.title ?? 'withdrawn';
   const own = selection.scores.filter(({ rater }) => rater === me);
   const place = { projectId, selectionId: selection.id, concepts: selection.concepts };
   const open = selection.state === 'open';

@@ -52,7 +52,7 @@ export const saveSelection = action(
           select id from concept where project_id = ${projectId} and section_id = ${sectionId} and removed_at is null
             and id = any(${concepts})`;
     if (here.length < new Set(concepts).size)
-      throw new FieldError('concepts', 'One of these concepts was taken back meanwhile; choose again.');
+      throw new FieldError('concepts', 'One of these concepts was withdrawn meanwhile; choose again.');
     const entries = here.map((one) => ({ projectId, selectionId, conceptId: one.id }));
     await tx`insert into selection_entry ${tx(entries)} on conflict do nothing`;
     return { id: selectionId };
@@ -64,7 +64,7 @@ export const closeSelection = action('closeSelection', closeSchema, async ({ tx,
   await tx`update selection set state = ${closed ? 'closed' : 'open'} where id = ${id} and project_id = ${projectId}`;
 });
 
-/** One rater's scores; gaps stay gaps. A concept that was taken back meanwhile is left out, the rest is kept. */
+/** One rater's scores; gaps stay gaps. A concept that was withdrawn meanwhile is left out, the rest is kept. */
 export const rateConcepts = action(
   'rateConcepts',
   rateSchema,
@@ -154,7 +154,7 @@ async function standingIn<T extends { conceptId: string; criterionId?: string }>
   );
   if (gone.size > 0)
     notes.push(
-      `${gone.size === 1 ? 'One concept was' : `${gone.size} concepts were`} taken back meanwhile and left out; the rest is kept`,
+      `${gone.size === 1 ? 'One concept was' : `${gone.size} concepts were`} withdrawn meanwhile and left out; the rest is kept`,
     );
   return standing;
 }

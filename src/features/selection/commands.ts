@@ -24,7 +24,7 @@ export const recordClientChoice: Command<Chosen, { id: string }> = {
       { id: string }[]
     >`select concept_id as id from selection_entry where selection_id = ${selectionId}`;
     if (chosen.some(({ conceptId }) => !here.some((one) => one.id === conceptId)))
-      throw new FieldError('picks', 'One of these was taken back by its author meanwhile; reload and choose again.');
+      throw new FieldError('picks', 'One of these was withdrawn by its author meanwhile; reload and choose again.');
     const [known] = await tx<
       { id: string; byName: string; picks: Chosen['picks']; version: number; updatedAt: Date }[]
     >`

@@ -69,7 +69,7 @@ export function AtTheRig({
                     <ActButton act={markRun} input={mark(run, 'end')} done={`${nameOf(run.team)} is through.`}>
                       It is through
                     </ActButton>
-                    <ActButton act={markRun} input={mark(run, 'undo')} done="Taken back." className="btn-text">
+                    <ActButton act={markRun} input={mark(run, 'undo')} done="Undone." className="btn-text">
                       not begun after all
                     </ActButton>
                   </>

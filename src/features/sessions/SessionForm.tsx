@@ -13,7 +13,7 @@ export function SessionForm({
   values,
   sections,
   events,
-  resources,
+  machines,
   teams,
 }: {
   projectId: string;
@@ -22,7 +22,7 @@ export function SessionForm({
   values: Record<string, unknown>;
   sections: Options;
   events: Options;
-  resources: Options;
+  machines: Options;
   teams: Options;
 }) {
   return (
@@ -39,7 +39,7 @@ export function SessionForm({
       <div className="flex flex-wrap gap-3">
         <Choice name="eventId" label="What is run" options={events} className="min-w-52" />
         <Choice name="sectionId" label="Section" options={sections} className="w-28" />
-        <Choice name="resourceId" label="Rig" options={[['', 'none of the list'], ...resources]} className="w-44" />
+        <Choice name="machineId" label="Rig" options={[['', 'none of the list'], ...machines]} className="w-44" />
         <Text name="day" label="Day" type="date" />
         <Text name="start" label="Start" className="w-24" mono />
         <Decimal name="minutes" label="Time available" unit="min" className="w-36" />

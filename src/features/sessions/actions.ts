@@ -17,7 +17,7 @@ import { sessionForm } from './toForm';
 export const saveSession = action(
   'saveSession',
   sessionSchema,
-  async (work, { id, version, sectionId, eventId, resourceId, day, start, drawn, teams, ...numbers }) => {
+  async (work, { id, version, sectionId, eventId, machineId, day, start, drawn, teams, ...numbers }) => {
     const { tx, projectId } = work;
     const known = id ? await lockSession(work, id) : null;
     if (known?.begunAt) throw new FieldError('', 'This session has begun; plan another one.');
@@ -30,7 +30,7 @@ export const saveSession = action(
     const values = {
       sectionId,
       eventId,
-      resourceId,
+      machineId,
       day,
       start,
       drawn: drawn === 'drawn',
@@ -43,7 +43,7 @@ export const saveSession = action(
       stations: read(numbers.stations),
     };
     const sessionId = await saveRow(work, 'test_session', { id, version }, values, sessionForm);
-    if (resourceId) await tellBookings(work, { resourceId, day, start, minutes: values.minutes });
+    if (machineId) await tellBookings(work, { machineId, day, start, minutes: values.minutes });
     return { id: sessionId };
   },
 );
@@ -51,14 +51,14 @@ export const saveSession = action(
 /** Bookings in the time of a session stand; who plans it hears of them. */
 async function tellBookings(
   { tx, projectId, notes }: Work,
-  { resourceId, day, start, minutes }: { resourceId: string; day: string; start: string; minutes: number },
+  { machineId, day, start, minutes }: { machineId: string; day: string; start: string; minutes: number },
 ): Promise<void> {
-  await tx`select 1 from resource where id = ${resourceId} and project_id = ${projectId} for no key update`;
+  await tx`select 1 from machine where id = ${machineId} and project_id = ${projectId} for no key update`;
   const span = spanOf({ start, minutes });
   const teams = await listTeams(tx, projectId);
   const standing = (await listBookings(tx, projectId)).filter(
     (one) =>
-      one.resourceId === resourceId &&
+      one.machineId === machineId &&
       one.state === 'booked' &&
       one.day === day &&
       overlap(spanOf({ start: one.start!, minutes: one.minutes! }), span),

@@ -1,16 +1,16 @@
 import type { Frame } from '@/features/frame';
-import type { Resource } from '@/domain/bookings/read';
+import type { Machine } from '@/domain/bookings/read';
 import type { EventRecord } from '@/domain/bench/read';
 import { meetsNext } from '@/features/frame';
 import { meetingsOf } from '@/domain/classes/read';
 import { endOf } from '@/core/calendar';
 
 /** What the form of a session offers. */
-export function offersOf(frame: Frame, events: readonly EventRecord[], resources: readonly Resource[]) {
+export function offersOf(frame: Frame, events: readonly EventRecord[], machines: readonly Machine[]) {
   return {
     sections: frame.sections.map(({ id, name }) => [id, name] as const),
     events: events.map(({ id, name }) => [id, name] as const),
-    resources: resources.map(({ id, name }) => [id, name] as const),
+    machines: machines.map(({ id, name }) => [id, name] as const),
     teams: frame.teams.map(({ id, name }) => [id, name] as const),
   };
 }
@@ -19,15 +19,15 @@ export function offersOf(frame: Frame, events: readonly EventRecord[], resources
 const EDGE = 5;
 
 /** A session to start from: the section's next meeting, all its teams, the event's attempts. */
-export function newSession(frame: Frame, events: readonly EventRecord[], resources: readonly Resource[]) {
+export function newSession(frame: Frame, events: readonly EventRecord[], machines: readonly Machine[]) {
   const section = frame.clock ?? meetsNext(frame.sections, frame.now);
   const meeting = section && meetingsOf(section).find((one) => endOf(one) > frame.now);
   const start = meeting ? endOf({ ...meeting, minutes: EDGE }).slice(11) : '10:00';
-  const rig = resources.find((one) => !one.cuts);
+  const rig = machines.find((one) => !one.cuts);
   return {
     sectionId: section?.id ?? '',
     eventId: events[0]?.id ?? '',
-    resourceId: rig?.id ?? '',
+    machineId: rig?.id ?? '',
     day: meeting?.date ?? frame.today,
     start,
     minutes: String(meeting ? Math.max(1, meeting.minutes - 2 * EDGE) : 40),

@@ -7,7 +7,7 @@ export const sessionSchema = yup.object({
   ...place,
   sectionId: id('The section'),
   eventId: id('The event'),
-  resourceId: optionalId(),
+  machineId: optionalId(),
   day: date('The day'),
   start: yup
     .string()

@@ -4,7 +4,7 @@ export function sessionForm(row: Record<string, unknown>): Record<string, unknow
   return {
     sectionId: row.sectionId,
     eventId: row.eventId,
-    resourceId: row.resourceId ?? '',
+    machineId: row.machineId ?? '',
     day: row.day,
     start: row.start,
     minutes: text(row.minutes),

@@ -3,14 +3,14 @@ import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
 import { saidFor, type Requirement } from '@/domain/requirements/read';
 import type { Standings } from '@/domain/standings/judge';
-import { evidenceOf, type EventRecord, type Protocol, type Trial } from '@/domain/bench/read';
+import { evidenceOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from '@/domain/requirements/judge';
 import { day, measured, number, quantity, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 
 export interface TraceGiven {
   team: Team;
   standings: Standings;
-  attempts: Trial[];
+  attempts: Run[];
   iterations: Iteration[];
   protocols: Protocol[];
   requirements: Requirement[];
@@ -105,7 +105,7 @@ function EventChain({
       </li>
       {basis.map((run) => (
         <li key={run.id}>
-          <Link prefetch={false} href={href(`bench/trials/${run.id}`)}>
+          <Link prefetch={false} href={href(`bench/runs/${run.id}`)}>
             Attempt {run.attempt}: {quantity(run.value, run.unit)}
           </Link>{' '}
           under the protocol “{protocol.name}”, read with {run.instrumentName} (good to ± {number(run.accuracy)}{' '}

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { DrawSheet } from '@/features/draws/DrawSheet';
-import { findPublicDrawing, seedOf } from '@/domain/draws/read';
+import { findPublicDraw, seedOf } from '@/domain/draws/read';
 import { Repeat } from '@/features/draws/Repeat';
 import { isId } from '@/server/access';
 import { inZone } from '@/server/clock';
@@ -9,12 +9,12 @@ import { pool } from '@/db/connection';
 
 export default async function PublicDrawPage({ params }: { params: Promise<{ draw: string }> }) {
   const { draw: id } = await params;
-  const drawing = isId(id) ? await findPublicDrawing(pool(), id) : null;
-  if (!drawing) notFound();
-  const seed = seedOf(drawing);
+  const draw = isId(id) ? await findPublicDraw(pool(), id) : null;
+  if (!draw) notFound();
+  const seed = seedOf(draw);
   return (
-    <Plain title={drawing.title} about={drawing.project} wide>
-      <DrawSheet drawing={drawing} local={(instant) => inZone(instant, drawing.timeZone)} />
+    <Plain title={draw.title} about={draw.project} wide>
+      <DrawSheet draw={draw} local={(instant) => inZone(instant, draw.timeZone)} />
       {seed && (
         <section className="mt-6">
           <h2 className="mb-1">Repeat it</h2>
@@ -23,7 +23,7 @@ export default async function PublicDrawPage({ params }: { params: Promise<{ dra
             shuffle from the last place down, driven by the generator mulberry32, which starts from the 32-bit FNV-1a
             hash of the seed. Change a name or a digit and see what would have come out.
           </p>
-          <Repeat names={drawing.names} seed={seed} />
+          <Repeat names={draw.names} seed={seed} />
         </section>
       )}
     </Plain>

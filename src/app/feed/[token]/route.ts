@@ -3,7 +3,7 @@ import { pool } from '@/db/connection';
 import { calendarOf } from '@/domain/plan/feed';
 import { findFeed } from '@/server/actor';
 import { slowDown } from '@/server/rate';
-import { listBookings, listResources } from '@/domain/bookings/read';
+import { listBookings, listMachines } from '@/domain/bookings/read';
 import { listSections, listTeams } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
 
@@ -15,17 +15,17 @@ export async function GET(request: Request, { params }: { params: Promise<{ toke
   const feed = token.length < 100 ? await findFeed(pool(), token) : null;
   if (!feed) notFound();
   const { projectId, sectionId } = feed;
-  const [[project], sections, stages, teams, resources, bookings] = await Promise.all([
+  const [[project], sections, stages, teams, machines, bookings] = await Promise.all([
     pool()<{ id: string; title: string; clientName: string; timeZone: string; eventDate: string }[]>`
       select id, title, client_name, time_zone, event_date from project where id = ${projectId}`,
     listSections(pool(), projectId),
     listStages(pool(), projectId),
     listTeams(pool(), projectId),
-    listResources(pool(), projectId),
+    listMachines(pool(), projectId),
     listBookings(pool(), projectId),
   ]);
   const shown = sections.filter((section) => !sectionId || section.id === sectionId);
-  return new Response(calendarOf({ project: project!, sections: shown, stages, teams, resources, bookings }), {
+  return new Response(calendarOf({ project: project!, sections: shown, stages, teams, machines, bookings }), {
     headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'private, max-age=300' },
   });
 }

@@ -31,7 +31,7 @@ export default async function BenchPage(props: SheetProps) {
     listParameters(pool(), id),
     readSafety(pool(), id),
   ]);
-  const runs = newest.filter((run) => allowed(seat, 'trial.read', run));
+  const runs = newest.filter((run) => allowed(seat, 'run.read', run));
   const enter = events.length > 0 && (
     <Link className="btn btn-go" href={hrefIn(frame, 'bench/enter')}>
       Enter runs
@@ -149,7 +149,7 @@ export default async function BenchPage(props: SheetProps) {
           teams={teams}
           events={events}
           protocols={protocols}
-          runHref={(run) => hrefIn(frame, `bench/trials/${run}`)}
+          runHref={(run) => hrefIn(frame, `bench/runs/${run}`)}
           when={(run) => moment(inZone(run.runAt, timeZone))}
         />
       )}

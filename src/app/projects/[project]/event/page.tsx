@@ -27,7 +27,7 @@ export default async function EventPage(props: SheetProps) {
     (one) =>
       (!section || one.sectionId === section.id) &&
       (!team || one.id === team.id) &&
-      allowed(seat, 'trial.read', { teamId: one.id }),
+      allowed(seat, 'run.read', { teamId: one.id }),
   );
   const facts = parameters
     .filter((p) => p.dimension !== 'yes-no')
@@ -74,7 +74,7 @@ export default async function EventPage(props: SheetProps) {
               teams={seen}
               attempts={attempts}
               allowed={one.event.attemptsAllowed}
-              runHref={(run) => hrefIn(frame, `bench/trials/${run}`)}
+              runHref={(run) => hrefIn(frame, `bench/runs/${run}`)}
             />
           ) : (
             <p className="faint">Results are shown once the standings are published.</p>

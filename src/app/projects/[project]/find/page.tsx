@@ -61,11 +61,11 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return `${hrefIn(frame, 'requirements/research')}#${id}`;
     case 'iteration':
       return hrefIn(frame, `builds/${id}`);
-    case 'trial':
-      return hrefIn(frame, `bench/trials/${id}`);
+    case 'run':
+      return hrefIn(frame, `bench/runs/${id}`);
     case 'hazard':
       return `${hrefIn(frame, 'safety')}#${id}`;
-    case 'resource':
+    case 'machine':
       return withQuery(hrefIn(frame, 'schedule/bookings'), { machine: id });
     case 'concept':
       return hrefIn(frame, `concepts/${id}`);

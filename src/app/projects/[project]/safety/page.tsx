@@ -5,7 +5,7 @@ import { HazardList } from '@/features/safety/HazardList';
 import { LIBRARY } from '@/domain/safety/library';
 import { LibraryForm } from '@/features/safety/LibraryForm';
 import { NEW_HAZARD } from '@/features/safety/toForm';
-import { listResources } from '@/domain/bookings/read';
+import { listMachines } from '@/domain/bookings/read';
 import { readBrief } from '@/domain/brief/read';
 import { readSafety } from '@/domain/safety/read';
 import { listStages } from '@/domain/plan/read';
@@ -18,10 +18,10 @@ export default async function SafetyPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const [safety, stages, resources, protocols, brief] = await Promise.all([
+  const [safety, stages, machines, protocols, brief] = await Promise.all([
     readSafety(pool(), project.id),
     listStages(pool(), project.id),
-    listResources(pool(), project.id),
+    listMachines(pool(), project.id),
     listProtocols(pool(), project.id),
     readBrief(pool(), project.id),
   ]);
@@ -29,7 +29,7 @@ export default async function SafetyPage(props: SheetProps) {
   const kit = [...new Set(brief.kit.map(({ item }) => item))];
   const named: Named = {
     stages: byName(stages),
-    resources: byName(resources),
+    machines: byName(machines),
     protocols: byName(protocols),
     materials: kit.map((item) => [item, item] as const),
   };

@@ -1,7 +1,7 @@
 import { offeredUnits } from '@/core/dimensions';
 import { convert } from '@/core/units';
 import { listRecentRunIds } from '@/domain/bench/instruments';
-import { TrialEntry } from '@/features/bench/TrialEntry';
+import { RunEntry } from '@/features/bench/RunEntry';
 import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
@@ -88,7 +88,8 @@ export default async function EnterPage(props: SheetProps) {
       : [];
   });
   const last = newest
-    .filter((run) => run.eventId === event.id && !run.takenBack && teams.some((team) => team.id === run.teamId))
+    .filter((run) => (run.eventId ? run.eventId === event.id : run.protocolId === protocol.id) && !run.withdrawn)
+    .filter((run) => teams.some((team) => team.id === run.teamId))
     .slice(0, 5)
     .map((run) => ({
       id: run.id,
@@ -106,7 +107,7 @@ export default async function EnterPage(props: SheetProps) {
       return says ? [[team.id, says] as const] : [];
     }),
   );
-  const known = await listRecentRunIds(pool(), project.id, event.id);
+  const known = await listRecentRunIds(pool(), project.id, protocol.id);
   const soFar = made
     .filter((run) => run.status === 'ok' && run.value !== null)
     .map((run) => convert({ value: run.value!, from: run.unit!, to: protocol.unit }).value);
@@ -116,7 +117,7 @@ export default async function EnterPage(props: SheetProps) {
       <main>
         <h1 className="sr-only">Enter runs of {event.name}</h1>
         <Entering people={frame.people}>
-          <TrialEntry
+          <RunEntry
             key={event.id}
             projectId={project.id}
             sectionId={section.id}

@@ -3,7 +3,7 @@ import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@
 import { newSession, offersOf } from '@/features/sessions/offers';
 import { planOf } from '@/domain/sessions/plan';
 import { SessionForm } from '@/features/sessions/SessionForm';
-import { listResources } from '@/domain/bookings/read';
+import { listMachines } from '@/domain/bookings/read';
 import { listSessions } from '@/domain/sessions/read';
 import { listEvents } from '@/domain/bench/read';
 import { number, plural, weekday } from '@/core/format';
@@ -14,10 +14,10 @@ export default async function SessionsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench/sessions', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
-  const [sessions, events, resources] = await Promise.all([
+  const [sessions, events, machines] = await Promise.all([
     listSessions(pool(), project.id),
     listEvents(pool(), project.id),
-    listResources(pool(), project.id),
+    listMachines(pool(), project.id),
   ]);
   const shown = sessions.filter((one) => !frame.section || one.sectionId === frame.section.id);
   const sectionOf = new Map(frame.sections.map((one) => [one.id, one.name]));
@@ -81,8 +81,8 @@ export default async function SessionsPage(props: SheetProps) {
               projectId={project.id}
               id={null}
               version={null}
-              values={newSession(frame, events, resources)}
-              {...offersOf(frame, events, resources)}
+              values={newSession(frame, events, machines)}
+              {...offersOf(frame, events, machines)}
             />
           </div>
         </details>

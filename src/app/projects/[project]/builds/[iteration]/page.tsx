@@ -96,7 +96,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
             teams={[team]}
             events={events}
             protocols={protocols}
-            runHref={(run) => hrefIn(frame, `bench/trials/${run}`)}
+            runHref={(run) => hrefIn(frame, `bench/runs/${run}`)}
             when={(run) => moment(inZone(run.runAt, seat.project.timeZone))}
           />
         </section>

@@ -1,10 +1,10 @@
 import { assembly } from '@/core/builds';
 import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { removePart } from '@/features/parts/actions';
-import { Converter, JointForm, PartForm, ScaleForm } from '@/features/parts/forms';
-import { JointTable } from '@/features/parts/JointTable';
+import { Converter, InterfaceForm, PartForm, ScaleForm } from '@/features/parts/forms';
+import { InterfaceTable } from '@/features/parts/InterfaceTable';
 import { PartTable } from '@/features/parts/PartTable';
-import { listJoints, listParts, listScales, metOf } from '@/domain/parts/read';
+import { listInterfaces, listParts, listScales, metOf } from '@/domain/parts/read';
 import { partForm, scaleForm } from '@/features/parts/toForm';
 import { listMembers } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -17,15 +17,15 @@ export default async function PartsPage(props: SheetProps) {
   const { seat } = frame;
   const leads = seat.role === 'instructor';
   const projectId = seat.project.id;
-  const [allParts, allJoints, scales, members] = await Promise.all([
+  const [allParts, allInterfaces, scales, members] = await Promise.all([
     listParts(pool(), projectId),
-    listJoints(pool(), projectId),
+    listInterfaces(pool(), projectId),
     listScales(pool(), projectId),
     listMembers(pool(), projectId),
   ]);
   const section = frame.section ?? frame.clock;
   const parts = allParts.filter(({ sectionId }) => sectionId === section?.id);
-  const joints = allJoints.filter(({ sectionId }) => sectionId === section?.id);
+  const interfaces = allInterfaces.filter(({ sectionId }) => sectionId === section?.id);
   const scaled = scales.find(({ sectionId }) => sectionId === section?.id) ?? null;
   const students = members.filter(({ sectionId, leftOn }) => sectionId === section?.id && leftOn === null);
   const people = students.map(({ accountId, name }) => [accountId, shortName(name)] as const);
@@ -46,11 +46,11 @@ export default async function PartsPage(props: SheetProps) {
       owner: ownerId,
       checker: checkerId,
     })),
-    joints: joints.map((joint) => ({
-      name: joint.name,
-      one: joint.oneId,
-      other: joint.otherId,
-      agree: metOf(joint)?.agree ?? null,
+    interfaces: interfaces.map((pair) => ({
+      name: pair.name,
+      one: pair.oneId,
+      other: pair.otherId,
+      agree: metOf(pair)?.agree ?? null,
     })),
   });
   // Whose turn it is finds the own part first, on a phone above all.
@@ -121,10 +121,10 @@ export default async function PartsPage(props: SheetProps) {
           </section>
         </>
       )}
-      {joints.length > 0 && (
+      {interfaces.length > 0 && (
         <section className="mt-5">
           <h2 className="mb-1">Interfaces</h2>
-          <JointTable joints={joints} parts={parts} {...shared} />
+          <InterfaceTable interfaces={interfaces} parts={parts} {...shared} />
         </section>
       )}
       <section className="mt-5 no-print">
@@ -187,8 +187,8 @@ export default async function PartsPage(props: SheetProps) {
           ))}
           {parts.length > 1 && (
             <div className="mt-4">
-              <JointForm
-                key={`joints ${joints.length}`}
+              <InterfaceForm
+                key={`interfaces ${interfaces.length}`}
                 {...fixed}
                 id={null}
                 version={null}

@@ -59,7 +59,7 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
             <ActButton
               act={removeConcept}
               input={{ projectId, id }}
-              done="Taken back."
+              done="Withdrawn."
               confirm="Yes, take it back: it is gone from the list"
             >
               Take it back

@@ -3,7 +3,7 @@ import { CommentForm } from '@/features/concepts/CommentForm';
 import { PitchTimer } from '@/features/concepts/PitchTimer';
 import { DrawSheet } from '@/features/draws/DrawSheet';
 import { CallForm, PitchDrawForm } from '@/features/draws/forms';
-import { listDrawings, orderOf } from '@/domain/draws/read';
+import { listDraws, orderOf } from '@/domain/draws/read';
 import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { inZone } from '@/server/clock';
 import { listConcepts, listRounds } from '@/domain/concepts/read';
@@ -16,16 +16,16 @@ export default async function PitchesPage(props: SheetProps) {
   const { seat } = frame;
   const leads = seat.role === 'instructor';
   const projectId = seat.project.id;
-  const [concepts, rounds, drawings] = await Promise.all([
+  const [concepts, rounds, draws] = await Promise.all([
     listConcepts(pool(), seat),
     listRounds(pool(), projectId),
-    listDrawings(pool(), projectId),
+    listDraws(pool(), projectId),
   ]);
   const section = frame.section ?? frame.clock;
-  const drawing = drawings.find((one) => one.forPitches && one.sectionId === section?.id);
-  const order = drawing && orderOf(drawing);
+  const draw = draws.find((one) => one.forPitches && one.sectionId === section?.id);
+  const order = draw && orderOf(draw);
   const pitches = (order ?? []).flatMap((at) => {
-    const concept = concepts.find(({ id }) => id === drawing!.subjects?.[at]);
+    const concept = concepts.find(({ id }) => id === draw!.subjects?.[at]);
     return concept ? [concept] : [];
   });
   const { pitch } = await props.searchParams;
@@ -46,16 +46,16 @@ export default async function PitchesPage(props: SheetProps) {
       about={section ? `section ${section.name}` : undefined}
       byTeam={false}
     >
-      {!drawing && (
+      {!draw && (
         <Nothing>
           Once the concepts are released, the order of the pitches is drawn: the list is frozen, two people call out
           digits.
         </Nothing>
       )}
-      {drawing && !order && <DrawSheet drawing={drawing} local={(instant) => inZone(instant, seat.project.timeZone)} />}
-      {leads && drawing && !order && (
+      {draw && !order && <DrawSheet draw={draw} local={(instant) => inZone(instant, seat.project.timeZone)} />}
+      {leads && draw && !order && (
         <div className="mt-3">
-          <CallForm projectId={projectId} id={drawing.id} />
+          <CallForm projectId={projectId} id={draw.id} />
         </div>
       )}
       {now && (
@@ -103,8 +103,8 @@ export default async function PitchesPage(props: SheetProps) {
                 </li>
               ))}
             </ol>
-            {drawing!.isPublic && (
-              <Link prefetch={false} href={`/draw/${drawing!.id}`} className="text-sm">
+            {draw!.isPublic && (
+              <Link prefetch={false} href={`/draw/${draw!.id}`} className="text-sm">
                 page for anybody
               </Link>
             )}
@@ -113,7 +113,7 @@ export default async function PitchesPage(props: SheetProps) {
       )}
       {leads && released.length > 0 && (
         <section className="mt-6 no-print">
-          <h2 className="mb-1">{drawing ? 'Draw anew' : 'Draw the order'}</h2>
+          <h2 className="mb-1">{draw ? 'Draw anew' : 'Draw the order'}</h2>
           <PitchDrawForm projectId={projectId} sections={released.map(({ id, name }) => [id, name] as const)} />
         </section>
       )}

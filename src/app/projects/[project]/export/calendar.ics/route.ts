@@ -1,6 +1,6 @@
 import { calendarOf } from '@/domain/plan/feed';
 import { downloader, file } from '@/server/download';
-import { listBookings, listResources } from '@/domain/bookings/read';
+import { listBookings, listMachines } from '@/domain/bookings/read';
 import { listSections, listTeams } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
 import { pool } from '@/db/connection';
@@ -11,16 +11,16 @@ export async function GET(request: Request, { params }: { params: Promise<{ proj
     '/projects/[project]/export/calendar.ics',
     (await params).project,
   );
-  const [sections, stages, teams, resources, bookings] = await Promise.all([
+  const [sections, stages, teams, machines, bookings] = await Promise.all([
     listSections(pool(), project.id),
     listStages(pool(), project.id),
     listTeams(pool(), project.id),
-    listResources(pool(), project.id),
+    listMachines(pool(), project.id),
     listBookings(pool(), project.id),
   ]);
   const wanted = role === 'student' ? sectionId : new URL(request.url).searchParams.get('section');
   const shown = sections.filter((section) => !wanted || section.id === wanted);
   const booked = bookings.filter((one) => role !== 'student' || one.teamId === teamId);
-  const calendar = calendarOf({ project, sections: shown, stages, teams, resources, bookings: booked });
+  const calendar = calendarOf({ project, sections: shown, stages, teams, machines, bookings: booked });
   return file(`${project.title}.ics`, 'text/calendar; charset=utf-8', calendar);
 }

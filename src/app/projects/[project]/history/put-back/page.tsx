@@ -72,7 +72,7 @@ export default async function PutBackPage(props: SheetProps) {
         <p className="mt-3 no-print">
           Only one value:{' '}
           {only.fields
-            .filter(({ field }) => !['value_si', 'dimension'].includes(field))
+            .filter(({ field }) => field !== 'dimension')
             .map(({ field }) => (
               <Link
                 key={field}
@@ -102,7 +102,7 @@ export default async function PutBackPage(props: SheetProps) {
 
 function StepRows({ step, names }: { step: Step; names: Map<string, string> }) {
   const fields = step.fields.filter(
-    ({ field, now, then }) => !['value_si', 'dimension'].includes(field) && tell(now, names) !== tell(then, names),
+    ({ field, now, then }) => field !== 'dimension' && tell(now, names) !== tell(then, names),
   );
   const title = <b>{titleOf(step.table, step.about, names)}</b>;
   if (step.does === 'remove') {
@@ -110,7 +110,7 @@ function StepRows({ step, names }: { step: Step; names: Map<string, string> }) {
     return (
       <tr>
         <td className="align-top">
-          {title} {step.table === 'trial' ? 'counts no more; it stays on record as taken back' : WORD.remove}
+          {title} {step.table === 'run' ? 'counts no more; it stays on record as withdrawn' : WORD.remove}
         </td>
         <td colSpan={3} className="text-sm faint">
           {what}

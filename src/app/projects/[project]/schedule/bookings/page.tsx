@@ -6,7 +6,7 @@ import { meetingsToCome, slotsIn, turnsOf } from '@/domain/bookings/plan';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { inZone } from '@/server/clock';
 import { pacesOf } from '@/domain/plan/pace';
-import { listBookings, listResources } from '@/domain/bookings/read';
+import { listBookings, listMachines } from '@/domain/bookings/read';
 import { listStudents } from '@/domain/classes/read';
 import { listJudgedGates } from '@/domain/gates/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
@@ -24,8 +24,8 @@ export default async function BookingsPage(props: SheetProps) {
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
   const id = project.id;
-  const [resources, bookings, sessions, students, safety, judged, stages] = await Promise.all([
-    listResources(pool(), id),
+  const [machines, bookings, sessions, students, safety, judged, stages] = await Promise.all([
+    listMachines(pool(), id),
     listBookings(pool(), id),
     listSessions(pool(), id),
     listStudents(pool(), id),
@@ -33,24 +33,24 @@ export default async function BookingsPage(props: SheetProps) {
     listJudgedGates(pool(), id, frame.today),
     listStages(pool(), id),
   ]);
-  const { machine, slot } = await props.searchParams;
-  const resource = resources.find((one) => one.id === machine) ?? resources[0];
+  const { machine: asked, slot } = await props.searchParams;
+  const machine = machines.find((one) => one.id === asked) ?? machines[0];
   const { sections, teams, now, today, clock } = frame;
-  const held = heldBookings({ resources, bookings, teams, sections, students, safety, gates: judged, today });
+  const held = heldBookings({ machines, bookings, teams, sections, students, safety, gates: judged, today });
   const paces = pacesOf(sections, teams, stages, { eventDate: project.eventDate, now });
   const paceOf = new Map(paces.map((pace) => [pace.teamId, pace]));
-  const slots = clock && resource ? meetingsToCome(clock, now, MEETINGS) : [];
-  const views = slots.map((meeting) => slotsIn(resource!, meeting, bookings, sessions, now));
+  const slots = clock && machine ? meetingsToCome(clock, now, MEETINGS) : [];
+  const views = slots.map((meeting) => slotsIn(machine!, meeting, bookings, sessions, now));
   const offered = views.flatMap(({ meeting, free }) =>
     free.map(({ start }) => [`${meeting.date} ${start}`, `${weekday(meeting.date)}, ${start}`] as const),
   );
   const asking = teams.filter((team) => team.sectionId === clock?.id && (leads || team.id === teamId));
   const here = hrefIn(frame, 'schedule/bookings');
-  const hazards = resource ? hazardsOf(safety.hazards, 'resources', resource.id) : [];
-  const lost = resource
+  const hazards = machine ? hazardsOf(safety.hazards, 'machines', machine.id) : [];
+  const lost = machine
     ? bookings.filter(
         (one) =>
-          one.resourceId === resource.id &&
+          one.machineId === machine.id &&
           one.state === 'booked' &&
           held.has(one.id) &&
           (leads || one.teamId === teamId),
@@ -64,18 +64,18 @@ export default async function BookingsPage(props: SheetProps) {
       name="Schedule"
       view="schedule/bookings"
       views={scheduleViews(role)}
-      title={resource ? `Bookings of ${resource.name}` : 'Bookings'}
+      title={machine ? `Bookings of ${machine.name}` : 'Bookings'}
       about={clock ? `section ${clock.name}` : undefined}
       byTeam={false}
       actions={
-        leads && resources.length > 0 ? (
+        leads && machines.length > 0 ? (
           <Link className="btn" href={hrefIn(frame, 'schedule/machines')}>
             Machines
           </Link>
         ) : undefined
       }
     >
-      {!resource && (
+      {!machine && (
         <Nothing
           step={
             leads ? (
@@ -88,24 +88,24 @@ export default async function BookingsPage(props: SheetProps) {
           Machines and rigs that teams share are booked here, in slots of the class meetings.
         </Nothing>
       )}
-      {resource && (
+      {machine && (
         <>
-          {resources.length > 1 && (
+          {machines.length > 1 && (
             <nav aria-label="Machines" className="flex flex-wrap gap-x-5 mb-2">
-              {resources.map((one) => (
+              {machines.map((one) => (
                 <Link
                   key={one.id}
                   prefetch={false}
                   href={withQuery(here, { machine: one.id })}
                   className="view-link"
-                  aria-current={one.id === resource.id ? 'page' : undefined}
+                  aria-current={one.id === machine.id ? 'page' : undefined}
                 >
                   {one.name}
                 </Link>
               ))}
             </nav>
           )}
-          <MachineAbout resource={resource} />
+          <MachineAbout machine={machine} />
           {lost.length > 0 && (
             <section className="callout mb-3" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
               <h2 className="mb-1">Bookings that stand and are held</h2>
@@ -122,18 +122,18 @@ export default async function BookingsPage(props: SheetProps) {
           {clock && slots.length > 0 ? (
             <MachineBoard
               projectId={id}
-              resource={resource}
+              machine={machine}
               meetings={views}
               sectionId={clock.id}
               sessionHref={(session) => hrefIn(frame, `bench/sessions/${session}`)}
-              turns={turnsOf(resource, bookings, teams, clock.id, paceOf)}
+              turns={turnsOf(machine, bookings, teams, clock.id, paceOf)}
               bookings={bookings}
               teams={teams}
               held={held}
               leads={leads}
               ownTeam={teamId}
               now={now}
-              slotHref={(one) => `${withQuery(here, { machine: resource.id, slot: one })}#book`}
+              slotHref={(one) => `${withQuery(here, { machine: machine.id, slot: one })}#book`}
               local={(instant) => inZone(new Date(instant), project.timeZone)}
             />
           ) : (
@@ -144,9 +144,9 @@ export default async function BookingsPage(props: SheetProps) {
             <section id="book" className="mt-5 no-print">
               <h2 className="mb-1.5">Book or ask</h2>
               <BookForm
-                key={resource.id}
+                key={machine.id}
                 projectId={id}
-                resource={resource}
+                machine={machine}
                 teams={asking.map((team) => ({
                   id: team.id,
                   name: team.name,

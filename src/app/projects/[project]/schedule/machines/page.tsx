@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import { removeResource } from '@/features/bookings/actions';
-import { ResourceForm } from '@/features/bookings/ResourceForm';
-import { NEW_RESOURCE, resourceForm } from '@/features/bookings/toForm';
+import { removeMachine } from '@/features/bookings/actions';
+import { MachineForm } from '@/features/bookings/MachineForm';
+import { NEW_RESOURCE, machineForm } from '@/features/bookings/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { listResources } from '@/domain/bookings/read';
+import { listMachines } from '@/domain/bookings/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, plural } from '@/core/format';
@@ -12,7 +12,7 @@ import { pool } from '@/db/connection';
 export default async function MachinesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/machines', props);
   const { project, role } = frame.seat;
-  const [resources, safety] = await Promise.all([listResources(pool(), project.id), readSafety(pool(), project.id)]);
+  const [machines, safety] = await Promise.all([listMachines(pool(), project.id), readSafety(pool(), project.id)]);
   const fixed = { projectId: project.id };
   return (
     <ProjectFrame
@@ -31,33 +31,33 @@ export default async function MachinesPage(props: SheetProps) {
       }
     >
       <ul>
-        {resources.map((resource) => {
-          const hazards = hazardsOf(safety.hazards, 'resources', resource.id);
+        {machines.map((machine) => {
+          const hazards = hazardsOf(safety.hazards, 'machines', machine.id);
           return (
-            <li key={resource.id} id={resource.id} className="border-b border-hair py-1">
+            <li key={machine.id} id={machine.id} className="border-b border-hair py-1">
               <details>
                 <summary className="cursor-pointer">
-                  <b className="underline">{resource.name}</b>{' '}
+                  <b className="underline">{machine.name}</b>{' '}
                   <span className="faint">
-                    {plural(resource.useMinutes, 'minute')} a use
+                    {plural(machine.useMinutes, 'minute')} a use
                     {hazards.length > 0 && `; hazards: ${hazards.map((one) => one.name).join(', ')}`}
-                    {resource.closures.length > 0 &&
-                      `; closed: ${resource.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
+                    {machine.closures.length > 0 &&
+                      `; closed: ${machine.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
                   </span>
                 </summary>
                 <div className="pt-2 pb-4">
-                  <ResourceForm
-                    key={resource.version}
+                  <MachineForm
+                    key={machine.version}
                     {...fixed}
-                    id={resource.id}
-                    version={resource.version}
-                    values={resourceForm({ ...resource })}
+                    id={machine.id}
+                    version={machine.version}
+                    values={machineForm({ ...machine })}
                   />
                   <p className="mt-3">
                     <ActButton
-                      act={removeResource}
-                      input={{ projectId: project.id, id: resource.id }}
-                      done={`“${resource.name}” is removed.`}
+                      act={removeMachine}
+                      input={{ projectId: project.id, id: machine.id }}
+                      done={`“${machine.name}” is removed.`}
                       confirm="Yes, remove it"
                       className="btn-text"
                     >
@@ -74,10 +74,10 @@ export default async function MachinesPage(props: SheetProps) {
         Which hazards a machine has, and with them the training it needs, is said under{' '}
         <Link href={hrefIn(frame, 'safety')}>Safety</Link>.
       </p>
-      <details className="mt-4" id="new" open={resources.length === 0}>
+      <details className="mt-4" id="new" open={machines.length === 0}>
         <summary className="cursor-pointer font-medium">Add a machine or rig</summary>
         <div className="pt-3">
-          <ResourceForm key={resources.length} {...fixed} id={null} version={null} values={NEW_RESOURCE} />
+          <MachineForm key={machines.length} {...fixed} id={null} version={null} values={NEW_RESOURCE} />
         </div>
       </details>
     </ProjectFrame>

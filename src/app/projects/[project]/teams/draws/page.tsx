@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { DrawSheet } from '@/features/draws/DrawSheet';
 import { CallForm, DrawForm } from '@/features/draws/forms';
-import { listDrawings } from '@/domain/draws/read';
+import { listDraws } from '@/domain/draws/read';
 import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
 import { inZone } from '@/server/clock';
 import { listStudents } from '@/domain/classes/read';
@@ -14,11 +14,11 @@ export default async function DrawsPage(props: SheetProps) {
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
   const [all, students] = await Promise.all([
-    listDrawings(pool(), project.id),
+    listDraws(pool(), project.id),
     leads ? listStudents(pool(), project.id) : [],
   ]);
   const section = frame.section;
-  const drawings = all.filter((one) => !one.forPitches && (!section || !one.sectionId || one.sectionId === section.id));
+  const draws = all.filter((one) => !one.forPitches && (!section || !one.sectionId || one.sectionId === section.id));
   const here = students.filter((one) => !section || one.sectionId === section.id);
   const teams = frame.teams.filter((team) => !section || team.sectionId === section.id);
   const local = (instant: Date) => inZone(instant, project.timeZone);
@@ -32,27 +32,27 @@ export default async function DrawsPage(props: SheetProps) {
       views={teamViews(role)}
       title="Fair draws"
       byTeam={false}
-      about={drawings.length > 0 ? `${drawings.length} made` : undefined}
+      about={draws.length > 0 ? `${draws.length} made` : undefined}
     >
       <p className="faint mb-3 max-w-3xl">
         First the list is frozen, then two people call out digits: so neither whoever writes the list nor whoever calls
         can know what comes out, and anybody can repeat it.
       </p>
-      {drawings.length === 0 && !leads && <Nothing>Nothing has been drawn yet.</Nothing>}
-      {drawings.map((drawing) => (
-        <section key={drawing.id} id={drawing.id} className="mb-6">
+      {draws.length === 0 && !leads && <Nothing>Nothing has been drawn yet.</Nothing>}
+      {draws.map((draw) => (
+        <section key={draw.id} id={draw.id} className="mb-6">
           <h2 className="mb-1">
-            {drawing.title}{' '}
-            {drawing.isPublic && (
-              <Link prefetch={false} href={`/draw/${drawing.id}`} className="text-sm font-normal normal-case">
+            {draw.title}{' '}
+            {draw.isPublic && (
+              <Link prefetch={false} href={`/draw/${draw.id}`} className="text-sm font-normal normal-case">
                 page for anybody
               </Link>
             )}
           </h2>
-          <DrawSheet drawing={drawing} local={local} />
-          {leads && !drawing.drawnAt && (
+          <DrawSheet draw={draw} local={local} />
+          {leads && !draw.drawnAt && (
             <div className="mt-2 no-print">
-              <CallForm projectId={project.id} id={drawing.id} />
+              <CallForm projectId={project.id} id={draw.id} />
             </div>
           )}
         </section>
@@ -63,7 +63,7 @@ export default async function DrawsPage(props: SheetProps) {
           <DrawForm
             projectId={project.id}
             sectionId={section?.id ?? null}
-            count={drawings.length}
+            count={draws.length}
             lists={[
               { label: 'Teams', names: teams.map((team) => team.name) },
               { label: 'Students', names: distinctNames(here.map((one) => shortName(one.name))) },

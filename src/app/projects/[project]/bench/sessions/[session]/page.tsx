@@ -10,7 +10,7 @@ import { SessionForm } from '@/features/sessions/SessionForm';
 import { sessionForm } from '@/features/sessions/toForm';
 import { momentOfEntry } from '@/server/clock';
 import { safetyHolds, sentence } from '@/domain/gates/holds';
-import { listResources } from '@/domain/bookings/read';
+import { listMachines } from '@/domain/bookings/read';
 import { listStudents } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listSessions } from '@/domain/sessions/read';
@@ -25,10 +25,10 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
   const frame = await openSheet('/projects/[project]/bench/sessions/[session]', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const [sessions, events, resources, safety, students, protocols] = await Promise.all([
+  const [sessions, events, machines, safety, students, protocols] = await Promise.all([
     listSessions(pool(), project.id),
     listEvents(pool(), project.id),
-    listResources(pool(), project.id),
+    listMachines(pool(), project.id),
     readSafety(pool(), project.id),
     listStudents(pool(), project.id),
     listProtocols(pool(), project.id),
@@ -133,7 +133,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
               id={session.id}
               version={session.version}
               values={sessionForm({ ...session })}
-              {...offersOf(frame, events, resources)}
+              {...offersOf(frame, events, machines)}
             />
             <p className="mt-3">
               <ActButton

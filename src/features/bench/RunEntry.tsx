@@ -58,18 +58,7 @@ interface Handed {
 }
 
 /** Entry at the rig: one team at a time in run order, a large value, number keys, Enter for the next team. */
-export function TrialEntry({
-  projectId,
-  sectionId,
-  event,
-  protocol,
-  soFar,
-  last,
-  known,
-  first,
-  held,
-  ...given
-}: Props) {
+export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, known, first, held, ...given }: Props) {
   const router = useRouter();
   const enter = useEntry();
   const outbox = useOutbox();
@@ -143,13 +132,13 @@ export function TrialEntry({
     setBusy(true);
     setTimeout(() => setBusy(false), 700);
     const outcome = await enter({
-      path: '/api/v1/trials',
+      path: '/api/v1/runs',
       title: `${design}, ${event.name}, ${which}: ${result}`,
       body: entry,
       objectId: entry.id,
       href: location.pathname + location.search,
       pictures: run.pictures,
-      pictured: 'trial',
+      pictured: 'run',
       stillOpen: () => !localStorage.getItem(draft),
     });
     setBusy(false);

@@ -3,11 +3,11 @@
 import { SUPERVISION, SUPERVISION_WORDS } from '@/core/safety';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { Check, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
-import { saveResource } from './actions';
-import { resourceSchema } from './schema';
+import { saveMachine } from './actions';
+import { machineSchema } from './schema';
 
 /** A machine or rig: how many at once, how long a use takes, when it is open, when it is closed. */
-export function ResourceForm({
+export function MachineForm({
   projectId,
   id,
   version,
@@ -21,11 +21,11 @@ export function ResourceForm({
   const levels: Options = SUPERVISION.map((one) => [one, SUPERVISION_WORDS[one]] as const);
   return (
     <RecordForm
-      id={`resource-${id ?? `new-${projectId}`}`}
-      schema={resourceSchema}
+      id={`machine-${id ?? `new-${projectId}`}`}
+      schema={machineSchema}
       values={values}
       fixed={{ projectId, id, version }}
-      submit={saveResource}
+      submit={saveMachine}
       label="Save the machine"
       names={{ name: 'Machine', room: 'Room', capacity: 'At once', useMinutes: 'A use takes', closures: 'Closed' }}
     >

@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { offeredUnits } from '@/core/dimensions';
 import { offProtocol } from '@/domain/bench/offProtocol';
-import { CorrectRun, TakeBack } from '@/features/bench/CorrectRun';
+import { CorrectRun, Withdraw } from '@/features/bench/CorrectRun';
 import { runForm } from '@/features/bench/toForm';
 import { Pictures } from '@/features/pictures/Pictures';
 import { listPictures } from '@/domain/pictures/read';
@@ -10,16 +10,16 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { inZone } from '@/server/clock';
-import { trialTarget } from '@/domain/builds/targets';
-import { listEvents, listProtocols, listRunsOfTeam } from '@/domain/bench/read';
+import { runTarget } from '@/domain/builds/targets';
+import { listEvents, listProtocols, listRunsOfTeam, testOf } from '@/domain/bench/read';
 import { readingUncertainty } from '@/domain/requirements/judge';
 import { moment, number, quantity } from '@/core/format';
 
-export default async function TrialPage(props: SheetProps<{ trial: string }>) {
-  const { project, trial: id } = await props.params;
-  const target = isId(project) ? await trialTarget(pool(), id, project) : null;
+export default async function RunPage(props: SheetProps<{ run: string }>) {
+  const { project, run: id } = await props.params;
+  const target = isId(project) ? await runTarget(pool(), id, project) : null;
   if (!target) notFound();
-  const frame = await openSheet('/projects/[project]/bench/trials/[trial]', props, target);
+  const frame = await openSheet('/projects/[project]/bench/runs/[run]', props, target);
   const [events, protocols, runs, pictures] = await Promise.all([
     listEvents(pool(), project),
     listProtocols(pool(), project),
@@ -35,15 +35,14 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
         frame={frame}
         sheet="bench"
         name="Bench"
-        title="A run that was taken back"
+        title="A run that was withdrawn"
         byTeam={false}
       >
-        <p>This run of {team.name} was taken back. It counts no more; the history still has it.</p>
+        <p>This run of {team.name} was withdrawn. It counts no more; the history still has it.</p>
       </ProjectFrame>
     );
   }
-  const event = events.find((one) => one.id === run.eventId)!;
-  const protocol = protocols.find((one) => one.id === event.protocolId)!;
+  const protocol = protocols.find((one) => one.id === run.protocolId)!;
   const off = offProtocol(protocol.conditions, run.conditions);
   const rows: [string, React.ReactNode][] = [
     [
@@ -98,8 +97,8 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
     ['When', moment(inZone(run.runAt, frame.seat.project.timeZone))],
     ['Note', run.note || '–'],
   ];
-  const title = `${team.name}, ${event.name}, ${run.attempt ? `attempt ${run.attempt}` : 'practice run'}`;
-  const writes = allowed(frame.seat, 'trial.write', target);
+  const title = `${team.name}, ${testOf(run, { events, protocols })}, ${run.attempt ? `attempt ${run.attempt}` : 'practice run'}`;
+  const writes = allowed(frame.seat, 'run.write', target);
   return (
     <ProjectFrame
       shows={['bench', 'builds', 'concepts', 'event']}
@@ -108,7 +107,7 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
       name="Bench"
       title={title}
       byTeam={false}
-      actions={writes && <TakeBack projectId={project} id={id} version={run.version} title={title} />}
+      actions={writes && <Withdraw projectId={project} id={id} version={run.version} title={title} />}
     >
       <table className="max-w-3xl">
         <tbody>
@@ -137,6 +136,7 @@ export default async function TrialPage(props: SheetProps<{ trial: string }>) {
             ...runForm({ ...run, unit: run.unit ?? protocol.unit }),
             sectionId: team.sectionId,
             eventId: run.eventId,
+            protocolId: run.protocolId,
             teamId: run.teamId,
             iterationId: run.iterationId,
           }}

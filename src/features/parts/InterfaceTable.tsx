@@ -1,12 +1,12 @@
 import { ActButton } from '@/ui/forms/ActButton';
 import { number } from '@/core/format';
-import { removeJoint } from './actions';
+import { removeInterface } from './actions';
 import { SideForm } from './forms';
-import { metOf, type Joint, type PartRecord } from '@/domain/parts/read';
+import { metOf, type Interface, type PartRecord } from '@/domain/parts/read';
 
 interface Props {
   projectId: string;
-  joints: Joint[];
+  interfaces: Interface[];
   parts: PartRecord[];
   nameOf: (id: string | null) => string;
   me: string;
@@ -14,7 +14,7 @@ interface Props {
 }
 
 /** Interfaces between parts: what each side says, and whether both agree. */
-export function JointTable({ projectId, joints, parts, nameOf, me, leads }: Props) {
+export function InterfaceTable({ projectId, interfaces, parts, nameOf, me, leads }: Props) {
   const part = (id: string) => parts.find((one) => one.id === id)!;
   return (
     <table className="stacked">
@@ -27,17 +27,17 @@ export function JointTable({ projectId, joints, parts, nameOf, me, leads }: Prop
         </tr>
       </thead>
       <tbody>
-        {joints.map((joint) => {
-          const met = metOf(joint);
+        {interfaces.map((pair) => {
+          const met = metOf(pair);
           return (
-            <tr key={joint.id}>
+            <tr key={pair.id}>
               <td className="font-medium">
-                {joint.name}
+                {pair.name}
                 {leads && (
                   <span className="block no-print">
                     <ActButton
-                      act={removeJoint}
-                      input={{ projectId, id: joint.id }}
+                      act={removeInterface}
+                      input={{ projectId, id: pair.id }}
                       done="Removed."
                       confirm="Yes, remove it"
                       className="btn-text text-sm"
@@ -48,11 +48,11 @@ export function JointTable({ projectId, joints, parts, nameOf, me, leads }: Prop
                 )}
               </td>
               {(['one', 'other'] as const).map((side) => {
-                const own = part(side === 'one' ? joint.oneId : joint.otherId);
+                const own = part(side === 'one' ? pair.oneId : pair.otherId);
                 const said =
                   side === 'one'
-                    ? { value: joint.oneValue, unit: joint.oneUnit, tolerance: joint.oneTolerance }
-                    : { value: joint.otherValue, unit: joint.otherUnit, tolerance: joint.otherTolerance };
+                    ? { value: pair.oneValue, unit: pair.oneUnit, tolerance: pair.oneTolerance }
+                    : { value: pair.otherValue, unit: pair.otherUnit, tolerance: pair.otherTolerance };
                 return (
                   <td key={side}>
                     <span className="block">
@@ -68,8 +68,8 @@ export function JointTable({ projectId, joints, parts, nameOf, me, leads }: Prop
                         <summary className="cursor-pointer text-sm">enter</summary>
                         <SideForm
                           projectId={projectId}
-                          id={joint.id}
-                          version={joint.version}
+                          id={pair.id}
+                          version={pair.version}
                           side={side}
                           label={own.code}
                           values={{

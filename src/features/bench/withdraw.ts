@@ -1,5 +1,5 @@
 /** The entry that takes a run back. */
-export function takeBackEntry({
+export function withdrawEntry({
   projectId,
   id,
   version,
@@ -11,8 +11,8 @@ export function takeBackEntry({
   title: string;
 }) {
   return {
-    path: '/api/v1/trials/take-back',
-    title: `Take back ${title}`,
+    path: '/api/v1/runs/withdraw',
+    title: `Withdraw ${title}`,
     body: { projectId, id, version },
     objectId: id,
   };

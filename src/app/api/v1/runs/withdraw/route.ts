@@ -1,0 +1,4 @@
+import { withdrawRun } from '@/features/bench/commands';
+import { answer } from '@/server/api';
+
+export const POST = (request: Request) => answer(request, withdrawRun);

@@ -1,4 +1,0 @@
-import { recordTrial } from '@/features/bench/commands';
-import { answer } from '@/server/api';
-
-export const POST = (request: Request) => answer(request, recordTrial);
