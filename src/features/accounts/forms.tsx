@@ -1,9 +1,13 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { changePassword, setUp, signIn } from './actions';
 import { passwordSchema, setUpSchema, signInSchema } from './schema';
+
+const signInFields = fieldsOf(signInSchema);
+const setUpFields = fieldsOf(setUpSchema);
+const passwordFields = fieldsOf(passwordSchema);
 
 export function SignInForm({ next, share }: { next: string; share: boolean }) {
   return (
@@ -18,8 +22,8 @@ export function SignInForm({ next, share }: { next: string; share: boolean }) {
       saved="Signed in."
       then={next}
     >
-      <Text name="login" label="Name" autoComplete="username" />
-      <Text name="password" label="Password" type="password" autoComplete="current-password" />
+      <signInFields.Text name="login" label="Name" autoComplete="username" />
+      <signInFields.Text name="password" label="Password" type="password" autoComplete="current-password" />
     </RecordForm>
   );
 }
@@ -36,10 +40,10 @@ export function SetUpForm() {
       saved="The account is made."
       then="/projects"
     >
-      <Text name="token" label="Token printed on the console" mono autoComplete="off" />
-      <Text name="name" label="Your name" autoComplete="name" />
-      <Text name="login" label="Sign-in name" autoComplete="username" />
-      <Text
+      <setUpFields.Text name="token" label="Token printed on the console" mono autoComplete="off" />
+      <setUpFields.Text name="name" label="Your name" autoComplete="name" />
+      <setUpFields.Text name="login" label="Sign-in name" autoComplete="username" />
+      <setUpFields.Text
         name="password"
         label="Password"
         type="password"
@@ -62,8 +66,8 @@ export function PasswordForm() {
       saved="The password is changed; other devices are signed out."
       then="/projects"
     >
-      <Text name="current" label="Present password" type="password" autoComplete="current-password" />
-      <Text
+      <passwordFields.Text name="current" label="Present password" type="password" autoComplete="current-password" />
+      <passwordFields.Text
         name="password"
         label="New password"
         type="password"

@@ -1,12 +1,14 @@
 'use client';
 
 import { ActButton } from '@/ui/forms/ActButton';
-import { Area, Choice, Decimal } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { STATUS_NAME } from './Keypad';
 import { runSchema } from './schema';
 import { withdrawEntry } from './withdraw';
+
+const { Area, Choice, Decimal } = fieldsOf(runSchema);
 
 interface Props {
   projectId: string;

@@ -1,21 +1,17 @@
 'use client';
 
 import { DIMENSION_NAMES } from '@/core/dimensions';
-import { useWatch } from 'react-hook-form';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveInstrument, saveProtocol } from './actions';
 import { instrumentSchema, protocolSchema } from './schema';
 
-interface Place {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
-}
+const protocolFields = fieldsOf(protocolSchema);
+const instrumentFields = fieldsOf(instrumentSchema);
+
 const MEASURED: Options = DIMENSION_NAMES.filter((name) => name !== 'yes-no').map((name) => [name, name] as const);
 
-export function InstrumentForm({ values, ...fixed }: Place) {
+export function InstrumentForm({ values, ...fixed }: Editing) {
   return (
     <RecordForm
       id={`instrument-${fixed.id ?? `new-${fixed.projectId}`}`}
@@ -27,11 +23,11 @@ export function InstrumentForm({ values, ...fixed }: Place) {
       compact
       names={{ name: 'Name', unit: 'Unit', resolution: 'Resolution', accuracy: 'Accuracy' }}
     >
-      <Text name="name" label="Instrument" />
-      <Choice name="dimension" label="Measures" options={MEASURED} className="w-32" />
-      <Text name="unit" label="Unit" className="w-20" />
-      <Decimal name="resolution" label="Resolution" className="w-28" />
-      <Decimal name="accuracy" label="Accuracy ±" className="w-28" />
+      <instrumentFields.Text name="name" label="Instrument" />
+      <instrumentFields.Choice name="dimension" label="Measures" options={MEASURED} className="w-32" />
+      <instrumentFields.Text name="unit" label="Unit" className="w-20" />
+      <instrumentFields.Decimal name="resolution" label="Resolution" className="w-28" />
+      <instrumentFields.Decimal name="accuracy" label="Accuracy ±" className="w-28" />
       <p className="text-sm faint w-full">
         Resolution is the smallest step it shows; accuracy the half-width its maker states. From both follows the
         uncertainty of every reading.
@@ -40,7 +36,7 @@ export function InstrumentForm({ values, ...fixed }: Place) {
   );
 }
 
-interface ProtocolProps extends Place {
+interface ProtocolProps extends Editing {
   parameters: { id: string; name: string; dimension: string }[];
   instruments: { id: string; name: string; unit: string }[];
 }
@@ -56,18 +52,18 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
       label="Save the protocol"
       names={{ name: 'Name', procedure: 'Procedure', cautions: 'Cautions' }}
     >
-      <Text name="name" label="Protocol" />
+      <protocolFields.Text name="name" label="Protocol" />
       <div className="flex flex-wrap gap-3">
         <WhatIsMeasured parameters={parameters} />
-        <Choice
+        <protocolFields.Choice
           name="instrumentId"
           label="Instrument"
           options={[['', 'choose …'], ...instruments.map((one) => [one.id, `${one.name} (${one.unit})`] as const)]}
         />
-        <Text name="unit" label="Unit of the values" className="w-36" />
+        <protocolFields.Text name="unit" label="Unit of the values" className="w-36" />
       </div>
-      <Area name="procedure" label="Procedure" hint="So that everybody tests the same way." />
-      <Rows
+      <protocolFields.Area name="procedure" label="Procedure" hint="So that everybody tests the same way." />
+      <protocolFields.Rows
         name="conditions"
         label="Conditions that every run keeps"
         add="Add a condition"
@@ -75,14 +71,14 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
       >
         {(path) => (
           <>
-            <Text name={`${path}.name`} label="Condition" />
-            <Decimal name={`${path}.value`} label="Value" className="w-28" />
-            <Decimal name={`${path}.tolerance`} label="Tolerance ±" className="w-28" />
-            <Text name={`${path}.unit`} label="Unit" className="w-20" />
+            <protocolFields.Text name={`${path}.name`} label="Condition" />
+            <protocolFields.Decimal name={`${path}.value`} label="Value" className="w-28" />
+            <protocolFields.Decimal name={`${path}.tolerance`} label="Tolerance ±" className="w-28" />
+            <protocolFields.Text name={`${path}.unit`} label="Unit" className="w-20" />
           </>
         )}
-      </Rows>
-      <Area
+      </protocolFields.Rows>
+      <protocolFields.Area
         name="cautions"
         label="Cautions"
         rows={2}
@@ -93,10 +89,10 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
 }
 
 function WhatIsMeasured({ parameters }: Pick<ProtocolProps, 'parameters'>) {
-  const chosen = useWatch({ name: 'parameterId' }) as string;
+  const chosen = protocolFields.useValue('parameterId') as string;
   return (
     <>
-      <Choice
+      <protocolFields.Choice
         name="parameterId"
         label="What is measured"
         options={[
@@ -104,7 +100,7 @@ function WhatIsMeasured({ parameters }: Pick<ProtocolProps, 'parameters'>) {
           ...parameters.filter((p) => p.dimension !== 'yes-no').map((p) => [p.id, p.name] as const),
         ]}
       />
-      {!chosen && <Text name="parameterName" label="Name of the new parameter" />}
+      {!chosen && <protocolFields.Text name="parameterName" label="Name of the new parameter" />}
     </>
   );
 }

@@ -1,11 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { useWatch } from 'react-hook-form';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { askForMachine, bookSlot } from './actions';
 import { bookOrAskSchema } from './schema';
+
+const { Choice, Decimal, Text, useValue } = fieldsOf(bookOrAskSchema);
 
 interface Props {
   projectId: string;
@@ -69,7 +70,7 @@ export function BookForm({ projectId, machine, teams, chosen }: Props) {
 
 /** What depends on the team: its meetings and its members. */
 function OfTeam({ teams }: Pick<Props, 'teams'>) {
-  const teamId = useWatch({ name: 'teamId' }) as string;
+  const teamId = useValue('teamId') as string;
   const team = teams.find((one) => one.id === teamId) ?? teams[0];
   return (
     <>

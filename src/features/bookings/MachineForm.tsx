@@ -1,23 +1,15 @@
 'use client';
 
 import { SUPERVISION, SUPERVISION_WORDS } from '@/core/safety';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Check, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveMachine } from './actions';
 import { machineSchema } from './schema';
 
+const { Check, Choice, Decimal, Rows, Text } = fieldsOf(machineSchema);
+
 /** A machine or rig: how many at once, how long a use takes, when it is open, when it is closed. */
-export function MachineForm({
-  projectId,
-  id,
-  version,
-  values,
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
-}) {
+export function MachineForm({ projectId, id, version, values }: Editing) {
   const levels: Options = SUPERVISION.map((one) => [one, SUPERVISION_WORDS[one]] as const);
   return (
     <RecordForm

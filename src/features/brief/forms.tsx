@@ -1,10 +1,14 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Decimal, Rows, Text } from '@/ui/forms/fields';
-import { RichText } from '@/ui/forms/RichText';
+import { fieldsOf } from '@/ui/forms/fields';
+import { richTextOf } from '@/ui/forms/RichText';
 import { publishBrief, saveBrief } from './actions';
 import { briefSchema, MOST_RICH, publishSchema } from './schema';
+
+const briefFields = fieldsOf(briefSchema);
+const RichText = richTextOf(briefSchema);
+const publishFields = fieldsOf(publishSchema);
 
 const NAMES = {
   challenge: 'Challenge',
@@ -62,29 +66,34 @@ export function BriefForm({
         Limits of size, mass and cost are requirements whose source is a rule. They stand in the brief by themselves,
         and are written only there.
       </p>
-      <Rows name="kit" label="Kit: what may be used" empty={{ item: '', quantity: '', note: '' }} add="Add an item">
+      <briefFields.Rows
+        name="kit"
+        label="Kit: what may be used"
+        empty={{ item: '', quantity: '', note: '' }}
+        add="Add an item"
+      >
         {(path) => (
           <>
-            <Text name={`${path}.item`} label="Item" className="grow min-w-52" />
-            <Text name={`${path}.quantity`} label="Quantity" className="w-32" />
-            <Text name={`${path}.note`} label="Remark" className="grow min-w-40" />
+            <briefFields.Text name={`${path}.item`} label="Item" className="grow min-w-52" />
+            <briefFields.Text name={`${path}.quantity`} label="Quantity" className="w-32" />
+            <briefFields.Text name={`${path}.note`} label="Remark" className="grow min-w-40" />
           </>
         )}
-      </Rows>
+      </briefFields.Rows>
       <div className="flex flex-wrap gap-3">
-        <Area name="banned" label="Not allowed, one a line" rows={3} className="grow min-w-60" />
-        <Text name="energy" label="Energy allowed" className="grow min-w-52" hint="Like: gravity only." />
-        <Decimal name="teamFrom" label="Team size from" className="w-32" />
-        <Decimal name="teamTo" label="to" className="w-24" />
+        <briefFields.Area name="banned" label="Not allowed, one a line" rows={3} className="grow min-w-60" />
+        <briefFields.Text name="energy" label="Energy allowed" className="grow min-w-52" hint="Like: gravity only." />
+        <briefFields.Decimal name="teamFrom" label="Team size from" className="w-32" />
+        <briefFields.Decimal name="teamTo" label="to" className="w-24" />
       </div>
-      <Rows name="fixedDates" label="Dates that can’t move" empty={{ date: '', what: '' }} add="Add a date">
+      <briefFields.Rows name="fixedDates" label="Dates that can’t move" empty={{ date: '', what: '' }} add="Add a date">
         {(path) => (
           <>
-            <Text name={`${path}.date`} label="Date" type="date" className="w-44" />
-            <Text name={`${path}.what`} label="What is on it" className="grow min-w-60" />
+            <briefFields.Text name={`${path}.date`} label="Date" type="date" className="w-44" />
+            <briefFields.Text name={`${path}.what`} label="What is on it" className="grow min-w-60" />
           </>
         )}
-      </Rows>
+      </briefFields.Rows>
       <RichText
         name="hazards"
         label="Hazards"
@@ -92,7 +101,7 @@ export function BriefForm({
         hint="Local codes, the school’s rules and licensed practice come first."
       />
       <RichText name="warmUp" label="Warm-up task" most={MOST_RICH} hint="A day or two, before the work itself." />
-      <Area name="checklist" label="Its checklist, one point a line" rows={3} />
+      <briefFields.Area name="checklist" label="Its checklist, one point a line" rows={3} />
     </RecordForm>
   );
 }
@@ -109,7 +118,7 @@ export function PublishForm({ projectId, version, next }: { projectId: string; v
       saved={`Version ${next} is published.`}
       compact
     >
-      <Text name="note" label="What is new, for the students" className="grow min-w-60" />
+      <publishFields.Text name="note" label="What is new, for the students" className="grow min-w-60" />
     </RecordForm>
   );
 }

@@ -1,10 +1,11 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Decimal, Rows, Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { saveBudget } from './actions';
 import { budgetSchema } from './schema';
+
+const { Decimal, Rows, Text, useValue } = fieldsOf(budgetSchema);
 
 /** Splits a limit over parts, for the class or for one team. */
 export function BudgetForm({
@@ -49,6 +50,6 @@ export function BudgetForm({
 }
 
 function Empty() {
-  const parts = useWatch({ name: 'parts' }) as unknown[] | undefined;
+  const parts = useValue('parts') as unknown[] | undefined;
   return parts?.length ? null : <p className="faint">Not split yet: all of it remains.</p>;
 }

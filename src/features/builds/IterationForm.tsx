@@ -2,18 +2,16 @@
 
 import { useState } from 'react';
 import type { Dimension } from '@/core/dimensions';
-import { Area, Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { PictureField } from '@/ui/forms/PictureField';
-import { isKept, RecordForm } from '@/ui/forms/RecordForm';
+import { isKept, RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { iterationSchema } from './schema';
 
-interface Props {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+const { Area, Choice, Decimal, Text } = fieldsOf(iterationSchema);
+
+interface Props extends Editing {
   teams: { id: string; name: string }[];
   parents: { id: string; teamId: string; number: number; change: string }[];
   /** In the order of values.measurements. */
@@ -125,7 +123,7 @@ function Measured({
   parameter,
   instruments,
 }: {
-  path: string;
+  path: `measurements.${number}`;
   parameter: Props['parameters'][number];
   instruments: Props['instruments'];
 }) {

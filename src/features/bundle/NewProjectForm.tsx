@@ -1,12 +1,15 @@
 'use client';
 
-import { useFormContext, useWatch } from 'react-hook-form';
+import { useFormContext } from 'react-hook-form';
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { ProjectFields } from '@/ui/forms/ProjectFields';
 import { createProject, removeTemplate } from './actions';
 import { newProjectSchema } from './schema';
+import { fieldsOf } from '@/ui/forms/fields';
 import type { TemplateLine } from '@/domain/bundle/templates';
+
+const { useValue } = fieldsOf(newProjectSchema);
 
 /** A new project: what to start from, then a few facts. */
 export function NewProjectForm({ timeZone, templates }: { timeZone: string; templates: TemplateLine[] }) {
@@ -29,7 +32,7 @@ export function NewProjectForm({ timeZone, templates }: { timeZone: string; temp
 
 function Templates({ templates }: { templates: TemplateLine[] }) {
   const { register, setValue, getValues } = useFormContext();
-  const chosen = useWatch({ name: 'template' }) as string;
+  const chosen = useValue('template') as string;
   const choose = (line: TemplateLine | null) => {
     const titles = ['', ...templates.map((one) => one.title)];
     if (titles.includes(String(getValues('title')))) setValue('title', line?.title ?? '');

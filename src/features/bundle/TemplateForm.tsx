@@ -1,9 +1,11 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { saveTemplate } from './actions';
 import { templateSchema } from './schema';
+
+const { Text } = fieldsOf(templateSchema);
 
 /** Keeps this project as a template. */
 export function TemplateForm({ projectId, title }: { projectId: string; title: string }) {

@@ -1,10 +1,13 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Check, Choice, Decimal, Rows, Text } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf } from '@/ui/forms/fields';
 import { addSchoolDay, saveNoClass, saveSection } from './actions';
 import { noClassSchema, schoolDaySchema, sectionSchema } from './schema';
+
+const sectionFields = fieldsOf(sectionSchema);
+const noClassFields = fieldsOf(noClassSchema);
+const schoolDayFields = fieldsOf(schoolDaySchema);
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((day) => [day, day] as const);
 const NAMES = {
@@ -24,11 +27,7 @@ export function SectionForm({
   version,
   values,
   then,
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+}: Editing & {
   then?: string;
 }) {
   return (
@@ -43,12 +42,12 @@ export function SectionForm({
       {...(then ? { then } : {})}
     >
       <div className="flex flex-wrap gap-3">
-        <Text name="name" label="Section" className="w-28" hint="like 2" />
-        <Text name="room" label="Room" className="w-28" />
-        <Text name="firstDay" label="First day" type="date" />
-        <Text name="lastDay" label="Last day" type="date" />
+        <sectionFields.Text name="name" label="Section" className="w-28" hint="like 2" />
+        <sectionFields.Text name="room" label="Room" className="w-28" />
+        <sectionFields.Text name="firstDay" label="First day" type="date" />
+        <sectionFields.Text name="lastDay" label="Last day" type="date" />
       </div>
-      <Choice
+      <sectionFields.Choice
         name="kind"
         label="It meets"
         options={[
@@ -57,7 +56,7 @@ export function SectionForm({
         ]}
       />
       <PatternFields />
-      <Rows
+      <sectionFields.Rows
         name="extra"
         label="Extra meetings"
         add="Add an extra meeting"
@@ -65,14 +64,14 @@ export function SectionForm({
       >
         {(path) => (
           <>
-            <Text name={`${path}.day`} label="Day" type="date" />
-            <Text name={`${path}.start`} label="Start" type="time" />
-            <Decimal name={`${path}.minutes`} label="Minutes" className="w-24" />
-            <Check name={`${path}.inReserve`} label="in reserve: held only if the plan needs it" />
+            <sectionFields.Text name={`${path}.day`} label="Day" type="date" />
+            <sectionFields.Text name={`${path}.start`} label="Start" type="time" />
+            <sectionFields.Decimal name={`${path}.minutes`} label="Minutes" className="w-24" />
+            <sectionFields.Check name={`${path}.inReserve`} label="in reserve: held only if the plan needs it" />
           </>
         )}
-      </Rows>
-      <Rows
+      </sectionFields.Rows>
+      <sectionFields.Rows
         name="lost"
         label="Cancelled meetings of this section (trip, drill)"
         add="Add a cancelled meeting"
@@ -80,32 +79,32 @@ export function SectionForm({
       >
         {(path) => (
           <>
-            <Text name={`${path}.day`} label="Day" type="date" />
-            <Text name={`${path}.start`} label="Start, if only one" type="time" />
-            <Text name={`${path}.reason`} label="Reason" />
+            <sectionFields.Text name={`${path}.day`} label="Day" type="date" />
+            <sectionFields.Text name={`${path}.start`} label="Start, if only one" type="time" />
+            <sectionFields.Text name={`${path}.reason`} label="Reason" />
           </>
         )}
-      </Rows>
-      <Check name="teamsReleased" label="Students see who is in which team" />
+      </sectionFields.Rows>
+      <sectionFields.Check name="teamsReleased" label="Students see who is in which team" />
     </RecordForm>
   );
 }
 
 function PatternFields() {
-  const kind = useWatch({ name: 'kind' }) as string;
+  const kind = sectionFields.useValue('kind') as string;
   if (kind === 'rotation') {
     return (
       <div className="flex flex-wrap gap-3">
-        <Text name="cycle" label="Letters in turn" className="w-40" hint="like A B C D" />
-        <Text name="meetsOn" label="Meets on" className="w-32" hint="like A C" />
-        <Text name="cycleFirstDay" label="Day of the first letter" type="date" />
-        <Text name="cycleStart" label="Start" type="time" className="w-28" />
-        <Decimal name="cycleMinutes" label="Minutes" className="w-24" />
+        <sectionFields.Text name="cycle" label="Letters in turn" className="w-40" hint="like A B C D" />
+        <sectionFields.Text name="meetsOn" label="Meets on" className="w-32" hint="like A C" />
+        <sectionFields.Text name="cycleFirstDay" label="Day of the first letter" type="date" />
+        <sectionFields.Text name="cycleStart" label="Start" type="time" className="w-28" />
+        <sectionFields.Decimal name="cycleMinutes" label="Minutes" className="w-24" />
       </div>
     );
   }
   return (
-    <Rows
+    <sectionFields.Rows
       name="slots"
       label="Meeting times in the week"
       add="Add a meeting time"
@@ -113,12 +112,12 @@ function PatternFields() {
     >
       {(path) => (
         <>
-          <Choice name={`${path}.day`} label="Day" options={DAYS} className="w-24" />
-          <Text name={`${path}.start`} label="Start" type="time" className="w-32" />
-          <Decimal name={`${path}.minutes`} label="Minutes" className="w-24" />
+          <sectionFields.Choice name={`${path}.day`} label="Day" options={DAYS} className="w-24" />
+          <sectionFields.Text name={`${path}.start`} label="Start" type="time" className="w-32" />
+          <sectionFields.Decimal name={`${path}.minutes`} label="Minutes" className="w-24" />
         </>
       )}
-    </Rows>
+    </sectionFields.Rows>
   );
 }
 
@@ -143,7 +142,7 @@ export function NoClassForm({
       submit={saveNoClass}
       label="Save the days without class"
     >
-      <Rows
+      <noClassFields.Rows
         name="days"
         label="Days without class, for all sections"
         add="Add days"
@@ -151,13 +150,13 @@ export function NoClassForm({
       >
         {(path) => (
           <>
-            <Text name={`${path}.firstDay`} label="From" type="date" />
-            <Text name={`${path}.lastDay`} label="To" type="date" />
-            <Text name={`${path}.reason`} label="Reason" />
+            <noClassFields.Text name={`${path}.firstDay`} label="From" type="date" />
+            <noClassFields.Text name={`${path}.lastDay`} label="To" type="date" />
+            <noClassFields.Text name={`${path}.reason`} label="Reason" />
           </>
         )}
-      </Rows>
-      <Check name="usesSchoolDays" label="The school’s list of days without class counts here, too" />
+      </noClassFields.Rows>
+      <noClassFields.Check name="usesSchoolDays" label="The school’s list of days without class counts here, too" />
     </RecordForm>
   );
 }
@@ -174,9 +173,9 @@ export function SchoolDayForm() {
       saved="Added; it counts in every project that uses the list."
       compact
     >
-      <Text name="firstDay" label="From" type="date" />
-      <Text name="lastDay" label="To" type="date" />
-      <Text name="reason" label="Reason" />
+      <schoolDayFields.Text name="firstDay" label="From" type="date" />
+      <schoolDayFields.Text name="lastDay" label="To" type="date" />
+      <schoolDayFields.Text name="reason" label="Reason" />
     </RecordForm>
   );
 }

@@ -1,9 +1,11 @@
 'use client';
 
-import { Area } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { saveCharter } from './actions';
 import { charterSchema } from './schema';
+
+const { Area } = fieldsOf(charterSchema);
 
 /** What a team sets out to do, on three levels of success. */
 export function CharterForm({

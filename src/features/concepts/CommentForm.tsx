@@ -1,11 +1,13 @@
 'use client';
 
 import { useState } from 'react';
-import { Area } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { commentSchema } from './schema';
+
+const { Area } = fieldsOf(commentSchema);
 
 interface Props {
   projectId: string;

@@ -1,19 +1,17 @@
 'use client';
 
 import { useState } from 'react';
-import { Area, Choice, Decimal, Rows, Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { PictureField } from '@/ui/forms/PictureField';
-import { isKept, RecordForm } from '@/ui/forms/RecordForm';
+import { isKept, RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { conceptSchema } from './schema';
 import type { Asked } from './toForm';
 
-interface Props {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+const { Area, Choice, Decimal, Rows, Text } = fieldsOf(conceptSchema);
+
+interface Props extends Editing {
   /** In the order of values.claims. */
   asked: Asked[];
 }
@@ -79,7 +77,7 @@ function isFilled(claims: unknown, i: number): boolean {
   return [claim.how, claim.value, claim.answer].some((text) => text !== '');
 }
 
-function Answer({ path, asked, open }: { path: string; asked: Asked; open: boolean }) {
+function Answer({ path, asked, open }: { path: `claims.${number}`; asked: Asked; open: boolean }) {
   return (
     <details className="border-t border-hair" open={open}>
       <summary className="cursor-pointer py-2">

@@ -1,10 +1,14 @@
 'use client';
 
-import { Area, Choice, Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { creditPart, decideConcept, grantException, removeCredit } from './actions';
 import { creditSchema, decideConceptSchema, exceptionSchema } from './schema';
+
+const decideConceptFields = fieldsOf(decideConceptSchema);
+const exceptionFields = fieldsOf(exceptionSchema);
+const creditFields = fieldsOf(creditSchema);
 
 interface Place {
   projectId: string;
@@ -25,7 +29,7 @@ export function FateForm({ fate, reason, ...fixed }: Place & { fate: string; rea
       label="Decide"
       names={{ fate: 'It is', reason: 'Why' }}
     >
-      <Choice
+      <decideConceptFields.Choice
         name="fate"
         label="It is"
         className="w-52"
@@ -35,7 +39,7 @@ export function FateForm({ fate, reason, ...fixed }: Place & { fate: string; rea
           ['left', 'left'],
         ]}
       />
-      <Area name="reason" label="Why, in words its author may read" rows={2} />
+      <decideConceptFields.Area name="reason" label="Why, in words its author may read" rows={2} />
     </RecordForm>
   );
 }
@@ -53,7 +57,7 @@ export function ExceptionForm({ exception, ...fixed }: Place & { exception: stri
       label="Record the exception"
       names={{ exception: 'Why it may go on' }}
     >
-      <Area name="exception" label="Why it may go on all the same" rows={2} />
+      <exceptionFields.Area name="exception" label="Why it may go on all the same" rows={2} />
     </RecordForm>
   );
 }
@@ -82,8 +86,8 @@ export function CreditForm({
       saved="Carried over; its author stays credited."
       compact
     >
-      <Choice name="fromId" label="From" options={others} className="min-w-44" />
-      <Text name="what" label="Which part" className="grow min-w-52" />
+      <creditFields.Choice name="fromId" label="From" options={others} className="min-w-44" />
+      <creditFields.Text name="what" label="Which part" className="grow min-w-52" />
     </RecordForm>
   );
 }

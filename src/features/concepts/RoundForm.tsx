@@ -1,16 +1,14 @@
 'use client';
 
-import { Decimal, Text } from '@/ui/forms/fields';
-import { RecordForm } from '@/ui/forms/RecordForm';
+import { fieldsOf } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { saveRound } from './actions';
 import { roundSchema } from './schema';
 
-interface Props {
-  projectId: string;
+const { Decimal, Text } = fieldsOf(roundSchema);
+
+interface Props extends Editing {
   sectionId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
 }
 
 /** How many concepts each student hands in, and until when. */

@@ -1,9 +1,12 @@
 'use client';
 
-import { Area, Check, Choice, Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { callSeed, makeDraw } from './actions';
 import { drawSchema, seedSchema } from './schema';
+
+const drawFields = fieldsOf(drawSchema);
+const seedFields = fieldsOf(seedSchema);
 
 /** Freezes a list. Ready-made lists fill the field, which can still be changed. */
 export function DrawForm({
@@ -33,9 +36,9 @@ export function DrawForm({
               label="Freeze the list"
               saved="Frozen. Now two people call out digits."
             >
-              <Text name="title" label="What is drawn" />
-              <Area name="names" label="Names, one a line" rows={Math.min(12, names.length + 2)} />
-              <Check name="isPublic" label="Anybody with the address may see it and repeat it" />
+              <drawFields.Text name="title" label="What is drawn" />
+              <drawFields.Area name="names" label="Names, one a line" rows={Math.min(12, names.length + 2)} />
+              <drawFields.Check name="isPublic" label="Anybody with the address may see it and repeat it" />
             </RecordForm>
           </div>
         </details>
@@ -63,8 +66,8 @@ export function PitchDrawForm({
       saved="Frozen. Now two people call out digits."
       compact
     >
-      <Choice name="sectionId" label="Section" options={sections} className="w-32" />
-      <Check name="isPublic" label="Anybody with the address may repeat it" />
+      <drawFields.Choice name="sectionId" label="Section" options={sections} className="w-32" />
+      <drawFields.Check name="isPublic" label="Anybody with the address may repeat it" />
     </RecordForm>
   );
 }
@@ -82,8 +85,8 @@ export function CallForm({ projectId, id }: { projectId: string; id: string }) {
       saved="Drawn; anybody can repeat it."
       compact
     >
-      <Text name="first" label="The first person calls" mono className="w-44" />
-      <Text name="second" label="The second person calls" mono className="w-44" />
+      <seedFields.Text name="first" label="The first person calls" mono className="w-44" />
+      <seedFields.Text name="second" label="The second person calls" mono className="w-44" />
     </RecordForm>
   );
 }

@@ -1,10 +1,11 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Check, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveEvent } from './actions';
 import { eventSchema } from './schema';
+
+const { Check, Choice, Decimal, Rows, Text, useValue } = fieldsOf(eventSchema);
 
 const USE: Options = [
   ['best', 'the best: rewards one great run'],
@@ -24,11 +25,7 @@ const POINTS: Options = [
   ['value', 'the value itself'],
 ];
 
-interface Props {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+interface Props extends Editing {
   protocols: { id: string; name: string; unit: string }[];
   facts: string[];
 }
@@ -116,19 +113,15 @@ export function EventForm({ values, protocols, facts, ...fixed }: Props) {
 }
 
 function CountOfBest() {
-  return useWatch({ name: 'use' }) === 'mean-of-best' ? (
-    <Decimal name="count" label="How many" className="w-24" />
-  ) : null;
+  return useValue('use') === 'mean-of-best' ? <Decimal name="count" label="How many" className="w-24" /> : null;
 }
 
 function FoulValue() {
-  return useWatch({ name: 'foul' }) === 'value' ? (
-    <Decimal name="foulValue" label="Value of a foul" className="w-32" />
-  ) : null;
+  return useValue('foul') === 'value' ? <Decimal name="foulValue" label="Value of a foul" className="w-32" /> : null;
 }
 
 function PointFields() {
-  const [points, better] = useWatch({ name: ['points', 'better'] }) as [string, string];
+  const [points, better] = useValue(['points', 'better']) as [string, string];
   const target =
     better === 'nearest' || points === 'deviation' ? <Decimal name="target" label="Target" className="w-28" /> : null;
   const small = 'w-32';

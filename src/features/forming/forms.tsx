@@ -1,22 +1,22 @@
 'use client';
 
 import { ActButton } from '@/ui/forms/ActButton';
-import { Check, Choice, Decimal, Several, type Options } from '@/ui/forms/fields';
-import { RecordForm } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { removeKeepPair, saveForming, saveKeepPair, savePreference } from './actions';
 import type { KeepPair } from '@/domain/forming/read';
 import { formingSchema, pairSchema, preferenceSchema } from './schema';
+
+const formingFields = fieldsOf(formingSchema);
+const pairFields = fieldsOf(pairSchema);
+const preferenceFields = fieldsOf(preferenceSchema);
 
 /** Sizes, weights, and whether students are asked. */
 export function FormingForm({
   values,
   ...fixed
-}: {
-  projectId: string;
+}: Editing & {
   sectionId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
 }) {
   return (
     <RecordForm
@@ -30,13 +30,13 @@ export function FormingForm({
       names={{ min: 'Smallest', max: 'Largest', asks: 'Students are asked' }}
       compact
     >
-      <Decimal name="min" label="Smallest team" className="w-28" />
-      <Decimal name="max" label="Largest team" className="w-28" />
-      <Decimal name="wishes" label="Wishes each" className="w-24" />
-      <Decimal name="weightConcept" label="A concept counts" className="w-32" />
-      <Decimal name="weightWants" label="A wish counts" className="w-28" />
-      <Decimal name="weightRoles" label="A role counts" className="w-28" />
-      <Check name="asks" label="Students enter their wishes" />
+      <formingFields.Decimal name="min" label="Smallest team" className="w-28" />
+      <formingFields.Decimal name="max" label="Largest team" className="w-28" />
+      <formingFields.Decimal name="wishes" label="Wishes each" className="w-24" />
+      <formingFields.Decimal name="weightConcept" label="A concept counts" className="w-32" />
+      <formingFields.Decimal name="weightWants" label="A wish counts" className="w-28" />
+      <formingFields.Decimal name="weightRoles" label="A role counts" className="w-28" />
+      <formingFields.Check name="asks" label="Students enter their wishes" />
     </RecordForm>
   );
 }
@@ -82,9 +82,9 @@ export function PairForm({
         compact
         keepDraft={false}
       >
-        <Choice name="one" label="The one" options={[['', 'choose'], ...people]} className="w-44" />
-        <Choice name="other" label="The other" options={[['', 'choose'], ...people]} className="w-44" />
-        <Choice
+        <pairFields.Choice name="one" label="The one" options={[['', 'choose'], ...people]} className="w-44" />
+        <pairFields.Choice name="other" label="The other" options={[['', 'choose'], ...people]} className="w-44" />
+        <pairFields.Choice
           name="kind"
           label="Stay"
           className="w-32"
@@ -131,7 +131,7 @@ export function PreferenceForm({
       names={{ conceptId: 'Concept', wants: 'With', roles: 'Roles' }}
     >
       {concepts.length > 0 && (
-        <Choice
+        <preferenceFields.Choice
           name="conceptId"
           label="I would build"
           options={[['', 'any of them'], ...concepts]}
@@ -141,7 +141,7 @@ export function PreferenceForm({
       {wishes > 0 && (
         <div className="flex flex-wrap gap-3">
           {ORDINALS.slice(0, wishes).map((ordinal, i) => (
-            <Choice
+            <preferenceFields.Choice
               key={ordinal}
               name={`wants.${i}.id`}
               label={`${ordinal} wish: with`}
@@ -151,7 +151,11 @@ export function PreferenceForm({
           ))}
         </div>
       )}
-      <Several name="roles" label="Roles I would take" options={roles.map((role) => [role, role] as const)} />
+      <preferenceFields.Several
+        name="roles"
+        label="Roles I would take"
+        options={roles.map((role) => [role, role] as const)}
+      />
     </RecordForm>
   );
 }

@@ -1,10 +1,11 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Choice, Rows, Text, type Options } from '@/ui/forms/fields';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { decideGate } from './actions';
 import { decideGateSchema } from './schema';
+
+const { Area, Choice, Rows, Text, useValue } = fieldsOf(decideGateSchema);
 
 /** Opens a gate with conditions or with a reason, or holds one that is open. */
 export function DecideForm({
@@ -54,7 +55,7 @@ export function DecideForm({
 }
 
 function Conditions({ members, meetings, empty }: { members: Options; meetings: Options; empty: object }) {
-  const kind = useWatch({ name: 'kind' }) as string;
+  const kind = useValue('kind') as string;
   if (kind !== 'conditions') return null;
   return (
     <Rows name="conditions" label="Conditions" add="Add a condition" empty={empty}>

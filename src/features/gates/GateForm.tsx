@@ -1,12 +1,13 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
 import type { ItemKind } from '@/core/gates';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Check, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveGate } from './actions';
 import { gateSchema } from './schema';
 import { NEW_ITEM } from './toForm';
+
+const { Check, Choice, Decimal, Rows, Text, useValue } = fieldsOf(gateSchema);
 
 const KINDS: readonly (readonly [ItemKind, string])[] = [
   ['requirements', 'requirements agreed'],
@@ -36,11 +37,7 @@ export function GateForm({
   version,
   values,
   stages,
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+}: Editing & {
   stages: Options;
 }) {
   const choice: Options = [['', 'choose …'], ...stages];
@@ -73,8 +70,8 @@ export function GateForm({
   );
 }
 
-function Item({ path, stages }: { path: string; stages: Options }) {
-  const kind = useWatch({ name: `${path}.kind` }) as ItemKind;
+function Item({ path, stages }: { path: `items.${number}`; stages: Options }) {
+  const kind = useValue(`${path}.kind`) as ItemKind;
   const counted = COUNTED[kind];
   return (
     <>

@@ -1,22 +1,17 @@
 'use client';
 
 import { useState } from 'react';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Decimal, Rows, Text } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { useEntry } from '@/ui/outbox/Entering';
 import { saveRubric } from './actions';
 import { rubricSchema, scoreSchema } from './schema';
 
-export function RubricForm({
-  values,
-  ...fixed
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
-}) {
+const rubricFields = fieldsOf(rubricSchema);
+const scoreFields = fieldsOf(scoreSchema);
+
+export function RubricForm({ values, ...fixed }: Editing) {
   return (
     <RecordForm
       id={`rubric-${fixed.id ?? `new-${fixed.projectId}`}`}
@@ -28,23 +23,28 @@ export function RubricForm({
       names={{ name: 'Name', position: 'Order' }}
     >
       <div className="flex gap-3">
-        <Text name="name" label="Rubric" />
-        <Decimal name="position" label="Order" className="w-20" />
+        <rubricFields.Text name="name" label="Rubric" />
+        <rubricFields.Decimal name="position" label="Order" className="w-20" />
       </div>
-      <Rows name="criteria" label="Criteria" add="Add a criterion" empty={{ name: '', anchors: '', max: '' }}>
+      <rubricFields.Rows
+        name="criteria"
+        label="Criteria"
+        add="Add a criterion"
+        empty={{ name: '', anchors: '', max: '' }}
+      >
         {(path) => (
           <>
-            <Text name={`${path}.name`} label="Criterion" />
-            <Area
+            <rubricFields.Text name={`${path}.name`} label="Criterion" />
+            <rubricFields.Area
               name={`${path}.anchors`}
               label="What few, middling and full points look like"
               rows={2}
               className="grow min-w-60"
             />
-            <Decimal name={`${path}.max`} label="Most points" className="w-28" />
+            <rubricFields.Decimal name={`${path}.max`} label="Most points" className="w-28" />
           </>
         )}
-      </Rows>
+      </rubricFields.Rows>
     </RecordForm>
   );
 }
@@ -93,7 +93,7 @@ export function JudgeForm({ projectId, teamId, teamName, criteria, given }: Judg
       then="/judge"
     >
       {criteria.map((criterion, i) => (
-        <Decimal
+        <scoreFields.Decimal
           key={criterion.id}
           name={`scores.${i}.points`}
           label={`${criterion.name}, 0 to ${criterion.max}`}

@@ -2,11 +2,13 @@
 
 import { useState } from 'react';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { useEntry } from '@/ui/outbox/Entering';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { noteSchema } from './schema';
+
+const { Area } = fieldsOf(noteSchema);
 
 export interface OpenQuestion {
   id: string;

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { shortName } from '@/core/format';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -10,6 +10,8 @@ import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { Waiting } from '@/ui/outbox/Waiting';
 import type { Note } from '@/domain/interview/read';
 import { noteSchema } from './schema';
+
+const { Area } = fieldsOf(noteSchema);
 
 export interface Asked {
   id: string;

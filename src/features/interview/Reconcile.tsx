@@ -2,10 +2,12 @@
 
 import { useFormContext } from 'react-hook-form';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { saveAnswer } from './actions';
 import { differences, type Piece } from './differences';
 import { answerSchema } from './schema';
+
+const { Area } = fieldsOf(answerSchema);
 
 /** What one person noted about a question, all lines together. */
 export interface Account {

@@ -1,9 +1,11 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { saveStatement } from './actions';
 import { statementSchema } from './schema';
+
+const { Area, Text } = fieldsOf(statementSchema);
 
 /** A sentence that no answer holds: said on the phone, in a letter, at the door. */
 export function StatementForm({ projectId, today }: { projectId: string; today: string }) {

@@ -1,23 +1,18 @@
 'use client';
 
 import { useState } from 'react';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Choice, Decimal, Text } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { saveVisit } from './actions';
 import { questionSchema, visitSchema } from './schema';
 
+const visitFields = fieldsOf(visitSchema);
+const questionFields = fieldsOf(questionSchema);
+
 /** A visit to the client: when, how long, and who answers. */
-export function VisitForm({
-  values,
-  ...fixed
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
-}) {
+export function VisitForm({ values, ...fixed }: Editing) {
   return (
     <RecordForm
       id={`visit-${fixed.id ?? `new-${fixed.projectId}`}`}
@@ -29,11 +24,11 @@ export function VisitForm({
       compact
       names={{ title: 'Visit', saidBy: 'Who answers', heldOn: 'Day', minutes: 'Minutes', state: 'State' }}
     >
-      <Text name="title" label="Visit: first, second …" />
-      <Text name="saidBy" label="Who answers, as quoted" className="min-w-52" />
-      <Text name="heldOn" label="Day" type="date" />
-      <Decimal name="minutes" label="Minutes" className="w-24" />
-      <Choice
+      <visitFields.Text name="title" label="Visit: first, second …" />
+      <visitFields.Text name="saidBy" label="Who answers, as quoted" className="min-w-52" />
+      <visitFields.Text name="heldOn" label="Day" type="date" />
+      <visitFields.Decimal name="minutes" label="Minutes" className="w-24" />
+      <visitFields.Choice
         name="state"
         label="State"
         options={[
@@ -71,7 +66,7 @@ export function AskForm({ projectId, visitId, back }: { projectId: string; visit
       saved="It is in the bank."
     >
       <WhoEnters />
-      <Area
+      <questionFields.Area
         name="text"
         label="A question for the client"
         rows={2}

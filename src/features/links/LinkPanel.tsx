@@ -3,9 +3,11 @@
 import { useState } from 'react';
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Choice, Text, type Options } from '@/ui/forms/fields';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { createLink, revokeLink } from './actions';
 import { linkSchema } from './schema';
+
+const { Choice, Text } = fieldsOf(linkSchema);
 
 export interface LinkRow {
   id: string;

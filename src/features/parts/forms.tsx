@@ -3,19 +3,20 @@
 import { useState } from 'react';
 import type * as Builds from '@/core/builds';
 import { CoreError, readNumber } from '@/core/numbers';
-import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
-import { RecordForm } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { number } from '@/core/format';
 import { enterInterface, saveInterface, savePart, saveScale } from './actions';
 import { enterInterfaceSchema, interfaceSchema, LENGTHS, partSchema, scaleSchema } from './schema';
 
+const partFields = fieldsOf(partSchema);
+const interfaceFields = fieldsOf(interfaceSchema);
+const enterInterfaceFields = fieldsOf(enterInterfaceSchema);
+const scaleFields = fieldsOf(scaleSchema);
+
 const UNITS: Options = LENGTHS.map((unit) => [unit, unit]);
-interface Fixed {
-  projectId: string;
+interface Fixed extends Editing {
   sectionId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
 }
 
 /** A part with its owner and its checker. */
@@ -32,13 +33,18 @@ export function PartForm({ values, people, ...fixed }: Fixed & { people: Options
       names={{ code: 'Code', name: 'Part', ownerId: 'Owner', checkerId: 'Checker', share: 'Share' }}
       compact
     >
-      <Text name="code" label="Code" mono className="w-24" />
-      <Text name="name" label="Part" className="grow min-w-44" />
-      <Choice name="ownerId" label="Owner" options={[['', 'nobody yet'], ...people]} className="w-40" />
-      <Choice name="checkerId" label="Checker" options={[['', 'anybody else'], ...people]} className="w-40" />
-      <Decimal name="share" label="Share of work" className="w-28" />
-      <Decimal name="thickness" label="Thickness, full size" className="w-36" />
-      <Choice name="thicknessUnit" label="Unit" options={UNITS} className="w-20" />
+      <partFields.Text name="code" label="Code" mono className="w-24" />
+      <partFields.Text name="name" label="Part" className="grow min-w-44" />
+      <partFields.Choice name="ownerId" label="Owner" options={[['', 'nobody yet'], ...people]} className="w-40" />
+      <partFields.Choice
+        name="checkerId"
+        label="Checker"
+        options={[['', 'anybody else'], ...people]}
+        className="w-40"
+      />
+      <partFields.Decimal name="share" label="Share of work" className="w-28" />
+      <partFields.Decimal name="thickness" label="Thickness, full size" className="w-36" />
+      <partFields.Choice name="thicknessUnit" label="Unit" options={UNITS} className="w-20" />
     </RecordForm>
   );
 }
@@ -57,9 +63,9 @@ export function InterfaceForm({ values, parts, ...fixed }: Fixed & { parts: Opti
       names={{ name: 'What meets what' }}
       compact
     >
-      <Text name="name" label="What meets what" className="grow min-w-52" />
-      <Choice name="oneId" label="Part" options={[['', 'choose'], ...parts]} className="w-44" />
-      <Choice name="otherId" label="meets part" options={[['', 'choose'], ...parts]} className="w-44" />
+      <interfaceFields.Text name="name" label="What meets what" className="grow min-w-52" />
+      <interfaceFields.Choice name="oneId" label="Part" options={[['', 'choose'], ...parts]} className="w-44" />
+      <interfaceFields.Choice name="otherId" label="meets part" options={[['', 'choose'], ...parts]} className="w-44" />
     </RecordForm>
   );
 }
@@ -93,9 +99,9 @@ export function SideForm({
       names={{ value: 'Dimension', unit: 'Unit', tolerance: 'Tolerance' }}
       compact
     >
-      <Decimal name="value" label={`${label}: dimension`} className="w-44" />
-      <Decimal name="tolerance" label="± tolerance" className="w-24" />
-      <Choice name="unit" label="Unit" options={UNITS} className="w-20" />
+      <enterInterfaceFields.Decimal name="value" label={`${label}: dimension`} className="w-44" />
+      <enterInterfaceFields.Decimal name="tolerance" label="± tolerance" className="w-24" />
+      <enterInterfaceFields.Choice name="unit" label="Unit" options={UNITS} className="w-20" />
     </RecordForm>
   );
 }
@@ -114,9 +120,9 @@ export function ScaleForm({ values, ...fixed }: Fixed) {
       names={{ ratio: 'Scale', least: 'Thinnest', leastUnit: 'Unit' }}
       compact
     >
-      <Decimal name="ratio" label="Model at 1 :" className="w-28" />
-      <Decimal name="least" label="Thinnest the material stands" className="w-48" />
-      <Choice name="leastUnit" label="Unit" options={UNITS} className="w-20" />
+      <scaleFields.Decimal name="ratio" label="Model at 1 :" className="w-28" />
+      <scaleFields.Decimal name="least" label="Thinnest the material stands" className="w-48" />
+      <scaleFields.Choice name="leastUnit" label="Unit" options={UNITS} className="w-20" />
     </RecordForm>
   );
 }

@@ -2,10 +2,12 @@
 
 import { useFormContext } from 'react-hook-form';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Check, Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { ProjectFields } from '@/ui/forms/ProjectFields';
 import { saveProfile, saveProject } from './actions';
 import { profileSchema, projectSchema } from './schema';
+
+const projectFields = fieldsOf(projectSchema);
 
 export function ProjectForm({
   projectId,
@@ -26,13 +28,16 @@ export function ProjectForm({
       label="Save the frame of the project"
     >
       <ProjectFields />
-      <Text
+      <projectFields.Text
         name="retentionUntil"
         label="Data is kept until"
         type="date"
         hint="Then names are due to be erased. A year after the event unless your school asks otherwise."
       />
-      <Check name="normaliseWeights" label="Weights of the standings are shares (they are scaled to add up to 1)" />
+      <projectFields.Check
+        name="normaliseWeights"
+        label="Weights of the standings are shares (they are scaled to add up to 1)"
+      />
     </RecordForm>
   );
 }

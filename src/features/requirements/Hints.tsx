@@ -1,12 +1,15 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
 import { wording } from '@/core/wording';
 import { useDuplicates } from '@/ui/useDuplicates';
+import { fieldsOf } from '@/ui/forms/fields';
+import { requirementSchema } from './schema';
+
+const { useValue } = fieldsOf(requirementSchema);
 
 /** While a statement is typed: words nobody can measure, and what likely says the same already. */
 export function Hints({ others }: { others: { code: string; text: string }[] }) {
-  const [statement, kind] = useWatch({ name: ['statement', 'kind'] }) as [string, string];
+  const [statement, kind] = useValue(['statement', 'kind']) as [string, string];
   const text = statement ?? '';
   const own = '(this)';
   const pairs = useDuplicates(text.trim().length > 5 ? [{ code: own, text }, ...others] : []) ?? [];

@@ -1,13 +1,15 @@
 'use client';
 
-import { useFormContext, useWatch } from 'react-hook-form';
+import { useFormContext } from 'react-hook-form';
 import { DIMENSION_NAMES, offeredUnits, type Dimension, type UnitSystem } from '@/core/dimensions';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveRequirement } from './actions';
 import { Hints } from './Hints';
 import { requirementSchema } from './schema';
 import { Touches } from './Touches';
+
+const { Area, Choice, Decimal, Rows, Text, useValue } = fieldsOf(requirementSchema);
 
 const KINDS: Options = [
   ['max', 'Limit: at most'],
@@ -45,11 +47,7 @@ const NAMES = {
 };
 const words = (...list: string[]): Options => list.map((word) => [word, word[0]!.toUpperCase() + word.slice(1)]);
 
-interface Props {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+interface Props extends Editing {
   parameters: { id: string; name: string; dimension: Dimension }[];
   statements: { id: string; sentence: string }[];
   research: { id: string; title: string }[];
@@ -120,18 +118,14 @@ export function RequirementForm(props: Props) {
 }
 
 function WishWeight() {
-  const kind = useWatch({ name: 'kind' }) as string;
+  const kind = useValue('kind') as string;
   return kind === 'wish' ? (
     <Decimal name="weight" label="Weight" hint="Against the other wishes: 2 counts twice as much as 1." />
   ) : null;
 }
 
 function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'>) {
-  const [kind, parameterId, dimension] = useWatch({ name: ['kind', 'parameterId', 'dimension'] }) as [
-    string,
-    string,
-    Dimension,
-  ];
+  const [kind, parameterId, dimension] = useValue(['kind', 'parameterId', 'dimension']) as [string, string, Dimension];
   if (kind === 'wish') return null;
   const fits = (of: Dimension) =>
     kind === 'yes' ? of === 'yes-no' : kind === 'different' ? of === 'count' : of !== 'yes-no';
@@ -190,7 +184,7 @@ function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'
 }
 
 function Verification({ protocols }: Pick<Props, 'protocols'>) {
-  const [kind, parameterId] = useWatch({ name: ['kind', 'parameterId'] }) as [string, string];
+  const [kind, parameterId] = useValue(['kind', 'parameterId']) as [string, string];
   if (kind === 'wish') return null;
   const fitting = protocols.filter((one) => one.parameterId === parameterId);
   return (
@@ -215,7 +209,7 @@ function Verification({ protocols }: Pick<Props, 'protocols'>) {
 
 function Sources({ statements, research }: Pick<Props, 'statements' | 'research'>) {
   const { getValues } = useFormContext();
-  const rows = (useWatch({ name: 'sources' }) ?? getValues('sources')) as { kind: string }[];
+  const rows = (useValue('sources') ?? getValues('sources')) as { kind: string }[];
   return (
     <Rows
       name="sources"

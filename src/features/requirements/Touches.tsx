@@ -1,17 +1,20 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { useWatch } from 'react-hook-form';
 import { attempt } from '@/ui/forms/RecordForm';
 import { previewChange } from './actions';
 import { TONE, WORD, type Flip } from '@/domain/requirements/turned';
+import { fieldsOf } from '@/ui/forms/fields';
+import { requirementSchema } from './schema';
 
-const FIELDS = ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'decision', 'state'];
+const { useValue } = fieldsOf(requirementSchema);
+
+const FIELDS = ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'decision', 'state'] as const;
 
 /** What the change being typed would touch: the verdicts it turns, team by team. */
 export function Touches(props: { projectId: string; id: string; version: number; first: Record<string, unknown> }) {
   const { projectId, id, version, first } = props;
-  const typed = useWatch({ name: FIELDS }) as string[];
+  const typed = useValue(FIELDS) as string[];
   const given = JSON.stringify(typed);
   const same = given === JSON.stringify(FIELDS.map((name) => first[name]));
   const [found, setFound] = useState<{ given: string; flips: (Flip & { team: string })[] } | null>(null);

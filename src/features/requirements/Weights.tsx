@@ -1,14 +1,16 @@
 'use client';
 
-import { useFormContext, useWatch } from 'react-hook-form';
+import { useFormContext } from 'react-hook-form';
 import { priorities, type Priorities } from '@/core/concepts';
 import { readNumber } from '@/core/numbers';
 import type { Judged } from '@/domain/requirements/read';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Decimal } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { number } from '@/core/format';
 import { saveWeights } from './actions';
 import { weightsSchema } from './schema';
+
+const { Decimal, useValue } = fieldsOf(weightsSchema);
 
 export interface Weighed {
   id: string;
@@ -61,7 +63,7 @@ function asNumber(text: string): number {
 
 function Table({ rows }: { rows: Weighed[] }) {
   const { setValue } = useFormContext();
-  const weights = useWatch({ name: 'weights' }) as Weighed[];
+  const weights = useValue('weights') as Weighed[];
   const given = weights.map((one) => asNumber(one.weight));
   const total = given.reduce((a, b) => a + b, 0);
   const share = () =>
@@ -126,8 +128,8 @@ const ratioWords = (ratio: number, a: string, b: string) =>
 
 function Pairs({ rows }: { rows: Weighed[] }) {
   const { setValue } = useFormContext();
-  const judgements = useWatch({ name: 'judgements' }) as Judged[];
-  const weights = useWatch({ name: 'weights' }) as Weighed[];
+  const judgements = useValue('judgements') as Judged[];
+  const weights = useValue('weights') as Weighed[];
   const involved = rows.filter(
     (_, i) =>
       weights[i]!.weight.trim() !== '' || judgements.some((one) => one.a === rows[i]!.code || one.b === rows[i]!.code),

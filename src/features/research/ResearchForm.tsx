@@ -1,16 +1,13 @@
 'use client';
 
-import { useWatch } from 'react-hook-form';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Check, Choice, Decimal, Rows, Text } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf } from '@/ui/forms/fields';
 import { saveResearch } from './actions';
 import { researchSchema } from './schema';
 
-interface Props {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+const { Area, Check, Choice, Decimal, Rows, Text, useValue } = fieldsOf(researchSchema);
+
+interface Props extends Editing {
   requirements: { id: string; code: string; statement: string; kind: string; unit: string | null }[];
   leads: boolean;
 }
@@ -55,14 +52,14 @@ export function ResearchForm({ projectId, id, version, values, requirements, lea
 }
 
 function Winner() {
-  const kind = useWatch({ name: 'kind' }) as string;
+  const kind = useValue('kind') as string;
   return kind === 'last-season' ? (
     <Check name="isWinner" label="Last season’s winner: stands beside the teams on the compliance sheet" />
   ) : null;
 }
 
-function Finding({ path, requirements }: { path: string; requirements: Props['requirements'] }) {
-  const id = useWatch({ name: `${path}.requirementId` }) as string;
+function Finding({ path, requirements }: { path: `findings.${number}`; requirements: Props['requirements'] }) {
+  const id = useValue(`${path}.requirementId`) as string;
   const of = requirements.find((one) => one.id === id);
   const measured = of && of.kind !== 'yes' && of.kind !== 'wish';
   return (

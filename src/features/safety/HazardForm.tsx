@@ -1,10 +1,12 @@
 'use client';
 
 import { SUPERVISION, SUPERVISION_WORDS } from '@/core/safety';
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Check, Choice, Several, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveHazard } from './actions';
 import { hazardSchema } from './schema';
+
+const { Area, Check, Choice, Several, Text } = fieldsOf(hazardSchema);
 
 /** What a hazard can be named by. */
 export interface Named {
@@ -21,11 +23,7 @@ export function HazardForm({
   version,
   values,
   named,
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+}: Editing & {
   named: Named;
 }) {
   return (

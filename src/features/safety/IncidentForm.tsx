@@ -1,22 +1,14 @@
 'use client';
 
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Choice, Text } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf } from '@/ui/forms/fields';
 import { saveIncident } from './actions';
 import { incidentSchema } from './schema';
 
+const { Area, Choice, Text } = fieldsOf(incidentSchema);
+
 /** An incident or a near miss. */
-export function IncidentForm({
-  projectId,
-  id,
-  version,
-  values,
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
-}) {
+export function IncidentForm({ projectId, id, version, values }: Editing) {
   return (
     <RecordForm
       id={`incident-${id ?? `new-${projectId}`}`}

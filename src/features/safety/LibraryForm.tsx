@@ -1,9 +1,11 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Several } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { takeFromLibrary } from './actions';
 import { librarySchema } from './schema';
+
+const { Several } = fieldsOf(librarySchema);
 
 /** Chooses hazards of the library for the project. */
 export function LibraryForm({ projectId, names }: { projectId: string; names: readonly string[] }) {

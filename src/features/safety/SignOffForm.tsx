@@ -1,9 +1,11 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Choice, Several, Text, type Options } from '@/ui/forms/fields';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { signOff } from './actions';
 import { signOffSchema } from './schema';
+
+const { Choice, Several, Text } = fieldsOf(signOffSchema);
 
 /** Signs students off for a training, several at once. */
 export function SignOffForm({

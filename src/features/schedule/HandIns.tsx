@@ -2,11 +2,14 @@
 
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { decideHandIn } from './actions';
 import { decideSchema, handInSchema } from './schema';
+
+const handInFields = fieldsOf(handInSchema);
+const decideFields = fieldsOf(decideSchema);
 
 interface Place {
   projectId: string;
@@ -43,7 +46,7 @@ export function HandInForm({ stage, team, back, label, ...fixed }: Place & { bac
       compact
     >
       <WhoEnters />
-      <Text name="note" label="Where it lies, or a note" className="grow min-w-40" />
+      <handInFields.Text name="note" label="Where it lies, or a note" className="grow min-w-40" />
     </RecordForm>
   );
 }
@@ -97,7 +100,7 @@ export function Decide({ stage, team, ...fixed }: Place) {
           names={{ state: 'State', note: 'What is still to be done' }}
           compact
         >
-          <Text name="note" label="What is still to be done" className="min-w-52" />
+          <decideFields.Text name="note" label="What is still to be done" className="min-w-52" />
         </RecordForm>
       </details>
     </div>

@@ -1,9 +1,11 @@
 'use client';
 
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Area, Check, Choice, Complaint, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveStage } from './actions';
 import { stageSchema } from './schema';
+
+const { Area, Check, Choice, Complaint, Decimal, Rows, Text } = fieldsOf(stageSchema);
 
 /** One stage: how long, after what, what is handed in, what it needs. */
 export function StageForm({
@@ -12,11 +14,7 @@ export function StageForm({
   version,
   values,
   others,
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+}: Editing & {
   /** The other stages, that it may come after. */
   others: Options;
 }) {

@@ -2,11 +2,13 @@
 
 import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
-import { Complaint } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { useEntry } from '@/ui/outbox/Entering';
 import { choiceSchema } from './schema';
+
+const { Complaint } = fieldsOf(choiceSchema);
 
 interface Props {
   projectId: string;

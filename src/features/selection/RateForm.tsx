@@ -1,10 +1,13 @@
 'use client';
 
 import { useFormContext } from 'react-hook-form';
-import { Choice } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { castBallot, markAgainstDatum, rateConcepts } from './actions';
 import { ballotSchema, markSchema, rateSchema, SCALE } from './schema';
+
+const markFields = fieldsOf(markSchema);
+const ballotFields = fieldsOf(ballotSchema);
 
 interface Named {
   id: string;
@@ -115,7 +118,7 @@ export function MarkForm({
             {concept.title}, against {datum}
           </legend>
           {criteria.map((criterion, c) => (
-            <Choice
+            <markFields.Choice
               key={criterion.id}
               name={`marks.${i * criteria.length + c}.mark`}
               label={criterion.name}
@@ -158,7 +161,13 @@ export function BallotForm({
       compact
     >
       {places.map((place, i) => (
-        <Choice key={place} name={`ranking.${i}.conceptId`} label={place} options={options} className="w-52" />
+        <ballotFields.Choice
+          key={place}
+          name={`ranking.${i}.conceptId`}
+          label={place}
+          options={options}
+          className="w-52"
+        />
       ))}
     </RecordForm>
   );

@@ -1,16 +1,14 @@
 'use client';
 
-import { Choice, Decimal, Rows, Several, Text } from '@/ui/forms/fields';
-import { RecordForm } from '@/ui/forms/RecordForm';
+import { fieldsOf } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { saveSelection } from './actions';
 import { selectionSchema } from './schema';
 
-interface Props {
-  projectId: string;
+const { Choice, Decimal, Rows, Several, Text } = fieldsOf(selectionSchema);
+
+interface Props extends Editing {
   sectionId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
   concepts: readonly (readonly [id: string, title: string])[];
   back: string;
 }

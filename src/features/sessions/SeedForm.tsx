@@ -1,9 +1,11 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { announceSeed } from './actions';
 import { seedSchema } from './schema';
+
+const { Text } = fieldsOf(seedSchema);
 
 /** Announces the seed of a drawn order. */
 export function SeedForm({ projectId, id }: { projectId: string; id: string }) {

@@ -1,9 +1,11 @@
 'use client';
 
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Choice, Decimal, Rows, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveSession } from './actions';
 import { sessionSchema } from './schema';
+
+const { Choice, Decimal, Rows, Text } = fieldsOf(sessionSchema);
 
 /** A session at a rig: what is run, when, how long each attempt takes, in which order. */
 export function SessionForm({
@@ -15,11 +17,7 @@ export function SessionForm({
   events,
   machines,
   teams,
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+}: Editing & {
   sections: Options;
   events: Options;
   machines: Options;

@@ -1,9 +1,11 @@
 'use client';
 
-import { RecordForm } from '@/ui/forms/RecordForm';
-import { Choice, Decimal, Text, type Options } from '@/ui/forms/fields';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveComponent } from './actions';
 import { componentSchema } from './schema';
+
+const { Choice, Decimal, Text } = fieldsOf(componentSchema);
 
 const AS: Options = [
   ['points', 'its points: an absolute standard'],
@@ -17,11 +19,7 @@ export function ComponentForm({
   values,
   sources,
   ...fixed
-}: {
-  projectId: string;
-  id: string | null;
-  version: number | null;
-  values: Record<string, unknown>;
+}: Editing & {
   sources: Options;
 }) {
   return (

@@ -4,13 +4,16 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Outcome } from '@/server/outcome';
 import { TAGS } from '@/ui/colours';
-import { Check, Choice, Rows, Text } from '@/ui/forms/fields';
+import { fieldsOf } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { PictureField } from '@/ui/forms/PictureField';
 import { attempt, reasonOf, RecordForm } from '@/ui/forms/RecordForm';
 import { toast } from '@/ui/toast';
 import { saveRoles, saveTeam, setRole } from './actions';
 import { rolesSchema, rolesSeen, teamSchema } from './schema';
+
+const rolesFields = fieldsOf(rolesSchema);
+const teamFields = fieldsOf(teamSchema);
 
 /** A team's name and the colour of its tag. */
 export function TeamForm({
@@ -36,8 +39,8 @@ export function TeamForm({
       names={{ name: 'Name', colour: 'Tag' }}
       compact
     >
-      <Text name="name" label="Name" className="w-44" />
-      <Choice
+      <teamFields.Text name="name" label="Name" className="w-44" />
+      <teamFields.Choice
         name="colour"
         label="Tag"
         options={TAGS.map(([, name], i) => [String(i), name] as const)}
@@ -114,15 +117,20 @@ export function RolesForm({
       submit={saveRoles}
       label="Save the roles"
     >
-      <Rows name="roles" label="Roles" empty={{ name: '', answerableFor: '', needed: false }} add="Add a role">
+      <rolesFields.Rows
+        name="roles"
+        label="Roles"
+        empty={{ name: '', answerableFor: '', needed: false }}
+        add="Add a role"
+      >
         {(path) => (
           <>
-            <Text name={`${path}.name`} label="Role" className="w-44" />
-            <Text name={`${path}.answerableFor`} label="Is answerable for" className="grow min-w-60" />
-            <Check name={`${path}.needed`} label="every team needs one" />
+            <rolesFields.Text name={`${path}.name`} label="Role" className="w-44" />
+            <rolesFields.Text name={`${path}.answerableFor`} label="Is answerable for" className="grow min-w-60" />
+            <rolesFields.Check name={`${path}.needed`} label="every team needs one" />
           </>
         )}
-      </Rows>
+      </rolesFields.Rows>
     </RecordForm>
   );
 }

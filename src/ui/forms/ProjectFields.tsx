@@ -1,4 +1,8 @@
-import { Choice, Text } from './fields';
+import * as yup from 'yup';
+import { fieldsOf } from './fields';
+import { projectFields } from './projectSchema';
+
+const { Choice, Text } = fieldsOf(yup.object(projectFields));
 
 const UNITS = [
   ['metric', 'Metric'],

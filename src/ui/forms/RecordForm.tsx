@@ -5,20 +5,30 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { FormProvider, useForm, type FieldValues, type Resolver } from 'react-hook-form';
 import { toast } from '@/ui/toast';
-import type { ObjectSchema } from 'yup';
+import type { AnyObject, Maybe, ObjectSchema } from 'yup';
 import type { Conflict, Outcome } from '@/server/outcome';
 import { noteOwnWrite } from '@/ui/live/own';
 import { BothVersions } from './BothVersions';
 import type { Options } from './fields';
 import { Ready } from './Ready';
 
-interface Props {
+/** What every form of a record is given: which one it edits, the version that was seen, and its values as typed. */
+export interface Editing {
+  projectId: string;
+  /** None for one that is added. */
+  id: string | null;
+  version: number | null;
+  values: Record<string, unknown>;
+}
+
+interface Props<T extends Maybe<AnyObject>> {
   /** Names the form for its draft, which is kept in this browser until it is saved. */
   id: string;
-  schema: ObjectSchema<FieldValues>;
-  values: FieldValues;
+  schema: ObjectSchema<T>;
+  /** What its fields hold at first, as typed. */
+  values: Of<T, unknown>;
   /** Sent along and never edited: ids and the version that was seen. */
-  fixed?: Record<string, unknown>;
+  fixed?: Of<T, unknown>;
   submit: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;
   label: string;
   saved?: string;
@@ -26,15 +36,18 @@ interface Props {
   then?: string | ((result: Record<string, unknown>) => string);
   cancel?: string;
   /** Names of fields for the comparison of two versions. */
-  names?: Record<string, string>;
+  names?: Of<T, string>;
   /** What choices are called there, by field, where a value is an id. */
-  options?: Record<string, Options>;
+  options?: Of<T, Options>;
   children: ReactNode;
   aside?: ReactNode;
   compact?: boolean;
   /** Passwords and the like are never kept as a draft. */
   keepDraft?: boolean;
 }
+
+/** Something for fields of a schema; a name it does not have does not compile. */
+type Of<T, V> = { [K in keyof NonNullable<T>]?: V };
 
 const PREFIX = 'ironstone-draft:';
 
@@ -49,9 +62,11 @@ export function forgetDrafts() {
  * A form whose entries survive errors, lost connections and reloads: they are kept in this browser until the
  * server has answered. Messages stand at their fields; when somebody else wrote meanwhile, both versions are shown.
  */
-export function RecordForm(props: Props) {
-  const { id, schema, values, fixed, submit, label, then, children } = props;
-  const check = yupResolver(schema) as unknown as Resolver<FieldValues>;
+export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
+  const { id, schema, submit, label, then, children } = props;
+  const values: FieldValues = props.values;
+  const fixed: FieldValues | undefined = props.fixed;
+  const check = yupResolver(schema as never) as unknown as Resolver<FieldValues>;
   const form = useForm<FieldValues>({
     defaultValues: values,
     resolver: (entered, context, options) => check({ ...entered, ...fixed }, context, options),
@@ -112,8 +127,8 @@ export function RecordForm(props: Props) {
             <BothVersions
               conflict={conflict}
               mine={form.getValues()}
-              names={props.names ?? {}}
-              options={props.options}
+              names={(props.names ?? {}) as Record<string, string>}
+              options={props.options as Record<string, Options> | undefined}
               keepMine={() => form.handleSubmit((entered) => send(entered, conflict.version))()}
               keepAs={(way) => form.handleSubmit((entered) => send({ ...entered, ...way }))()}
               takeTheirs={() => {

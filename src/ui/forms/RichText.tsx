@@ -2,7 +2,15 @@
 
 import dynamic from 'next/dynamic';
 import { useId, useState, type ReactNode } from 'react';
-import { useController } from 'react-hook-form';
+import { useController, type FieldPath } from 'react-hook-form';
+import type { AnyObject, Maybe, ObjectSchema } from 'yup';
+
+interface Props {
+  name: string;
+  label: string;
+  hint?: ReactNode;
+  most: number;
+}
 
 /** The editor is large, so it comes only once somebody wants to write. */
 const Editor = dynamic(() => import('./RichEditor').then((found) => found.RichEditor), {
@@ -14,7 +22,7 @@ const Editor = dynamic(() => import('./RichEditor').then((found) => found.RichEd
  * Text with paragraphs, headings, lists, bold and italic; at most `most` characters with its formatting. It is shown as it
  * reads, and turns into an editor when it is chosen.
  */
-export function RichText({ name, label, hint, most }: { name: string; label: string; hint?: ReactNode; most: number }) {
+function RichText({ name, label, hint, most }: Props) {
   const id = useId();
   const { field, fieldState } = useController({ name });
   const [editing, setEditing] = useState(false);
@@ -52,4 +60,11 @@ export function RichText({ name, label, hint, most }: { name: string; label: str
       )}
     </div>
   );
+}
+
+/** The field of rich text of the form that a schema checks; apart from the other fields, as few forms have one. */
+export function richTextOf<T extends Maybe<AnyObject>>(
+  _schema: ObjectSchema<T>,
+): (props: Omit<Props, 'name'> & { name: FieldPath<NonNullable<T>> }) => ReactNode {
+  return RichText as never;
 }

@@ -1,7 +1,17 @@
 'use client';
 
 import { useId, type ReactNode } from 'react';
-import { get, useFieldArray, useFormContext } from 'react-hook-form';
+import {
+  get,
+  useFieldArray,
+  useFormContext,
+  useWatch,
+  type ArrayPath,
+  type FieldArray,
+  type FieldPath,
+  type FieldValues,
+} from 'react-hook-form';
+import type { AnyObject, Maybe, ObjectSchema } from 'yup';
 
 interface FieldProps {
   name: string;
@@ -43,7 +53,7 @@ function Labelled({
 }
 
 /** One line of text, a date, or a password. */
-export function Text({
+function Text({
   name,
   type = 'text',
   mono,
@@ -59,7 +69,7 @@ export function Text({
 }
 
 /** A number as a person writes it, with a decimal point or comma. */
-export function Decimal({ name, unit, ...rest }: FieldProps & { unit?: string | undefined }) {
+function Decimal({ name, unit, ...rest }: FieldProps & { unit?: string | undefined }) {
   const { id, error, props } = useField(name);
   return (
     <Labelled id={id} error={error} {...rest}>
@@ -72,7 +82,7 @@ export function Decimal({ name, unit, ...rest }: FieldProps & { unit?: string | 
 }
 
 /** Several lines of text. */
-export function Area({ name, rows = 3, mono, ...rest }: FieldProps & { rows?: number; mono?: boolean }) {
+function Area({ name, rows = 3, mono, ...rest }: FieldProps & { rows?: number; mono?: boolean }) {
   const { id, error, props } = useField(name);
   return (
     <Labelled id={id} error={error} {...rest}>
@@ -84,7 +94,7 @@ export function Area({ name, rows = 3, mono, ...rest }: FieldProps & { rows?: nu
 export type Options = readonly (readonly [value: string, label: string])[];
 
 /** One of a few. */
-export function Choice({ name, options, ...rest }: FieldProps & { options: Options }) {
+function Choice({ name, options, ...rest }: FieldProps & { options: Options }) {
   const { id, error, props } = useField(name);
   return (
     <Labelled id={id} error={error} {...rest}>
@@ -100,7 +110,7 @@ export function Choice({ name, options, ...rest }: FieldProps & { options: Optio
 }
 
 /** Yes or no. */
-export function Check({ name, label }: FieldProps) {
+function Check({ name, label }: FieldProps) {
   const { id, props } = useField(name);
   return (
     <p className="flex items-center gap-2">
@@ -111,7 +121,7 @@ export function Check({ name, label }: FieldProps) {
 }
 
 /** Some of several; the value is the list of those chosen. */
-export function Several({ name, label, options, hint, className }: FieldProps & { options: Options }) {
+function Several({ name, label, options, hint, className }: FieldProps & { options: Options }) {
   const { register } = useFormContext();
   if (options.length === 0) return null;
   return (
@@ -132,7 +142,7 @@ export function Several({ name, label, options, hint, className }: FieldProps & 
 }
 
 /** A message of the form that belongs to a list as a whole. */
-export function Complaint({ name }: { name: string }) {
+function Complaint({ name }: { name: string }) {
   const { formState } = useFormContext();
   const found = get(formState.errors, name) as { message?: string; root?: { message?: string } } | undefined;
   const error = found?.message ?? found?.root?.message;
@@ -144,7 +154,7 @@ export function Complaint({ name }: { name: string }) {
 }
 
 /** A list that grows and shrinks: one row a thing. */
-export function Rows({
+function Rows({
   name,
   label,
   empty,
@@ -195,4 +205,47 @@ export function Rows({
       </p>
     </fieldset>
   );
+}
+
+type Named<P extends { name: string }, T extends FieldValues> = Omit<P, 'name'> & { name: FieldPath<T> };
+type Field<C extends (props: never) => ReactNode, T extends FieldValues> = (
+  props: Named<Parameters<C>[0] extends infer P extends { name: string } ? P : never, T>,
+) => ReactNode;
+
+/** The fields of a form: each takes a name that its schema has, and no other. */
+export interface Fields<T extends FieldValues> {
+  Text: Field<typeof Text, T>;
+  Decimal: Field<typeof Decimal, T>;
+  Area: Field<typeof Area, T>;
+  Choice: Field<typeof Choice, T>;
+  Check: Field<typeof Check, T>;
+  Several: Field<typeof Several, T>;
+  Complaint: Field<typeof Complaint, T>;
+  Rows: <N extends ArrayPath<T>>(
+    props: Omit<Parameters<typeof Rows>[0], 'name' | 'empty' | 'children'> & {
+      name: N;
+      /** A new row: every field of it. */
+      empty: { [K in keyof FieldArray<T, N>]?: unknown };
+      children: (path: `${N}.${number}`, index: number) => ReactNode;
+    },
+  ) => ReactNode;
+  /** What is entered in a field, or in several, as it is typed. */
+  useValue: (name: FieldPath<T> | readonly FieldPath<T>[]) => unknown;
+}
+
+const FIELDS = {
+  Text,
+  Decimal,
+  Area,
+  Choice,
+  Check,
+  Several,
+  Complaint,
+  Rows,
+  useValue: (name: string | readonly string[]) => useWatch({ name: name as string }) as unknown,
+};
+
+/** The fields of the form that a schema checks, so that a name it does not have does not compile. */
+export function fieldsOf<T extends Maybe<AnyObject>>(_schema: ObjectSchema<T>): Fields<NonNullable<T>> {
+  return FIELDS as unknown as Fields<NonNullable<T>>;
 }
