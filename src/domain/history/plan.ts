@@ -48,9 +48,14 @@ const TOGETHER = [
   ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'parameter_id'],
 ];
 
-/** Whether a change of this kind of thing can be put back. */
-export function canPutBack(kind: string): boolean {
+/** Whether changes of this kind of thing can be put back. */
+function restores(kind: string): boolean {
   return Object.hasOwn(CATALOGUE, kind) && CATALOGUE[kind]!.restore === true;
+}
+
+/** Whether a change can be put back on its own; a part that was added goes with the thing it belongs to. */
+export function canPutBack({ objectKind, before }: Pick<Recorded, 'objectKind' | 'before'>): boolean {
+  return restores(objectKind) && (before !== null || entryOf(objectKind).partOf === undefined);
 }
 
 /** Works out what putting back would do. In a transaction, with `lock`, nobody can change it any more. */
@@ -101,7 +106,7 @@ async function readChanges(
           and at < ${selection.to}::timestamp at time zone ${timeZone} + interval '1 minute'`;
   const changes = await sql<Recorded[]>`
     select id, actor_name, object_kind, before, after from audit
-    where project_id = ${id} and object_kind = any(${Object.keys(CATALOGUE).filter(canPutBack)}) ${which} order by id limit 5000`;
+    where project_id = ${id} and object_kind = any(${Object.keys(CATALOGUE).filter(restores)}) ${which} order by id limit 5000`;
   return changes.map((change) => {
     const columns = new Set(shape.get(change.objectKind)!.columns.map(({ name }) => name));
     const stored = (row: Row | null) =>

@@ -1,13 +1,5 @@
-import { apply, layOut, type Flexible, type Line, type Placed } from '@/core/plan';
-import { dateOf, dayNumber, endOf, type Meeting } from '@/core/calendar';
+import { apply, layOut, type Done, type Flexible, type Line, type Placed } from '@/core/plan';
 import type { HandIn, Stage } from './read';
-
-/** The first day whose meetings still count: today until its last one has ended. */
-export function planningDay(meetings: readonly Meeting[], now: string): string {
-  const today = now.slice(0, 10);
-  const own = meetings.filter((meeting) => meeting.date === today);
-  return own.length > 0 && own.every((meeting) => endOf(meeting) <= now) ? dateOf(dayNumber(today) + 1) : today;
-}
 
 /** A stage as the core plans it. */
 export function flexible(stage: Stage): Flexible {
@@ -41,19 +33,18 @@ export function layOutLine(line: Line): { stages: Map<string, Placed>; count: nu
   return { ...found, stages: new Map(found.stages.map((one) => [one.id, one])) };
 }
 
-/** A stage that takes some meetings more; one that is counted in minutes takes as many more as those have on average. */
-export function withMore<S extends Flexible>(stage: S, more: number, meetings: readonly { minutes: number }[]): S {
-  if (more === 0) return stage;
-  if (stage.minutes === undefined) return { ...stage, meetings: stage.meetings! + more };
-  return { ...stage, minutes: stage.minutes + Math.round(more * meanMinutes(meetings)) };
-}
-
-/** How long a meeting lasts on average; 50 minutes where there is none. */
-export function meanMinutes(meetings: readonly { minutes: number }[]): number {
-  return meetings.length === 0 ? 50 : meetings.reduce((sum, one) => sum + one.minutes, 0) / meetings.length;
-}
-
 /** Whether a team has handed a stage in; what came back is open again. */
 export function isHandedIn(entry: HandIn | undefined): boolean {
   return entry?.state === 'handed-in' || entry?.state === 'accepted';
+}
+
+/** What a team has done about each stage, as the core looks at it. */
+export function doneBy(teamId: string, stages: readonly Stage[]): Map<string, Done> {
+  const entries = stages.flatMap(({ id, handIns }): [string, Done][] => {
+    const entry = handIns.find((one) => one.teamId === teamId);
+    if (!entry) return [];
+    const { handedInOn, moreMeetings } = entry;
+    return [[id, { handedIn: isHandedIn(entry), handedInOn, moreMeetings }]];
+  });
+  return new Map(entries);
 }

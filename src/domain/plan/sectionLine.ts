@@ -1,8 +1,8 @@
-import type { Line, Spare } from '@/core/plan';
+import { planningDay, type Line, type Spare } from '@/core/plan';
 import type { Meeting } from '@/core/calendar';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import type { Stage } from './read';
-import { flexibles, isHandedIn, layOutLine, planningDay } from './lines';
+import { flexibles, isHandedIn, layOutLine } from './lines';
 import type { PlanLine } from './planView';
 import type { SectionPlan } from './whatIf';
 

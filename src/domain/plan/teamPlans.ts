@@ -1,6 +1,5 @@
-import { inOrder } from '@/core/plan';
-import { flexibles, planningDay } from './lines';
-import { workOf } from './pace';
+import { inOrder, planningDay, workLeft } from '@/core/plan';
+import { doneBy, flexibles } from './lines';
 import type { Section, Team } from '@/domain/classes/read';
 import type { Stage } from './read';
 import { sectionLine } from './sectionLine';
@@ -17,9 +16,7 @@ export function teamPlans(
   const from = planningDay(meetings, now);
   const given = {
     meetings: meetings.filter((one) => one.date < eventDate),
-    whole: inOrder(flexibles(stages)),
-    stages,
-    eventDate,
+    stages: inOrder(flexibles(stages)),
     from,
   };
   return teams.map((team) => ({
@@ -30,6 +27,8 @@ export function teamPlans(
     today: from,
     meetings,
     spare: spare.filter((one) => one.date >= from),
-    stages: workOf(team, given).left.map(({ delay, ...stage }) => (delay ? { ...stage, delay, fixed: true } : stage)),
+    stages: workLeft({ ...given, done: doneBy(team.id, stages) }).left.map(({ stage: { delay, ...stage } }) =>
+      delay ? { ...stage, delay, fixed: true } : stage,
+    ),
   }));
 }

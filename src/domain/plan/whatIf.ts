@@ -1,8 +1,8 @@
-import { apply, type Line, type Remedy, type Way } from '@/core/plan';
+import { apply, type Line, type Remedy, type Way, withMore } from '@/core/plan';
 import { type Meeting } from '@/core/calendar';
 import { day, plural, weekday } from '@/core/format';
 import type { Operation } from './operations';
-import { layOutLine, withMore } from './lines';
+import { layOutLine } from './lines';
 
 /** Something that might happen. */
 export type Scenario =

@@ -2,7 +2,7 @@ import type { Meeting } from '@/core/calendar';
 import type { Section, Team } from '@/domain/classes/read';
 import type { HandIn, Stage } from '@/domain/plan/read';
 import { differences, operate, stagesState, type PlanState } from '@/domain/plan/operations';
-import { flexibles, layOutLine, planningDay, withMore } from '@/domain/plan/lines';
+import { flexibles, layOutLine } from '@/domain/plan/lines';
 import { paceOf, pacesOf } from '@/domain/plan/pace';
 import { teamPlans } from '@/domain/plan/teamPlans';
 import { effects, placeOf, planView, slackWords, weekStarts } from '@/domain/plan/planView';
@@ -11,7 +11,7 @@ import { planLines, sectionPlans } from '@/domain/plan/sectionLine';
 import { PLAN_NAMES, STAGE_PLANS } from './stagePlans';
 import { linesIn, operationsOf, spareAfter, spareOf, titleOf, wordsOf, type Scenario } from '@/domain/plan/whatIf';
 import { earlyWords, stageNow, standsAt, stageWords } from '@/domain/plan/words';
-import { remedies } from '@/core/plan';
+import { remedies, planningDay, withMore } from '@/core/plan';
 
 const EVENT = '2026-10-30';
 /** Mondays and Wednesdays from 5 October: 8 meetings before the event. */

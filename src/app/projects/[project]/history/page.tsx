@@ -123,7 +123,7 @@ export default async function HistoryPage(props: SheetProps) {
                     ))}
                 </td>
                 <td className="whitespace-nowrap no-print">
-                  {canPutBack(change.objectKind) && (
+                  {canPutBack(change) && (
                     <Link prefetch={false} href={`/projects/${project.id}/history/put-back?change=${change.id}`}>
                       put back …
                     </Link>

@@ -158,7 +158,7 @@ function Besides({ section }: { section: Section }) {
     .map((one) => `${day(one.from)}${one.to === one.from ? '' : ` to ${day(one.to)}`} (${one.reason ?? 'no class'})`);
   const lines = [
     ['No class', off],
-    ['Falls out', lost],
+    ['Cancelled', lost],
     ['In reserve', reserve],
   ] as const;
   return (
