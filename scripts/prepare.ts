@@ -124,7 +124,10 @@ async function loadWishes(tx: postgres.TransactionSql, projectId: string) {
   >`select id, title from concept where project_id = ${projectId}`;
   const person = (name: string) => people.find((one) => one.name === name)!.id;
   const rows = preferences.map(({ who, concept, wants, roles }) => ({
-    ...{ projectId, accountId: person(who), wants: wants.map(person), roles },
+    projectId,
+    accountId: person(who),
+    wants: wants.map(person),
+    roles,
     conceptId: concepts.find(({ title }) => title === concept)?.id ?? null,
   }));
   await tx`insert into preference ${tx(rows as never)}`;

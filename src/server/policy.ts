@@ -155,6 +155,7 @@ export const ROUTES: Record<string, Door> = {
   '/setup': 'anybody',
   '/l/[token]': 'anybody',
   '/outbox': 'anybody',
+  '/sw.js': 'anybody',
   '/s/[token]': 'anybody',
   '/phones': 'signed-in',
   '/client': 'client.page',

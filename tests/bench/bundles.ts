@@ -38,14 +38,17 @@ export function largeBundle(): Bundle {
   const iterations = teams.flatMap(({ id: team_id }) =>
     Array.from({ length: ITERATIONS }, (_, k): Row => ({
       ...model,
-      ...{ id: `${team_id}/${k + 1}`, team_id, number: k + 1 },
+      id: `${team_id}/${k + 1}`,
+      team_id,
+      number: k + 1,
       ...(k > 0 ? { parent_id: `${team_id}/${k}` } : {}),
     })),
   );
   const measurements = iterations.flatMap(({ id }) =>
     rowsWith(bundle, 'measurement', { iteration_id: measured.id }).map((row) => ({
       ...row,
-      ...{ id: `${String(row.id)}/${String(id)}`, iteration_id: id },
+      id: `${String(row.id)}/${String(id)}`,
+      iteration_id: id,
     })),
   );
   const events = of('event');
@@ -91,7 +94,10 @@ export function largeBundle(): Bundle {
     score: each('score', (team_id) =>
       of('judge').flatMap((judge) =>
         rowsWith(bundle, 'criterion', { rubric_id: judge.rubric_id }).map((one) => ({
-          ...{ judge_id: judge.id, rubric_id: judge.rubric_id, criterion_id: one.id, team_id },
+          judge_id: judge.id,
+          rubric_id: judge.rubric_id,
+          criterion_id: one.id,
+          team_id,
           points: Number(one.max) / 2,
         })),
       ),

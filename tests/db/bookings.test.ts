@@ -46,8 +46,15 @@ const people: Record<string, string> = {};
 const bookings = () => listBookings(pool(), p.id);
 const machine = async (id: string) => (await listMachines(pool(), p.id)).find((one) => one.id === id)!;
 const use = (team: string, slot: string, more: object = {}) => ({
-  ...{ projectId: p.id, machineId: cable, teamId: p.teams[team]!, operatorId: '', material: 'none', purpose: 'runs' },
-  ...{ slot, minutes: '', ...more },
+  projectId: p.id,
+  machineId: cable,
+  teamId: p.teams[team]!,
+  operatorId: '',
+  material: 'none',
+  purpose: 'runs',
+  slot,
+  minutes: '',
+  ...more,
 });
 const cut = (team: string, slot: string, who: string, more: object = {}) =>
   use(team, slot, { machineId: laser, operatorId: people[who]!, material: 'trial', ...more });
@@ -419,9 +426,20 @@ describe('a test session', () => {
     const [event] = await pool()<[{ id: string }]>`
       select id from event where project_id = ${p.id} and name = 'Heavy haul'`;
     const run = {
-      ...{ projectId: p.id, id: randomUUID(), sectionId: p.sections['2']!, eventId: event.id, version: null },
-      ...{ teamId: p.teams.Gneiss!, iterationId: p.iteration['Gneiss 3']!, attempt: null, status: 'ok' },
-      ...{ value: '2600', unit: 'g', penalties: {}, conditions: [], note: '' },
+      projectId: p.id,
+      id: randomUUID(),
+      sectionId: p.sections['2']!,
+      eventId: event.id,
+      version: null,
+      teamId: p.teams.Gneiss!,
+      iterationId: p.iteration['Gneiss 3']!,
+      attempt: null,
+      status: 'ok',
+      value: '2600',
+      unit: 'g',
+      penalties: {},
+      conditions: [],
+      note: '',
     };
     done(await perform(recordRun, run));
     expect((await state()).states).toEqual([

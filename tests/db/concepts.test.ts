@@ -37,11 +37,23 @@ const [requirement, person] = [new Map<string, string>(), new Map<string, string
 const concept = new Map<string, string>();
 const claims = (given: Record<string, [value: string, unit: string, off?: string]>) =>
   Object.entries(given).map(([code, [value, unit, uncertainty = '']]) => ({
-    ...{ requirementId: requirement.get(code)!, how: '', value, unit, uncertainty, answer: '' },
+    requirementId: requirement.get(code)!,
+    how: '',
+    value,
+    unit,
+    uncertainty,
+    answer: '',
   }));
 const idea = (more: object = {}) => ({
-  ...{ projectId: p.id, id: randomUUID(), version: null, title: 'Kite', steps: [{ text: 'It flies across' }] },
-  ...{ claims: claims({ 'R-01': ['850', 'g', '20'] }), risks: '', takesOver: '', ...more },
+  projectId: p.id,
+  id: randomUUID(),
+  version: null,
+  title: 'Kite',
+  steps: [{ text: 'It flies across' }],
+  claims: claims({ 'R-01': ['850', 'g', '20'] }),
+  risks: '',
+  takesOver: '',
+  ...more,
 });
 const hand = (more: object = {}) => perform(recordConcept, idea(more));
 const seat = async () => (await findSeat(pool(), await signedIn(), p.id))!;
@@ -270,7 +282,8 @@ describe('selection', () => {
     await asPerson(p.instructorId);
     done(
       await markAgainstDatum({
-        ...{ projectId: p.id, selectionId },
+        projectId: p.id,
+        selectionId,
         marks: found.map((one, i) => ({
           conceptId: concept.get(choose[0]!),
           criterionId: one.id,
@@ -302,7 +315,10 @@ describe('selection', () => {
     await asLink(p.id, { purpose: 'client', label: 'Fernhollow' });
     const pick = (title: string, reason: string, version: number | null = null) =>
       perform(recordClientChoice, {
-        ...{ projectId: p.id, id: randomUUID(), selectionId: id, version },
+        projectId: p.id,
+        id: randomUUID(),
+        selectionId: id,
+        version,
         picks: [{ conceptId: concept.get(title)!, reason }],
       });
     const outcomes = await Promise.all([pick(choose[0]!, 'Level'), pick(choose[1]!, 'Light')]);

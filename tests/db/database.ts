@@ -126,8 +126,15 @@ export async function rowCounts(): Promise<Record<string, number>> {
 /** What Today asks with, on the demo's day, for one person. */
 export async function askedToday(projectId: string, personId: string, leads = true): Promise<Asked> {
   return {
-    ...{ projectId, personId, leads, teams: await listTeams(pool(), projectId) },
-    ...{ today: '2026-10-26', now: '2026-10-26T10:02', since: '2026-10-22', eventDate: '2026-10-30' },
-    ...{ retentionUntil: '2027-10-30', href: (sheet: string) => `/${sheet}` },
+    projectId,
+    personId,
+    leads,
+    teams: await listTeams(pool(), projectId),
+    today: '2026-10-26',
+    now: '2026-10-26T10:02',
+    since: '2026-10-22',
+    eventDate: '2026-10-30',
+    retentionUntil: '2027-10-30',
+    href: (sheet: string) => `/${sheet}`,
   };
 }

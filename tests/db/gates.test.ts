@@ -54,16 +54,18 @@ const stageId = async (name: string) => {
   return row!.id;
 };
 const iterationOf = (team: string, more: object = {}) => ({
-  ...{ projectId: p.id, id: randomUUID(), teamId: p.teams[team]!, parentId: null, version: null },
-  ...{
-    state: 'building',
-    change: 'Lighter frame',
-    reason: '',
-    builtOn: TODAY,
-    makerId: null,
-    measurements: [],
-    ...more,
-  },
+  projectId: p.id,
+  id: randomUUID(),
+  teamId: p.teams[team]!,
+  parentId: null,
+  version: null,
+  state: 'building',
+  change: 'Lighter frame',
+  reason: '',
+  builtOn: TODAY,
+  makerId: null,
+  measurements: [],
+  ...more,
 });
 const build = (team: string, more: object = {}) => perform(recordIteration, iterationOf(team, more));
 const heldFor = async (table: 'iteration' | 'run', id: string) => {
@@ -213,8 +215,13 @@ describe('what a gate guards', () => {
 describe('the instructor decides', () => {
   const decide = async (team: string, more: object) =>
     decideGate({
-      ...{ projectId: p.id, gateId: (await gate('Ready for the day')).id, teamId: p.teams[team]! },
-      ...{ kind: 'override', reason: '', conditions: [], ...more },
+      projectId: p.id,
+      gateId: (await gate('Ready for the day')).id,
+      teamId: p.teams[team]!,
+      kind: 'override',
+      reason: '',
+      conditions: [],
+      ...more,
     });
 
   test('never without a reason, nor with conditions that nobody owns or that no meeting can see', async () => {
@@ -353,9 +360,20 @@ describe('safety', () => {
       /no sign-off for Saw: Bea T\., Lena D\., Yusuf C\. \(the instructor/,
     );
     const run = {
-      ...{ projectId: p.id, id: randomUUID(), sectionId: p.sections['2']!, eventId: protocols[0]!.eventId },
-      ...{ teamId: p.teams.Marl!, iterationId: p.iteration['Marl 2']!, attempt: null, status: 'ok', version: null },
-      ...{ value: '9.9', unit: 'm', penalties: {}, conditions: [], note: '' },
+      projectId: p.id,
+      id: randomUUID(),
+      sectionId: p.sections['2']!,
+      eventId: protocols[0]!.eventId,
+      teamId: p.teams.Marl!,
+      iterationId: p.iteration['Marl 2']!,
+      attempt: null,
+      status: 'ok',
+      version: null,
+      value: '9.9',
+      unit: 'm',
+      penalties: {},
+      conditions: [],
+      note: '',
     };
     const outcome = await perform(recordRun, run);
     expect(outcome.ok && outcome.notes.join()).toMatch(/Recorded, and marked: no sign-off for Saw/);

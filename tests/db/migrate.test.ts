@@ -129,8 +129,13 @@ describe('a database of version 6, with the demo project as it was then', () => 
       expect((await migrate(sql)).length).toBeGreaterThan(0);
       expect(await counts()).toMatchObject({
         ...was,
-        ...{ run: trial, reading: valued.n, attempt: valued.attempts },
-        ...{ machine: resource, interface: joint, draw: drawing, cancelled_meeting: lost },
+        run: trial,
+        reading: valued.n,
+        attempt: valued.attempts,
+        machine: resource,
+        interface: joint,
+        draw: drawing,
+        cancelled_meeting: lost,
       });
       expect(await toldOf(sql, id)).toEqual([
         ['correct', 'reading', { value }, { value: value + 1 }],

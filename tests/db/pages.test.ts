@@ -81,8 +81,13 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
   const [gate] = await pool()<[{ id: string }]>`select id from gate where project_id = ${p.id} limit 1`;
   const [session] = await pool()<[{ id: string }]>`select id from test_session where project_id = ${p.id} limit 1`;
   const params = {
-    ...{ project: p.id, team: p.teams.Flint!, iteration: p.iteration['Flint 3']!, run: run.id },
-    ...{ gate: gate.id, session: session.id, concept: concept.id },
+    project: p.id,
+    team: p.teams.Flint!,
+    iteration: p.iteration['Flint 3']!,
+    run: run.id,
+    gate: gate.id,
+    session: session.id,
+    concept: concept.id,
   };
   const before = queriesSent();
   await Page({ params: Promise.resolve(params), searchParams: Promise.resolve({ from: '1', to: '2' }) });

@@ -34,9 +34,17 @@ const requirement = (i: number) => ({
   id: null,
   version: null,
   ...requirementForm({
-    ...{ code: `N-${i}`, statement: `Need ${i}`, kind: 'min', priority: 'must', decision: 'guarded', state: 'agreed' },
+    code: `N-${i}`,
+    statement: `Need ${i}`,
+    kind: 'min',
+    priority: 'must',
+    decision: 'guarded',
+    state: 'agreed',
   }),
-  ...{ parameterName: `Force ${i}`, dimension: 'force', value: '5', unit: 'N' },
+  parameterName: `Force ${i}`,
+  dimension: 'force',
+  value: '5',
+  unit: 'N',
   sources: [{ kind: 'own', note: 'seen on the cable' }],
 });
 const facts = { title: 'Ours', clientName: 'The yard', eventDate: '2027-03-19', timeZone: 'UTC', units: 'metric' };

@@ -309,7 +309,9 @@ test('teams for 120 students are searched for beside the page, with progress, an
   const page = await enter(browser, 'instructor');
   watch(page);
   const people = Array.from({ length: 120 }, (_, i) => ({
-    ...{ id: `person-${i}`, name: `Student Number${i}`, student_number: `big-${i}` },
+    id: `person-${i}`,
+    name: `Student Number${i}`,
+    student_number: `big-${i}`,
   }));
   const made = await page.request.post('/api/v1/bundles', {
     data: await fresh({ title: 'A large class', people, roles: [] }),

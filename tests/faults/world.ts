@@ -194,16 +194,18 @@ export interface Sent {
 /** A practice run with a stamp, as an outbox sends it. */
 export function runOf(ids: Ids, value: number): Record<string, unknown> {
   return {
-    ...{ projectId: ids.project, id: randomUUID(), sectionId: ids.section, eventId: ids.event, teamId: ids.team },
-    ...{
-      iterationId: ids.iteration,
-      attempt: null,
-      status: 'ok',
-      value: String(value),
-      unit: 's',
-      penalties: {},
-      conditions: [],
-    },
+    projectId: ids.project,
+    id: randomUUID(),
+    sectionId: ids.section,
+    eventId: ids.event,
+    teamId: ids.team,
+    iterationId: ids.iteration,
+    attempt: null,
+    status: 'ok',
+    value: String(value),
+    unit: 's',
+    penalties: {},
+    conditions: [],
     note: 'x'.repeat(200),
     entry: { id: randomUUID(), by: ids.student, madeAt: Date.now(), sentAt: Date.now() },
   };

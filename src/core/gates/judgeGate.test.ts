@@ -30,7 +30,9 @@ const everything: Evidence = {
 };
 const all = ITEM_KINDS.map((kind) => item(kind, kind === 'checks' ? { count: 2 } : {}));
 const decided = (kind: Decision['kind'], ...done: boolean[]): Decision => ({
-  ...{ kind, reason: 'why', conditions: done.map((one) => ({ done: one })) },
+  kind,
+  reason: 'why',
+  conditions: done.map((one) => ({ done: one })),
 });
 
 test('with nothing there every kind of item is missing and says who can supply it', () => {

@@ -2,7 +2,11 @@ import { pace, planningDay, withMore, workLeft, type Done } from '.';
 
 /** Eight meetings of 50 minutes: Mondays and Wednesdays of four weeks before the event. */
 const meetings = ['05', '07', '12', '14', '19', '21', '26', '28'].map((day) => ({
-  ...{ date: `2026-10-${day}`, start: '10:00', minutes: 50, number: 0, kind: 'regular' as const },
+  date: `2026-10-${day}`,
+  start: '10:00',
+  minutes: 50,
+  number: 0,
+  kind: 'regular' as const,
 }));
 const stages = [
   { id: 'sketch', meetings: 1 },
@@ -10,15 +14,22 @@ const stages = [
   { id: 'test', meetings: 2, after: ['build'] },
 ];
 const entry = (handedInOn: string | null, handedIn = true, moreMeetings = 0): Done => ({
-  ...{ handedIn, handedInOn, moreMeetings },
+  handedIn,
+  handedInOn,
+  moreMeetings,
 });
 const at = (from: string, done: [string, Done][] = []) =>
   pace({ meetings: meetings as never, stages, done: new Map(done), eventDate: '2026-10-30', from });
 
 test('before anything is done, the first stage is on, and the plan has two meetings to spare', () => {
   expect(at('2026-10-05')).toMatchObject({
-    ...{ current: 'sketch', meetingOf: [1, 1], due: { number: 3, date: '2026-10-12' } },
-    ...{ behind: -2, workLeft: 6, meetingsLeft: 8, waitsUntil: null },
+    current: 'sketch',
+    meetingOf: [1, 1],
+    due: { number: 3, date: '2026-10-12' },
+    behind: -2,
+    workLeft: 6,
+    meetingsLeft: 8,
+    waitsUntil: null,
     progress: { done: 0, spent: 0, left: 6, held: 0 },
   });
 });
@@ -44,7 +55,10 @@ test('what is on its way holds the next stage until the day it arrives', () => {
     ...stages.slice(1).map((one) => ({ ...one, after: one.id === 'build' ? ['order'] : one.after })),
   ];
   const found = pace({
-    ...{ meetings: meetings as never, stages: ordered, eventDate: '2026-10-30', from: '2026-10-07' },
+    meetings: meetings as never,
+    stages: ordered,
+    eventDate: '2026-10-30',
+    from: '2026-10-07',
     done: new Map([['order', entry('2026-10-05')]]),
   });
   // Delivered on the 19th: four meetings are left for five.

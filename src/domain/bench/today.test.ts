@@ -5,7 +5,8 @@ const sag = { name: 'sag', value: 0.6, tolerance: 0.05, unit: 'm' };
 const run = (id: string, sagged: number | null, attempt: number | null = 1, teamId = 'Flint'): RecentRun => ({
   id,
   teamId,
-  ...{ protocolId: 'p', eventId: 'cross' },
+  protocolId: 'p',
+  eventId: 'cross',
   attempt,
   conditions: sagged === null ? {} : { sag: { value: sagged, unit: 'm' } },
 });

@@ -77,12 +77,10 @@ export function calendarOf({ project, sections, stages, teams, machines, booking
     const machine = machines.find((one) => one.id === machineId)!;
     const begins = instantOf({ date: day, start, minutes }, project.timeZone);
     calendar.createEvent({
-      ...{
-        id: `booking-${id}`,
-        start: begins,
-        end: addMinutes(begins, minutes),
-        summary: `${machine.name}: ${team.name}`,
-      },
+      id: `booking-${id}`,
+      start: begins,
+      end: addMinutes(begins, minutes),
+      summary: `${machine.name}: ${team.name}`,
       ...(machine.room ? { location: `room ${machine.room}` } : {}),
     });
   }

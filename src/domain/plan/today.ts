@@ -139,7 +139,8 @@ function paceItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
 
 function returnedItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   return pace.returned.map(({ stage, note }) => ({
-    ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
+    teamId: team.id,
+    href: `${progressOf(team, given)}#${stage.id}`,
     urgency: given.leads ? 20 : 88,
     tone: given.leads ? ('ink' as const) : ('brick' as const),
     headline: `“${stage.name}” came back`,
@@ -150,7 +151,8 @@ function returnedItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
 
 function waitingItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
   return pace.waiting.map((stage) => ({
-    ...{ teamId: team.id, href: `${progressOf(team, given)}#${stage.id}` },
+    teamId: team.id,
+    href: `${progressOf(team, given)}#${stage.id}`,
     urgency: 57,
     tone: 'ochre' as const,
     label: 'Look at it',

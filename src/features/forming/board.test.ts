@@ -11,7 +11,11 @@ const person = (id: string, more: object = {}) => ({
 });
 const given = (more: Partial<Given> = {}): Given => ({
   people: ['a', 'b', 'c', 'd'].map((id) => person(id)),
-  ...{ sizes: { min: 2, max: 2 }, apart: [], together: [], rolesNeeded: [], groups: {} },
+  sizes: { min: 2, max: 2 },
+  apart: [],
+  together: [],
+  rolesNeeded: [],
+  groups: {},
   weights: { concept: 1, wants: 1, roles: 1 },
   ...more,
 });

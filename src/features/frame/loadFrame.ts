@@ -5,6 +5,7 @@ import type { Seat } from '@/server/access';
 import { listSharing } from '@/server/actor';
 import { inZone, projectNow } from '@/server/clock';
 import { flexibles, layOutLine } from '@/domain/plan/lines';
+import { fieldPage } from '@/ui/outbox/field';
 import { listSections, listTeams, meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
 import { shortName } from '@/core/format';
@@ -92,12 +93,18 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
 
 /** The pages of the field for this person; a student's lie in the own section by themselves. */
 function fieldPages(seat: Seat, clock: Section | null, { openVisits, openRounds }: Counts): string[] {
-  const home = `/projects/${seat.project.id}`;
-  const entry = seat.role === 'instructor' && clock ? [`${home}/bench/enter?section=${clock.id}`] : [];
-  const builds = seat.role === 'student' ? [`${home}/builds/new`, `${home}/schedule/progress`] : [];
-  const interview = openVisits > 0 ? [`${home}/interview`, `${home}/interview/notes`] : [];
-  const concepts = seat.role === 'student' && openRounds > 0 ? [`${home}/concepts/new`] : [];
-  return [home, `${home}/bench/enter`, ...entry, `${home}/builds`, ...builds, ...interview, ...concepts];
+  const at = (route: Parameters<typeof fieldPage>[0]) => fieldPage(route, seat.project.id);
+  const student = seat.role === 'student';
+  const enter = at('/projects/[project]/bench/enter');
+  return [
+    at('/projects/[project]'),
+    enter,
+    ...(!student && clock ? [`${enter}?section=${clock.id}`] : []),
+    at('/projects/[project]/builds'),
+    ...(student ? [at('/projects/[project]/builds/new'), at('/projects/[project]/schedule/progress')] : []),
+    ...(openVisits > 0 ? [at('/projects/[project]/interview'), at('/projects/[project]/interview/notes')] : []),
+    ...(student && openRounds > 0 ? [at('/projects/[project]/concepts/new')] : []),
+  ];
 }
 
 /** Reads the choice of section and team from the address. */

@@ -2,7 +2,14 @@ import fc from 'fast-check';
 import { afterAnswer, blockedBy, flush, nextToSend, type Answer, type Entry, type World } from './entry';
 
 const entry = (id: string, seq: number, more: Partial<Entry> = {}): Entry => ({
-  ...{ id, seq, path: '/api/v1/runs', by: 'amy', byName: 'Amy', title: id, body: {}, objectId: `thing-${id}` },
+  id,
+  seq,
+  path: '/api/v1/runs',
+  by: 'amy',
+  byName: 'Amy',
+  title: id,
+  body: {},
+  objectId: `thing-${id}`,
   madeAt: 0,
   state: 'waiting',
   ...more,

@@ -6,23 +6,12 @@ const PARTS = 'ironstone-parts';
 const PATIENCE = 4000;
 const FRESH = 10 * 60_000;
 const MOST_PARTS = 400;
-/** Pages of the field, as the routes are written; in place of an iteration a page's own word may stand. */
-const FIELD = [
-  '/outbox',
-  '/client',
-  '/judge',
-  '/judge/[team]',
-  '/projects/[project]',
-  '/projects/[project]/bench/enter',
-  '/projects/[project]/bench/runs/[run]',
-  '/projects/[project]/builds',
-  '/projects/[project]/builds/[iteration]',
-  '/projects/[project]/schedule/progress',
-  '/projects/[project]/concepts/new',
-  '/projects/[project]/interview',
-  '/projects/[project]/interview/notes',
-].map((route) => new RegExp(`^${route.replace('[iteration]', '[0-9a-z-]+').replace(/\[\w+\]/g, '[0-9a-f-]{36}')}$`));
-const isOfField = (path) => FIELD.some((pattern) => pattern.test(path));
+/** Pages of the field: address and name. FIELD, their routes, stands before this text (src/app/sw.js). */
+const OF_FIELD = Object.entries(FIELD).map(([route, name]) => ({
+  pattern: new RegExp(`^${route.replace(/\[\w+\]/g, '[0-9a-f-]{36}')}$`),
+  name,
+}));
+const isOfField = (path) => OF_FIELD.some(({ pattern }) => pattern.test(path));
 const PART = /(?:\/_next\/)?static\/(?:chunks|css|media)\/[\w.~%/-]+/g;
 
 self.addEventListener('install', (event) => event.waitUntil(self.skipWaiting()));
@@ -147,30 +136,13 @@ async function forget() {
 
 async function notKept() {
   const kept = await (await caches.open(PAGES)).keys();
-  const paths = kept.map((request) => new URL(request.url)).filter((url) => isOfField(url.pathname));
-  const name = (path) =>
-    path.endsWith('/bench/enter')
-      ? 'Enter runs'
-      : path.endsWith('/builds/new')
-        ? 'New iteration'
-        : path.endsWith('/builds')
-          ? 'Builds'
-          : path.endsWith('/schedule/progress')
-            ? 'Progress, to hand in'
-            : path.endsWith('/concepts/new')
-              ? 'A concept of your own'
-              : path === '/outbox'
-                ? 'Entries of this device'
-                : path === '/judge'
-                  ? 'Judging'
-                  : path === '/client'
-                    ? 'Brief and questions'
-                    : path.endsWith('/interview/notes')
-                      ? 'Interview'
-                      : null;
-  const links = paths
-    .filter((url) => name(url.pathname))
-    .map((url) => `<li><a href="${url.pathname}${url.search.replaceAll('&', '&amp;')}">${name(url.pathname)}</a></li>`);
+  const named = kept.map((request) => {
+    const url = new URL(request.url);
+    return { url, name: OF_FIELD.find(({ pattern }) => pattern.test(url.pathname))?.name };
+  });
+  const links = named
+    .filter(({ name }) => name)
+    .map(({ url, name }) => `<li><a href="${url.pathname}${url.search.replaceAll('&', '&amp;')}">${name}</a></li>`);
   const text = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>No connection</title><body style="font:18px/26px sans-serif;max-width:34rem;margin:2rem auto;padding:0 1rem;background:#f7f5ef;color:#22262a"><style>a{color:#2c5a78}li{padding:6px 0}</style>
 <h1 style="font-size:24px">No connection</h1><p>This page is not kept on this device, so it can’t be shown just now. What you entered is safe: it is kept
