@@ -58,7 +58,8 @@ let sql: postgres.Sql;
 
 async function thingsOf(project: string, team: string): Promise<Things> {
   const [row] = await sql<[Things]>`
-    select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as run, r.event_id as event,
+    select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as run,
+      (select id from event where protocol_id = r.protocol_id limit 1) as event,
       b.id as rubric, c.id as criterion, gen_random_uuid() as picture, gen_random_uuid() as research,
       (select account_id from enrolment where project_id = t.project_id limit 1) as student,
       (select id from gate where project_id = t.project_id order by name limit 1) as gate,
