@@ -42,7 +42,9 @@ export async function writeRequirement(work: Work, input: Input): Promise<Writte
   const parameter = await parameterOf(work, input);
   const limit = readLimit(input, notes);
   if (parameter) checkUnit(limit, parameter.dimension);
-  const { code, statement, counts, priority, decision, protocolId, verifiedBy } = input;
+  // What the form asks for beside what is stored, and what is stored elsewhere, is left out.
+  const { id: _, projectId, version, parameterName, dimension, why, sources, ...stays } = input;
+  const { statement, priority, decision } = input;
   const then = { ...limit, statement, parameter: parameter?.name ?? null, priority, decision };
   const material = stored ? differs(stored, { ...then, state: stored.state }) : false;
   const state = leads ? stateAfter(stored, input.state, material) : 'proposed';
@@ -52,16 +54,10 @@ export async function writeRequirement(work: Work, input: Input): Promise<Writte
     throw new FieldError('why', 'This requirement was agreed. Say why it changes: it is kept with the old version.');
   const moved = stored?.state !== state;
   const values = {
-    code,
-    statement,
-    counts,
-    priority,
-    decision,
+    ...stays,
     ...limit,
     weight: leads || limit.kind === 'wish' ? limit.weight : null,
     method: input.method || null,
-    protocolId,
-    verifiedBy,
     ownerId: leads ? input.ownerId : seat.actor.id,
     parameterId: parameter?.id ?? null,
     state,

@@ -1,30 +1,15 @@
 import type { Source } from '@/domain/requirements/read';
+import { place } from '@/ui/forms/schema';
+import { requirementSchema } from './schema';
 
-const TEXTS = [
-  'code',
-  'statement',
-  'kind',
-  'parameterId',
-  'value',
-  'low',
-  'high',
-  'tolerance',
-  'unit',
-  'counts',
-  'weight',
-  'priority',
-  'decision',
-  'method',
-  'protocolId',
-  'verifiedBy',
-  'ownerId',
-  'state',
-];
+/** What the form asks for beside what is stored. */
+const ASKED = { parameterName: '', dimension: 'mass', why: '' };
 
 /** A stored requirement as its form shows it: numbers as text, nothing as empty text. */
 export function requirementForm(row: Record<string, unknown>): Record<string, unknown> {
   const text = (key: string) => (row[key] === null || row[key] === undefined ? '' : String(row[key]));
-  return { parameterName: '', dimension: 'mass', why: '', ...Object.fromEntries(TEXTS.map((key) => [key, text(key)])) };
+  const fields = Object.keys(requirementSchema.fields).filter((key) => !(key in place) && key !== 'sources');
+  return { ...Object.fromEntries(fields.map((key) => [key, text(key)])), ...ASKED };
 }
 
 /** Sources as the form's rows. */
