@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { filled, notNegative, own } from '../shared/check';
-import { sum, tidy } from '../shared/decimal';
+import { exact, numberOf, totalOf } from '../shared/exact';
 import type { Criterion } from './decide';
 import { distinct } from './distinct';
 
@@ -44,7 +44,10 @@ export function datum(input: {
       const marks = criteria.map((criterion) => markOf(own(input.marks, id), id, criterion.id));
       const count = (mark: number) => marks.filter((one) => one === mark).length;
       const [plus, minus, same] = [count(1), count(-1), count(0)];
-      const weightedNet = tidy(sum(marks.map((mark, c) => mark * weights[c]!)));
+      const weightedNet = numberOf(
+        totalOf(marks.map((mark, c) => exact(mark).times(weights[c]!))),
+        `The weighted net of ${id}`,
+      );
       return { id, plus, minus, same, net: plus - minus, weightedNet };
     });
   return { rows };

@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { filled, finite, notNegative, own } from '../shared/check';
-import { subtract, sum, tidy } from '../shared/decimal';
+import { compareExact, exact, minus, numberOf, totalOf, type Exact } from '../shared/exact';
 import { distinct } from './distinct';
 
 export interface Criterion {
@@ -46,24 +46,27 @@ export interface Decision {
 export function decide(input: { criteria: readonly Criterion[]; concepts: readonly Scored[] }): Decision {
   const criteria = distinct(filled(input.criteria, 'The criteria'), 'criterion');
   const concepts = distinct(filled(input.concepts, 'The concepts'), 'concept');
-  const weights = criteria.map(({ id, weight }) => notNegative(weight, `The weight of ${id}`));
-  const whole = sum(weights);
-  if (whole === 0) throw new CoreError('At least one criterion needs a weight above 0.');
+  const weights = criteria.map(({ id, weight }) => exact(notNegative(weight, `The weight of ${id}`)));
+  const whole = totalOf(weights);
+  if (whole.isZero()) throw new CoreError('At least one criterion needs a weight above 0.');
   const scores = concepts.map((concept) => criteria.map(({ id }) => scoreOf(concept, id)));
-  const points = scores.map((row) => tidy(sum(row.map((score, c) => score * weights[c]!))));
-  const ranked = concepts.map((_, i) => i).sort((a, b) => points[b]! - points[a]! || a - b);
+  const points = scores.map((row) => totalOf(row.map((score, c) => score.times(weights[c]!))));
+  const ranked = concepts.map((_, i) => i).sort((a, b) => compareExact(points[b]!, points[a]!) || a - b);
   const best = ranked[0]!;
-  const level = ranked.filter((i) => points[i] === points[best]);
+  const level = ranked.filter((i) => compareExact(points[i]!, points[best]!) === 0);
   return {
-    totals: ranked.map((i) => ({ id: concepts[i]!.id, total: points[i]! / whole })),
+    totals: ranked.map((i) => {
+      const { id } = concepts[i]!;
+      return { id, total: numberOf(points[i]!.div(whole), `The total of ${id}`) };
+    }),
     winner: concepts[best]!.id,
     tied: level.length > 1 ? level.map((i) => concepts[i]!.id) : [],
     flips: criteria.flatMap(({ id: criterion }, c) => {
-      const share = weights[c]! / whole;
+      const share = weights[c]!.div(whole);
       const crossing = nearest({ c, best, share, weights, scores });
-      return crossing
-        ? [{ criterion, weight: share, newWeight: crossing.at, newWinner: concepts[crossing.by]!.id }]
-        : [];
+      if (!crossing) return [];
+      const [weight, newWeight] = [share.toNumber(), crossing.at.toNumber()];
+      return [{ criterion, weight, newWeight, newWinner: concepts[crossing.by]!.id }];
     }),
   };
 }
@@ -71,30 +74,32 @@ export function decide(input: { criteria: readonly Criterion[]; concepts: readon
 interface Place {
   c: number;
   best: number;
-  share: number;
-  weights: readonly number[];
-  scores: readonly (readonly number[])[];
+  share: Exact;
+  weights: readonly Exact[];
+  scores: readonly (readonly Exact[])[];
 }
 
 /** Where a line of another concept meets the winner's nearest to the present weight; the first of equally near ones. */
-function nearest({ c, best, share, weights, scores }: Place): { by: number; at: number } | null {
-  const others = sum(weights.filter((_, i) => i !== c));
-  if (others === 0) return null;
-  const rest = (row: readonly number[]) => tidy(sum(row.map((score, i) => (i === c ? 0 : score * weights[i]!))));
-  let found: { by: number; at: number } | null = null;
+function nearest({ c, best, share, weights, scores }: Place): { by: number; at: Exact } | null {
+  const others = totalOf(weights.filter((_, i) => i !== c));
+  if (others.isZero()) return null;
+  const rest = (row: readonly Exact[]) =>
+    totalOf(row.flatMap((score, i) => (i === c ? [] : [score.times(weights[i]!)])));
+  let found: { by: number; at: Exact } | null = null;
   scores.forEach((row, by) => {
     if (by === best) return;
     // The lead of the winner, times the weight of the others, at weight 0 and at weight 1: a straight line between them.
-    const [at0, at1] = [subtract(rest(scores[best]!), rest(row)), subtract(scores[best]![c]!, row[c]!) * others];
-    if (at0 === at1 || at0 * at1 > 0) return;
-    const at = at0 / (at0 - at1);
-    if (!found || Math.abs(at - share) < Math.abs(found.at - share) - 1e-12) found = { by, at };
+    const at0 = minus(rest(scores[best]!), rest(row));
+    const at1 = minus(scores[best]![c]!, row[c]!).times(others);
+    if (at0.eq(at1) || at0.times(at1).gt(0)) return;
+    const at = at0.div(minus(at0, at1));
+    if (!found || compareExact(minus(at, share).abs(), minus(found.at, share).abs()) < 0) found = { by, at };
   });
   return found;
 }
 
-function scoreOf({ id, scores }: Scored, criterion: string): number {
+function scoreOf({ id, scores }: Scored, criterion: string): Exact {
   const score = own(scores, criterion);
   if (score === undefined || score === null) throw new CoreError(`${id} has no score for ${criterion}.`);
-  return finite(score, `The score of ${id} for ${criterion}`);
+  return exact(finite(score, `The score of ${id} for ${criterion}`));
 }

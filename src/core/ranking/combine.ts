@@ -1,7 +1,6 @@
-import { summarise } from '../bench';
 import { CoreError } from '../shared/CoreError';
 import { filled, finite, notNegative, oneOf, own } from '../shared/check';
-import { sum, tidy } from '../shared/decimal';
+import { compareExact, exact, meanOf, minus, numberOf, totalOf, ZERO, type Exact } from '../shared/exact';
 import { placed, refine, shareOf } from '../scoring';
 
 export const KINDS = ['points', 'percent-of-max', 'percent-of-best', 'place-sum', 'z-score'] as const;
@@ -36,28 +35,38 @@ export function combine(input: { normalise?: boolean; components: Component[]; t
   const components = filled(input.components, 'Components');
   check(components, input.ties ?? []);
   const teams = [...new Set(components.flatMap((c) => Object.keys(c.scores)))];
-  const total = sum(components.map((c) => c.weight));
-  const share = (c: Component) => (input.normalise === false ? c.weight : c.weight / total);
-  if (input.normalise !== false && total <= 0) throw new CoreError('At least one weight must be more than 0.');
+  const whole = totalOf(components.map((c) => exact(c.weight)));
+  if (input.normalise !== false && whole.lte(0)) throw new CoreError('At least one weight must be more than 0.');
+  const share = (c: Component) => (input.normalise === false ? exact(c.weight) : exact(c.weight).div(whole));
   const lowestWins = components[0]!.as === 'place-sum';
   const worth = new Map(components.map((c) => [c.name, worths(c, teams)]));
 
   const rows = teams.map((team) => {
-    const parts = components.map((c) => [c.name, share(c) * worth.get(c.name)!.get(team)!] as const);
-    return { team, total: tidy(sum(parts.map(([, part]) => part))), parts: Object.fromEntries(parts) };
+    const parts = components.map((c) => [c.name, share(c).times(worth.get(c.name)!.get(team)!)] as const);
+    return { team, parts, total: totalOf(parts.map(([, part]) => part)) };
   });
   const sign = lowestWins ? 1 : -1;
   const orders = [
-    (a: Row, b: Row) => sign * (a.total - b.total),
+    (a: Row, b: Row) => sign * compareExact(a.total, b.total),
     ...(input.ties ?? []).map(
-      (name) => (a: Row, b: Row) => sign * (worth.get(name)!.get(a.team)! - worth.get(name)!.get(b.team)!),
+      (name) => (a: Row, b: Row) => sign * compareExact(worth.get(name)!.get(a.team)!, worth.get(name)!.get(b.team)!),
     ),
   ];
   const groups = orders.reduce(refine<Row>, rows.length ? [rows] : []);
-  return { table: placed(groups).map(({ item, place }) => ({ ...item, place })) };
+  const table = placed(groups).map(({ item: { team, total, parts }, place }) => ({
+    team,
+    place,
+    total: numberOf(total, `The total of ${team}`),
+    parts: Object.fromEntries(parts.map(([name, part]) => [name, numberOf(part, `What ${name} adds for ${team}`)])),
+  }));
+  return { table };
 }
 
-type Row = Omit<RankedTeam, 'place'>;
+interface Row {
+  team: string;
+  total: Exact;
+  parts: (readonly [string, Exact])[];
+}
 
 function check(components: readonly Component[], ties: string[]) {
   const names = new Set<string>();
@@ -80,38 +89,47 @@ function check(components: readonly Component[], ties: string[]) {
 }
 
 /** What each team's score is worth before the weight. */
-function worths(c: Component, teams: string[]): Map<string, number> {
+function worths(c: Component, teams: string[]): Map<string, Exact> {
   const present = teams.flatMap((team) => {
     const score = own(c.scores, team) ?? null;
-    return score === null ? [] : [[team, finite(score, `The score of ${team} in ${c.name}`)] as const];
+    return score === null ? [] : [[team, exact(finite(score, `The score of ${team} in ${c.name}`))] as const];
   });
-  const lower = c.better === 'lower';
-  const found = new Map<string, number>(valued(c, present, lower));
+  const found = new Map<string, Exact>(valued(c, present, c.better === 'lower'));
   const missing = missingWorth(c, [...found.values()]);
   return new Map(teams.map((team) => [team, found.get(team) ?? missing]));
 }
 
-type Scores = (readonly [string, number])[];
+type Scores = (readonly [string, Exact])[];
+const best = (scores: readonly Exact[], lower: boolean) =>
+  scores.reduce((a, b) => (compareExact(a, b) < 0 === lower ? a : b));
 
 function valued(c: Component, present: Scores, lower: boolean): Scores {
   const scores = present.map(([, score]) => score);
   if (present.length === 0 || c.as === 'points') return present;
-  if (c.as === 'percent-of-max') return present.map(([team, score]) => [team, (100 * score) / c.max!]);
+  if (c.as === 'percent-of-max') return present.map(([team, score]) => [team, score.times(100).div(exact(c.max!))]);
   if (c.as === 'percent-of-best') {
-    const best = scores.reduce((a, b) => (lower ? Math.min(a, b) : Math.max(a, b)));
-    return present.map(([team, score]) => [team, 100 * shareOf(score, best, lower)]);
+    const reference = best(scores, lower);
+    return present.map(([team, score]) => [team, shareOf(score, reference, lower).times(100)]);
   }
   if (c.as === 'place-sum') {
-    const groups = refine([[...present]], (a, b) => (lower ? a[1] - b[1] : b[1] - a[1]));
-    return placed(groups).map(({ item, place }) => [item[0], place]);
+    const groups = refine([[...present]], (a, b) => (lower ? 1 : -1) * compareExact(a[1], b[1]));
+    return placed(groups).map(({ item, place }) => [item[0], exact(place)]);
   }
-  const { mean, standardDeviation } = summarise({ values: scores });
-  const z = (score: number) => (standardDeviation ? (score - mean) / standardDeviation : 0);
-  return present.map(([team, score]) => [team, lower ? -z(score) || 0 : z(score)]);
+  return standardScores(present, lower);
 }
 
-function missingWorth(c: Component, present: number[]): number {
-  if (c.as === 'place-sum') return present.length + 1;
-  if (c.as === 'z-score') return present.length ? Math.min(...present) : 0;
-  return 0;
+/** (score − mean) / sample standard deviation, the sign turned where lower is better; all 0 where all are equal. */
+function standardScores(present: Scores, lower: boolean): Scores {
+  const mean = meanOf(present.map(([, score]) => score));
+  const off = present.map(([team, score]) => [team, lower ? minus(mean, score) : minus(score, mean)] as const);
+  const squares = totalOf(off.map(([, one]) => one.times(one)));
+  if (squares.isZero()) return off.map(([team]) => [team, ZERO]);
+  const deviation = squares.div(present.length - 1).sqrt();
+  return off.map(([team, one]) => [team, one.div(deviation)]);
+}
+
+function missingWorth(c: Component, present: Exact[]): Exact {
+  if (c.as === 'place-sum') return exact(present.length + 1);
+  if (c.as === 'z-score') return present.length ? best(present, true) : ZERO;
+  return ZERO;
 }

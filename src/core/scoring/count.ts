@@ -1,38 +1,31 @@
-import { medianOf } from '../bench';
 import { CoreError } from '../shared/CoreError';
 import { finite, oneOf, own, whole } from '../shared/check';
-import { subtract, sum, tidy } from '../shared/decimal';
+import { compareExact, exact, meanOf, numberOf, totalOf, type Exact } from '../shared/exact';
 import type { Formula } from '../shared/formula';
-import { STATUSES, type Attempt, type Better, type Entry, type EventRule } from './rule';
+import { pointsOf } from './points';
+import { say, sayFor } from './say';
+import { STATUSES, type Attempt, type Entry, type EventRule } from './rule';
+import { compareValues } from './values';
 
 /** An attempt that counts for something: its number from 1, its value after formula and penalties. */
 export interface Kept {
   number: number;
   value: number;
+  exact: Exact;
   status: string;
   penalties: Record<string, number>;
+  /** The value with how it came about: "8.2 = 7.2 + 2 × 0.5 for touched". */
+  said: string;
 }
 /** What an entry comes to before points: the counted value, the attempts it rests on, and those left over. */
 export interface Count {
   team: string;
   entry: Entry;
-  counted: number | null;
+  counted: { value: number; exact: Exact } | null;
   basis: Kept[];
+  /** The attempts left over, best first. */
   others: Kept[];
-  kept: Kept[];
   disqualifiedBy: string | null;
-}
-
-/** Sorts values so that the better one comes first; 0 for values that are equal as decimals. */
-export function compareValues(better: Better, target = 0): (a: number, b: number) => number {
-  if (better === 'higher') return (a, b) => b - a;
-  if (better === 'lower') return (a, b) => a - b;
-  return (a, b) => distance(a, target) - distance(b, target);
-}
-
-/** |value − target| as decimals have it. */
-export function distance(value: number, target: number): number {
-  return Math.abs(subtract(value, target));
 }
 
 /** Applies the rule to one entry's attempts: statuses, fouls, formula, penalties, choice. */
@@ -47,16 +40,18 @@ export function count(rule: EventRule, formula: Formula | null, entry: Entry): C
   let disqualifiedBy: string | null = null;
   const kept: Kept[] = [];
   attempts.forEach((attempt, i) => {
-    const penalties = checkedPenalties(rule, attempt, `${team}, attempt ${i + 1}`);
+    const number = i + 1;
+    const penalties = checkedPenalties(rule, attempt, `${team}, attempt ${number}`);
     for (const [code, times] of Object.entries(penalties)) {
       if (times > 0 && rule.penalties![code]!.disqualify) disqualifiedBy ??= code;
     }
-    const value = effective(rule, formula, entry, attempt, i + 1, penalties);
-    if (value !== null) kept.push({ number: i + 1, value, status: attempt.status ?? 'ok', penalties });
+    const value = effective(rule, formula, entry, attempt, number, penalties);
+    if (value) kept.push({ number, ...value, status: attempt.status ?? 'ok', penalties });
   });
-  const none = { team, entry, counted: null, basis: [], others: [], kept, disqualifiedBy };
+  const none = { team, entry, counted: null, basis: [], others: [], disqualifiedBy };
   if (disqualifiedBy || kept.length === 0) return none;
-  return { ...none, ...choose(rule, kept) };
+  const { counted, ...chosen } = choose(rule, kept);
+  return { ...none, ...chosen, counted: { exact: counted, value: numberOf(counted, `The value of ${team}`) } };
 }
 
 function checkedPenalties(rule: EventRule, attempt: Attempt, where: string): Record<string, number> {
@@ -75,13 +70,22 @@ function effective(
   attempt: Attempt,
   number: number,
   penalties: Record<string, number>,
-): number | null {
+): Pick<Kept, 'value' | 'exact' | 'said'> | null {
   const where = `${entry.team}, attempt ${number}`;
   const raw = rawValue(rule, attempt, where);
   if (raw === null) return null;
-  const value = formula ? tidy(formula.evaluate({ ...entry.facts, value: raw })) : raw;
-  const added = Object.entries(penalties).map(([code, times]) => (rule.penalties![code]!.value ?? 0) * times);
-  return added.some((x) => x !== 0) ? tidy(sum([value, ...added])) : value;
+  const formed = formula ? formula.evaluateExact({ ...entry.facts, value: raw }) : exact(raw);
+  const added = Object.entries(penalties)
+    .map(([code, times]) => ({ code, times, each: rule.penalties![code]!.value ?? 0 }))
+    .filter(({ times, each }) => times * each !== 0);
+  const whole = totalOf([formed, ...added.map(({ times, each }) => exact(each).times(times))]);
+  const value = numberOf(whole, `The value of ${where}`);
+  const written = sayFor([raw]);
+  const before = formula ? `${written(numberOf(formed, `The value of ${where}`))} from ${say(raw)}` : say(raw);
+  const more = added.map(
+    ({ code, times, each }) => ` ${each < 0 ? '−' : '+'} ${times} × ${say(Math.abs(each))} for ${code}`,
+  );
+  return { value, exact: whole, said: added.length > 0 ? `${before}${more.join('')} = ${written(value)}` : before };
 }
 
 /** The value an attempt goes in with, or null when it is as if not made. */
@@ -96,33 +100,40 @@ function rawValue(rule: EventRule, attempt: Attempt, where: string): number | nu
   return null;
 }
 
-function choose(rule: EventRule, kept: Kept[]): Pick<Count, 'counted' | 'basis' | 'others'> {
+/**
+ * Which of two attempts is the better one: where the points follow from the attempt alone, the one that brings more of them, its
+ * own penalties counted; then in the rule's sense. Where the value itself is the points and less is better, the sense alone.
+ */
+function betterOf(rule: EventRule, kept: readonly Kept[]): (a: Kept, b: Kept) => number {
   const compare = compareValues(rule.better, rule.target);
-  const sorted = [...kept].sort((a, b) => compare(a.value, b.value) || a.number - b.number);
-  const values = kept.map((attempt) => attempt.value);
-  const one = (chosen: Kept) => ({
-    counted: chosen.value,
-    basis: [chosen],
-    others: sorted.filter((attempt) => attempt !== chosen),
-  });
-  const all = (counted: number) => ({ counted: tidy(counted), basis: kept, others: [] });
-  switch (rule.attempts.use) {
-    case 'best':
-      return one(sorted[0]!);
-    case 'worst':
-      return one(sorted.find((attempt) => compare(attempt.value, sorted.at(-1)!.value) === 0)!);
-    case 'last':
-      return one(kept.at(-1)!);
-    case 'sum':
-      return all(sum(values));
-    case 'mean':
-      return all(sum(values) / values.length);
-    case 'median':
-      return all(medianOf(values));
-    case 'mean-of-best': {
-      const basis = sorted.slice(0, rule.attempts.count);
-      const mean = sum(basis.map((attempt) => attempt.value)) / basis.length;
-      return { counted: tidy(mean), basis, others: sorted.slice(basis.length) };
-    }
+  const bySense = (a: Kept, b: Kept) => compare(a.exact, b.exact);
+  const { kind } = rule.points;
+  if (kind === 'relative' || kind === 'place' || (kind === 'value' && rule.better !== 'higher')) return bySense;
+  const points = new Map(kept.map((attempt) => [attempt, pointsOf(rule, attempt)]));
+  return (a, b) => compareExact(points.get(b)!, points.get(a)!) || bySense(a, b);
+}
+
+function choose(rule: EventRule, kept: Kept[]): { counted: Exact; basis: Kept[]; others: Kept[] } {
+  const { use } = rule.attempts;
+  const values = kept.map((attempt) => attempt.exact);
+  const all = (counted: Exact) => ({ counted, basis: kept, others: [] });
+  if (use === 'sum') return all(totalOf(values));
+  if (use === 'mean') return all(meanOf(values));
+  if (use === 'median') return all(medianOf(values));
+  const better = betterOf(rule, kept);
+  const sorted = [...kept].sort((a, b) => better(a, b) || a.number - b.number);
+  if (use === 'mean-of-best') {
+    const basis = sorted.slice(0, rule.attempts.count);
+    return { counted: meanOf(basis.map((one) => one.exact)), basis, others: sorted.slice(basis.length) };
   }
+  const last = sorted.at(-1)!;
+  const worst = () => sorted.find((attempt) => better(attempt, last) === 0)!;
+  const chosen = use === 'best' ? sorted[0]! : use === 'last' ? kept.at(-1)! : worst();
+  return { counted: chosen.exact, basis: [chosen], others: sorted.filter((attempt) => attempt !== chosen) };
+}
+
+function medianOf(values: readonly Exact[]): Exact {
+  const sorted = [...values].sort(compareExact);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 ? sorted[middle]! : meanOf([sorted[middle - 1]!, sorted[middle]!]);
 }

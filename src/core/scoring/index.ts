@@ -15,5 +15,6 @@ export {
   type Status,
 } from './rule';
 export { placed, refine } from './order';
-export { say, shareOf } from './points';
+export { shareOf } from './points';
+export { say } from './say';
 export { mostPoints } from './mostPoints';

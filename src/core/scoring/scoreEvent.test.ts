@@ -173,7 +173,7 @@ describe('formulas', () => {
     });
     expect(results.map((r) => [r.team, r.counted, r.points])).toEqual([
       ['light', 4.5, 100],
-      ['heavy', 3, 66.666666666667],
+      ['heavy', 3, 66.66666666666667],
     ]);
   });
 
@@ -214,6 +214,73 @@ describe('penalties', () => {
     expect(() => one(rule, { value: 8, penalties: { nothing: 1 } })).toThrow(/no penalty "nothing"/);
     expect(() => one(rule, { value: 8, penalties: { late: 0.5 } })).toThrow(/whole number/);
     expect(() => one(rule, { value: 8, penalties: JSON.parse('{"__proto__": 1}') as never })).toThrow(CoreError);
+  });
+});
+
+describe('as on paper', () => {
+  test('sums, means and quotients that are equal on paper are tied', () => {
+    const near = { ...using('mean'), better: 'nearest' as const, target: 10 };
+    expect(places(near, [entry('a', 10.1, 10, 10), entry('b', 9.9, 10, 10)])).toEqual(['1 a', '1 b']);
+    expect(one(using('sum'), 0.1, 0.2, -0.3)).toMatchObject({ counted: 0, points: 0 });
+    const shared = { ...using('best'), value: 'value / mass' };
+    const thirds = [
+      { ...entry('a', 0.1), facts: { mass: 0.3 } },
+      { ...entry('b', 0.7), facts: { mass: 2.1 } },
+    ];
+    expect(places(shared, thirds)).toEqual(['1 a', '1 b']);
+  });
+
+  test('against whole numbers: means of readings in hundredths, near to a target, are placed as fractions are', () => {
+    const hundredths = fc.array(fc.integer({ min: 900, max: 1100 }), { minLength: 1, maxLength: 5 });
+    const field = fc.array(hundredths, { minLength: 2, maxLength: 6 });
+    fc.assert(
+      fc.property(field, fc.constantFrom('mean' as const, 'sum' as const, 'median' as const), (teams, use) => {
+        const rule = { ...using(use), better: 'nearest' as const, target: 10 };
+        const found = scoreEvent({ rule, entries: teams.map((own, i) => entry(`T${i}`, ...own.map((n) => n / 100))) });
+        // How far each is from the target in 60ths of a hundredth, as 60 is a multiple of 1 to 5.
+        const off = teams.map((own) => {
+          const sorted = [...own].sort((a, b) => a - b);
+          const middle = sorted.slice((own.length - 1) >> 1, (own.length >> 1) + 1);
+          const of = use === 'median' ? middle : own;
+          const whole = of.reduce((sum, n) => sum + n, 0) * (use === 'sum' ? 60 : 60 / of.length);
+          return Math.abs(whole - 60_000);
+        });
+        for (const { team, place } of found.results) {
+          const mine = off[Number(team.slice(1))]!;
+          expect(place).toBe(off.filter((other) => other < mine).length + 1);
+        }
+      }),
+    );
+  });
+
+  test('the best is the attempt that brings most points, its penalties counted; the worst the fewest', () => {
+    expect(one(stop, 10.07, 9.92)).toMatchObject({ counted: 9.92, points: 96, attempts: [2] });
+    expect(one({ ...stop, attempts: { ...stop.attempts, use: 'worst' } }, 10.07, 9.92)).toMatchObject({ points: 86 });
+    const late = { ...crossing, penalties: { late: { points: 30 } } };
+    expect(one(late, { value: 7.5, penalties: { late: 1 } }, 8)).toMatchObject({ counted: 8, points: 80 });
+    const best = { ...stop, attempts: { allowed: 3, use: 'mean-of-best' as const, count: 2, foul: 'drop' as const } };
+    expect(one(best, 10.04, 9.9, 9.8)).toMatchObject({ attempts: [2, 1], counted: 9.97 });
+  });
+
+  test('a fact is its own value whatever its name; e and pi are themselves where none is given', () => {
+    const counted = (value: string, facts: Record<string, number>) =>
+      scoreEvent({ rule: { ...using('best'), value }, entries: [{ ...entry('a', 6), facts }] }).results[0]!.counted;
+    expect(counted('value * e', { e: 2 })).toBe(12);
+    expect(counted('value * pi + i', { pi: 3, i: 1 })).toBe(19);
+    expect(counted('value * pi', {})).toBeCloseTo(6 * Math.PI, 10);
+  });
+
+  test('what is too large for a number is said', () => {
+    expect(() => one(using('sum'), 1e308, 1e308)).toThrow(/too large/);
+    expect(() => one({ ...using('best'), value: 'value * 1e10' }, 1e300)).toThrow(/too large/);
+    expect(() => one({ ...using('best'), value: 'value ^ 99999' }, 7)).toThrow(/too large/);
+  });
+
+  test('penalties in points go below 0 only where the floor does', () => {
+    const open = { ...stop, points: { ...stop.points, floor: -50 } as never, penalties: { late: { points: 30 } } };
+    expect(one(open, { value: 8, penalties: { late: 1 } }).points).toBe(-80);
+    const shut = { ...stop, penalties: { late: { points: 30 } } };
+    expect(one(shut, { value: 8, penalties: { late: 1 } }).points).toBe(0);
   });
 });
 
@@ -259,6 +326,77 @@ describe('the sentences', () => {
       'Attempt 2 (10.12) counts as the best: 2 made, 3 allowed. 10.12 is 0.12 from 10, 2 steps of 0.05 (completed): 100 − 2 × 4 − 10 for overshooting = 82.',
     );
     expect(one(crossing).because).toEqual(['No attempt yet: 0 points, after all others.']);
+  });
+
+  test('the raw reading stands beside what a formula or a penalty made of it', () => {
+    const haul = {
+      ...using('best'),
+      value: 'value / mass',
+      points: { kind: 'relative' as const, to: 'best' as const, max: 40 },
+    };
+    const { results } = scoreEvent({
+      rule: haul,
+      entries: [
+        { team: 'Marl', attempts: runs(3484), facts: { mass: 1000 } },
+        { team: 'Flint', attempts: runs(2000), facts: { mass: 700 } },
+      ],
+    });
+    expect(results.map(({ because }) => because)).toEqual([
+      [
+        'Attempt 1 (3.484 from 3484) counts as the best by value / mass: 1 made, 5 allowed.',
+        '40 × 3.484 / 3.484 against the best, 3.484, = 40.',
+      ],
+      [
+        'Attempt 1 (2.857 from 2000) counts as the best by value / mass: 1 made, 5 allowed.',
+        '40 × 2.857 / 3.484 against the best, 3.484, = 32.8.',
+      ],
+    ]);
+    const touched = { ...crossing, penalties: { touched: { value: 0.5 } } };
+    expect(one(touched, { value: 8, penalties: { touched: 2 } }).because[0]).toBe(
+      'Attempt 1 (8 + 2 × 0.5 for touched = 9) counts as the best: 1 made, 3 allowed.',
+    );
+  });
+
+  test('nothing is divided by 0', () => {
+    const relative = { ...using('best'), points: { kind: 'relative' as const, to: 'best' as const, max: 10 } };
+    expect(one(relative, 0).because[1]).toBe('0 equals the best, 0: 10 points.');
+    const against = { ...relative, points: { ...relative.points, to: 0 } };
+    expect(one(against, 5).because[1]).toBe('5 against 0: 0 points.');
+  });
+
+  test('who is level says what decided', () => {
+    const rule: EventRule = {
+      ...crossing,
+      points: { kind: 'bands', bands: [{ atMost: 9, points: 10 }] },
+      ties: ['next-best', 'lower:mass'],
+    };
+    const weighed = (team: string, mass: number, ...values: number[]) => ({
+      ...entry(team, ...values),
+      facts: { mass },
+    });
+    const { results } = scoreEvent({
+      rule,
+      entries: [
+        weighed('a', 400, 8.5, 8.9),
+        weighed('b', 400, 8.5, 8.8),
+        weighed('c', 410, 8.5, 8.9),
+        weighed('d', 1, 8.6),
+      ],
+    });
+    expect(results.map(({ team, because }) => [team, ...because.slice(2)])).toEqual([
+      ['b', 'Level with a; ahead by the next best attempt, 8.8 against 8.9.'],
+      [
+        'a',
+        'Level with b; behind by the next best attempt, 8.9 against 8.8.',
+        'Level with c; ahead by mass, 400 against 410.',
+      ],
+      [
+        'c',
+        'Level with a; behind by mass, 410 against 400.',
+        'Level with d; ahead by the value that counts, 8.5 against 8.6.',
+      ],
+      ['d', 'Level with c; behind by the value that counts, 8.6 against 8.5.'],
+    ]);
   });
 });
 

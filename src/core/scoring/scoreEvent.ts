@@ -1,9 +1,12 @@
 import { CoreError } from '../shared/CoreError';
+import { compareExact, numberOf, ZERO, type Exact } from '../shared/exact';
 import { readFormula } from '../shared/formula';
-import { compareValues, count, type Count } from './count';
-import { placed, refine, tieBreakers } from './order';
-import { pointsFor, pointsForPlace, say, takePenalties, type Given } from './points';
+import { count, type Count } from './count';
+import { placed, refine, tieBreakers, type Order } from './order';
+import { pointsFor, pointsForPlace, takePenalties, type Telling } from './points';
 import { checkRule, type Entry, type EventRule } from './rule';
+import { sayFor } from './say';
+import { compareValues } from './values';
 
 export interface EventResult {
   team: string;
@@ -16,13 +19,25 @@ export interface EventResult {
   because: string[];
 }
 
+/** An entry that has a counted value. */
+interface Ranked extends Count {
+  counted: NonNullable<Count['counted']>;
+  telling: Telling;
+}
+interface Scored {
+  points: Exact;
+  because: string[];
+}
+
 /**
  * Scores an event: applies the rule for attempts, fouls, formula and penalties, gives points, breaks ties and
  * places the teams, best first. Teams without a counted value, or disqualified, share the last place with 0
  * points. Values are in the event's unit, points in points. The order of entries only decides how teams that
- * share a place are listed. The rule's parts are documented in rule.ts and the project's core contract.
+ * share a place are listed. What is equal in decimal arithmetic is tied. The rule's parts are documented in rule.ts
+ * and the project's core contract.
  * @throws CoreError for a rule that can't be applied, more attempts than allowed, a value that is missing, a
- * fact that a formula or a tie rule needs, a team entered twice, or a negative value with relative points.
+ * fact that a formula or a tie rule needs, a team entered twice, a negative value with relative points, or a result
+ * that is too large for a number.
  */
 export function scoreEvent(input: { rule: EventRule; entries: Entry[] }): { results: EventResult[] } {
   const { rule, entries } = input;
@@ -35,54 +50,99 @@ export function scoreEvent(input: { rule: EventRule; entries: Entry[] }): { resu
   }
   const formula = rule.value === undefined ? null : readFormula(rule.value);
   const counts = entries.map((entry) => count(rule, formula, entry));
-  const ranked = counts.filter((c) => c.counted !== null);
-  const values = ranked.map((c) => c.counted!);
-  const scored = new Map(ranked.map((c) => [c, scoreOf(rule, c, values)]));
-
   const compare = compareValues(rule.better, rule.target);
-  const byCounted = (a: Count, b: Count) => compare(a.counted!, b.counted!);
-  const byPoints = (a: Count, b: Count) => scored.get(b)!.points - scored.get(a)!.points;
-  const orders = rule.points.kind === 'place' || rule.points.kind === 'value' ? [byCounted] : [byPoints, byCounted];
-  const groups = [...orders, ...tieBreakers(rule)].reduce(refine, ranked.length ? [ranked] : []);
+  const valued = counts.filter((one) => one.counted !== null);
+  const reference = valued.reduce<Exact | null>(
+    (best, { counted }) => (best === null || compare(counted!.exact, best) < 0 ? counted!.exact : best),
+    null,
+  );
+  const ranked = valued.map((one): Ranked => {
+    const readings = one.entry.attempts.flatMap(({ value }) => (typeof value === 'number' ? [value] : []));
+    return { ...one, counted: one.counted!, telling: { written: sayFor(readings), reference } };
+  });
+  const scored = new Map(ranked.map((one) => [one, scoreOf(rule, one)]));
+
+  const byCounted: Order<Ranked> = {
+    compare: (a, b) => compare(a.counted.exact, b.counted.exact),
+    says: (a, b) => `the value that counts, ${sayCounted(a)} against ${sayCounted(b)}`,
+  };
+  const byPoints: Order<Ranked> = {
+    compare: (a, b) => compareExact(scored.get(b)!.points, scored.get(a)!.points),
+    says: () => '',
+  };
+  const leading = rule.points.kind === 'place' || rule.points.kind === 'value' ? [byCounted] : [byPoints, byCounted];
+  const orders = [...leading, ...tieBreakers(rule)];
+  const groups = orders.map(({ compare }) => compare).reduce(refine, ranked.length ? [ranked] : []);
+  const decided = tiesDecided(groups, orders);
 
   const results = placed(groups).map(({ item, place, tied }) => {
-    const forPlace =
-      rule.points.kind === 'place' ? takePenalties(rule, pointsForPlace(rule.points, place, tied), item) : null;
-    const { points, because } = forPlace ?? scored.get(item)!;
-    return { ...base(item), points, place, because: [chosen(rule, item), ...because] };
+    const { points, because } =
+      rule.points.kind === 'place'
+        ? takePenalties(rule, pointsForPlace(rule.points, place, tied), item.basis, item.telling)
+        : scored.get(item)!;
+    const given = numberOf(points, `The points of ${item.team}`);
+    const said = [chosen(rule, item), ...because, ...(decided.get(item) ?? [])];
+    return { ...base(item), points: given, place, because: said };
   });
-  const rest = counts.filter((c) => c.counted === null);
-  const last = rest.map((c) => ({ ...base(c), points: 0, place: ranked.length + 1, because: [withoutValue(c)] }));
+  const rest = counts.filter((one) => one.counted === null);
+  const last = rest.map((one) => ({ ...base(one), points: 0, place: ranked.length + 1, because: [withoutValue(one)] }));
   return { results: [...results, ...last] };
 }
 
 function base(count: Count) {
-  return { team: count.team, counted: count.counted, attempts: count.basis.map((attempt) => attempt.number) };
+  return {
+    team: count.team,
+    counted: count.counted?.value ?? null,
+    attempts: count.basis.map((attempt) => attempt.number),
+  };
 }
 
-function scoreOf(rule: EventRule, count: Count, values: number[]): { points: number; because: string[] } {
-  const given: Given | null = pointsFor(rule, count.counted!, values);
-  return given ? takePenalties(rule, given, count) : { points: 0, because: [] };
+function scoreOf(rule: EventRule, { counted, basis, telling }: Ranked): Scored {
+  const given = pointsFor(rule, counted.exact, telling);
+  return given ? takePenalties(rule, given, basis, telling) : { points: ZERO, because: [] };
+}
+
+const sayCounted = ({ counted, telling }: Ranked) => telling.written(counted.value);
+
+/** Between neighbours who are level at first: what one is ahead by, said to both. */
+function tiesDecided(groups: Ranked[][], orders: Order<Ranked>[]): Map<Ranked, string[]> {
+  const said = new Map<Ranked, string[]>();
+  const tell = (to: Ranked, sentence: string) => said.set(to, [...(said.get(to) ?? []), sentence]);
+  for (const [i, group] of groups.entries()) {
+    const [ahead, behind] = [group[0]!, groups[i + 1]?.[0]];
+    if (!behind) continue;
+    const by = orders.findIndex(({ compare }) => compare(ahead, behind) !== 0);
+    if (by < 1) continue;
+    const names = (teams: Ranked[]) =>
+      teams
+        .map(({ team }) => team)
+        .sort()
+        .join(' and ');
+    const why = orders[by]!.says(ahead, behind);
+    for (const one of group) tell(one, `Level with ${names(groups[i + 1]!)}; ahead by ${why}.`);
+    const back = orders[by]!.says(behind, ahead);
+    for (const one of groups[i + 1]!) tell(one, `Level with ${names(group)}; behind by ${back}.`);
+  }
+  return said;
 }
 
 function withoutValue(count: Count): string {
   if (count.disqualifiedBy) return `Disqualified by ${count.disqualifiedBy}: 0 points, after all others.`;
   const made = count.entry.attempts.length;
-  return made === 0
-    ? 'No attempt yet: 0 points, after all others.'
+  if (made === 0) return 'No attempt yet: 0 points, after all others.';
+  return made === 1
+    ? 'The one attempt does not count: 0 points, after all others.'
     : `None of ${made} attempts counts: 0 points, after all others.`;
 }
 
-function chosen(rule: EventRule, count: Count): string {
+function chosen(rule: EventRule, count: Ranked): string {
   const list = count.basis
-    .map(
-      (attempt) => `${attempt.number} (${say(attempt.value)}${attempt.status === 'ok' ? '' : `, ${attempt.status}`})`,
-    )
+    .map((attempt) => `${attempt.number} (${attempt.said}${attempt.status === 'ok' ? '' : `, ${attempt.status}`})`)
     .join(', ');
   const made = `${count.entry.attempts.length} made, ${rule.attempts.allowed} allowed`;
   const formula = rule.value ? ` by ${rule.value}` : '';
   const { use } = rule.attempts;
   if (use === 'best' || use === 'worst' || use === 'last')
     return `Attempt ${list} counts as the ${use}${formula}: ${made}.`;
-  return `The ${use.replaceAll('-', ' ')} of attempts ${list}${formula} is ${say(count.counted!)}: ${made}.`;
+  return `The ${use.replaceAll('-', ' ')} of attempts ${list}${formula} is ${sayCounted(count)}: ${made}.`;
 }

@@ -1,6 +1,8 @@
 import { parse, type MathNode } from 'mathjs';
 import { CoreError } from './CoreError';
 import { own } from './check';
+import { tidy } from './decimal';
+import { exact, minus, totalOf, type Exact } from './exact';
 
 const FUNCTIONS: Record<string, (...x: number[]) => number> = {
   sqrt: Math.sqrt,
@@ -19,26 +21,36 @@ const FUNCTIONS: Record<string, (...x: number[]) => number> = {
   min: Math.min,
   max: Math.max,
 };
-const OPERATORS: Record<string, (a: number, b: number) => number> = {
-  add: (a, b) => a + b,
-  subtract: (a, b) => a - b,
-  multiply: (a, b) => a * b,
-  divide: (a, b) => a / b,
-  pow: Math.pow,
+/** The four operations are exact, powers where the exponent is a small whole number. */
+const OPERATORS: Record<string, (a: Exact, b: Exact) => Exact> = {
+  add: (a, b) => totalOf([a, b]),
+  subtract: minus,
+  multiply: (a, b) => a.times(b),
+  divide: (a, b) => a.div(b),
+  pow: (a, b) => (b.isInteger() && b.abs().lte(MOST_POWER) ? a.pow(b) : inDoubles(Math.pow, [a, b])),
 };
+const MOST_POWER = 100;
 const CONSTANTS: Record<string, number> = { pi: Math.PI, e: Math.E };
+
+/** What is no operation of decimals is done in doubles, whose noise is taken off. */
+function inDoubles(apply: (...x: number[]) => number, args: readonly Exact[]): Exact {
+  return exact(tidy(apply(...args.map((arg) => arg.toNumber()))));
+}
 
 /** A formula that was read and found harmless: its text, the names it uses, and its value for given names. */
 export interface Formula {
   text: string;
   names: string[];
   evaluate(values: Record<string, number>): number;
+  /** The same as decimals have it. */
+  evaluateExact(values: Record<string, number>): Exact;
 }
 
 /**
  * Reads an expression of numbers, names, + − × / ^, brackets and elementary functions.
  * Anything else (assignments, text, ranges, indexing, unknown functions) throws CoreError, so a
- * formula typed by a person can never run code. The value must come out finite.
+ * formula typed by a person can never run code. A value that is given wins over a constant of the same name (e, pi).
+ * The value must come out finite.
  */
 export function readFormula(text: string): Formula {
   if (typeof text !== 'string' || text.trim() === '' || text.length > 200) {
@@ -52,21 +64,17 @@ export function readFormula(text: string): Formula {
   }
   const names = new Set<string>();
   const run = build(root, names, text);
-  return {
-    text,
-    names: [...names],
-    evaluate(values) {
-      const result = run(values);
-      if (!Number.isFinite(result)) {
-        const given = [...names].map((name) => `${name} = ${values[name]}`).join(', ');
-        throw new CoreError(`The formula "${text}" has no finite value for ${given}.`);
-      }
-      return result;
-    },
+  const evaluateExact = (values: Record<string, number>): Exact => {
+    const result = run(values);
+    if (Number.isFinite(result.toNumber())) return result;
+    const given = [...names].map((name) => `${name} = ${values[name]}`).join(', ');
+    const why = result.isNaN() ? '' : ': it is too large for a number, or divides by 0';
+    throw new CoreError(`The formula "${text}" has no finite value for ${given}${why}.`);
   };
+  return { text, names: [...names], evaluateExact, evaluate: (values) => evaluateExact(values).toNumber() };
 }
 
-type Run = (values: Record<string, number>) => number;
+type Run = (values: Record<string, number>) => Exact;
 
 interface Parts {
   type: string;
@@ -81,7 +89,7 @@ function build(node: MathNode, names: Set<string>, text: string): Run {
   const part = node as unknown as Parts;
   const inside = (child: MathNode) => build(child, names, text);
   if (part.type === 'ConstantNode' && typeof part.value === 'number') {
-    const value = part.value;
+    const value = exact(part.value);
     return () => value;
   }
   if (part.type === 'ParenthesisNode' && part.content) return inside(part.content);
@@ -89,7 +97,7 @@ function build(node: MathNode, names: Set<string>, text: string): Run {
   if (part.type === 'OperatorNode' && part.args) {
     const operands = part.args.map(inside);
     const [first, second] = operands;
-    if (part.fn === 'unaryMinus' && first) return (values) => -first(values);
+    if (part.fn === 'unaryMinus' && first) return (values) => first(values).neg();
     if (part.fn === 'unaryPlus' && first) return first;
     const apply = own(OPERATORS, String(part.fn));
     if (apply && first && second) return (values) => apply(first(values), second(values));
@@ -97,7 +105,12 @@ function build(node: MathNode, names: Set<string>, text: string): Run {
   if (part.type === 'FunctionNode' && part.args?.length) {
     const apply = own(FUNCTIONS, String((part.fn as Parts | undefined)?.name));
     const args = part.args.map(inside);
-    if (apply) return (values) => apply(...args.map((arg) => arg(values)));
+    if (apply)
+      return (values) =>
+        inDoubles(
+          apply,
+          args.map((arg) => arg(values)),
+        );
   }
   throw new CoreError(
     `The formula "${text}" may only use numbers, names, + - * / ^, brackets and elementary functions.`,
@@ -106,11 +119,10 @@ function build(node: MathNode, names: Set<string>, text: string): Run {
 
 function symbol(name: string, names: Set<string>): Run {
   const constant = own(CONSTANTS, name);
-  if (constant !== undefined) return () => constant;
-  names.add(name);
+  if (constant === undefined) names.add(name);
   return (values) => {
-    const value = own(values, name);
+    const value = own(values, name) ?? constant;
     if (value === undefined) throw new CoreError(`The formula needs a value for "${name}", which is not given.`);
-    return value;
+    return exact(value);
   };
 }

@@ -68,8 +68,10 @@ export function resultsOf(
     return { team: team.id, attempts: numbered(own, protocol), facts: known };
   });
   const inWords = (text: string) => teams.reduce((said, team) => said.replaceAll(team.id, team.name), text);
+  const told = (results: EventResults['results']) =>
+    results.map((result) => ({ ...result, because: result.because.map(inWords) }));
   const whole = attemptScore(event, entries);
-  if (!('problem' in whole)) return { event, results: whole.results, problems: [] };
+  if (!('problem' in whole)) return { event, results: told(whole.results), problems: [] };
 
   const problems: EventResults['problems'] = [];
   const scorable = entries.map((entry): Entry => {
@@ -79,7 +81,7 @@ export function resultsOf(
     return { team: entry.team, attempts: [] };
   });
   const rest = attemptScore(event, scorable);
-  if (!('problem' in rest)) return { event, results: rest.results, problems };
+  if (!('problem' in rest)) return { event, results: told(rest.results), problems };
   return { event, results: [], problems: teams.map((team) => ({ teamId: team.id, message: inWords(rest.problem) })) };
 }
 
