@@ -284,7 +284,13 @@ describe('when more is asked for than there is', () => {
   const line = async () => {
     const project = { id: p.id, eventDate: '2026-10-30' };
     const paces = await readPaces(pool(), project, `${TODAY}T10:02`);
-    return turnsOf({ id: laser }, await bookings(), await listTeams(pool(), p.id), p.sections['2']!, paces);
+    return turnsOf(
+      { id: laser, useMinutes: 12 },
+      await bookings(),
+      await listTeams(pool(), p.id),
+      p.sections['2']!,
+      paces,
+    );
   };
   const nameOf = (id: string) => Object.entries(p.teams).find(([, one]) => one === id)![0];
 
@@ -310,7 +316,13 @@ describe('when more is asked for than there is', () => {
     }
     const project = { id: p.id, eventDate: '2026-10-30' };
     const paces = await readPaces(pool(), project, `${TODAY}T10:02`);
-    const turns = turnsOf({ id }, await bookings(), await listTeams(pool(), p.id), p.sections['2']!, paces);
+    const turns = turnsOf(
+      { id, useMinutes: 12 },
+      await bookings(),
+      await listTeams(pool(), p.id),
+      p.sections['2']!,
+      paces,
+    );
     const [first, second, third] = turns.map((turn) => nameOf(turn.team)) as [string, string, string];
     expect(first).toBe('Marl');
     const take = async (team: string, start: string) => {

@@ -63,7 +63,8 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
   await phone.goto(`${home}/bench/enter`);
   const isKept = (at: string) =>
     phone.evaluate(async (one) => Boolean(await (await caches.open('ironstone-pages')).match(one)), at);
-  await expect.poll(() => isKept(`${home}/builds/new`), { timeout: 30_000 }).toBe(true);
+  // The last of the pages that are kept.
+  await expect.poll(() => isKept('/outbox'), { timeout: 60_000 }).toBe(true);
 
   await desk.goto(`${home}/builds`);
   await desk.waitForRequest(/\/api\/v1\/live/);

@@ -76,13 +76,19 @@ const waiting = fc.uniqueArray(
 test('the line: least slack, then least used, then the earlier request, whatever order they come in; and it says why', () => {
   fc.assert(
     fc.property(waiting, (list) => {
-      const order = inTurn(list);
-      expect(inTurn([...list].reverse())).toEqual(order);
+      const order = inTurn(list, 10);
+      expect(inTurn([...list].reverse(), 10)).toEqual(order);
+      // Nobody stands behind a team that has had three uses more.
+      order.forEach((one, i) => order.slice(i).forEach((next) => expect(one.used).toBeLessThan(next.used + 30)));
       const slack = (one: Waiting) => one.slack ?? 99;
       order.forEach((one, i) => {
         const next = order[i + 1];
         if (!next) return expect(one.before).toBeNull();
         if (one.before === 'slack') return expect(slack(one)).toBeLessThan(slack(next));
+        if (one.before === 'turn') {
+          expect(slack(one)).toBeGreaterThan(slack(next));
+          return expect(Math.min(...order.slice(i).map((other) => other.used))).toBeLessThanOrEqual(next.used - 30);
+        }
         expect(slack(one)).toBe(slack(next));
         if (one.before === 'used') return expect(one.used).toBeLessThan(next.used);
         expect([one.used, one.before]).toEqual([next.used, 'asked']);

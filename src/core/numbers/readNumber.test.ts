@@ -11,6 +11,8 @@ test.each([
   ['5.', 5],
   ['1e3', 1000],
   ['2.5E-2', 0.025],
+  ['7.125', 7.125],
+  ['0.250', 0.25],
 ])('%s is read as %d without a remark', (text, value) => {
   expect(readNumber(text)).toEqual({ value });
 });
@@ -24,9 +26,12 @@ test.each([
   expect(readNumber(text)).toEqual({ value, note: `"${text}" was read as ${value}` });
 });
 
-test.each(['1,200', '12,500', '-999,000'])('%s could be read in two ways and is refused', (text) => {
-  expect(() => readNumber(text)).toThrow(/two ways/);
-});
+test.each(['1,200', '12,500', '-999,000', '1.200', '12.500', '2.000'])(
+  '%s could be read in two ways and is refused',
+  (text) => {
+    expect(() => readNumber(text)).toThrow(/two ways/);
+  },
+);
 
 test.each(['1e400', '-1e400', '9e99', '1000000000000001'.padEnd(20, '0')])('%s is too large', (text) => {
   expect(() => readNumber(text)).toThrow(/too large/);
@@ -38,6 +43,10 @@ test.each(['', '   ', 'abc', '1.2.3', '12 5', '0x10', 'NaN', 'Infinity', '1e', '
     expect(() => readNumber(text)).toThrow(CoreError);
   },
 );
+
+test('forty thousand digits are refused at once', () => {
+  expect(() => readNumber('1'.repeat(40_000))).toThrow(/no number/);
+});
 
 test('ten thousand characters give a short message', () => {
   try {

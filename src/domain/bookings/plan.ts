@@ -113,7 +113,7 @@ export function outside(
 
 /** The teams of a section that wait for a machine, in the order in which the next slots go. */
 export function turnsOf(
-  machine: Pick<Machine, 'id'>,
+  machine: Pick<Machine, 'id' | 'useMinutes'>,
   bookings: readonly Booking[],
   teams: readonly { id: string; sectionId: string }[],
   sectionId: string,
@@ -131,6 +131,7 @@ export function turnsOf(
       slack: slackOf(paces.get(team)),
       used: usedBy(machine.id, team, bookings),
     })),
+    machine.useMinutes,
   );
 }
 

@@ -11,7 +11,12 @@ export function slackWords({ slack }: Pick<Turn, 'slack'>): string {
 /** What puts a team before the next one. */
 export function turnWords({ before }: Pick<Turn, 'before'>): string {
   if (before === null) return '';
-  return { slack: 'less slack in the schedule', used: 'less time used', asked: 'the earlier request' }[before];
+  return {
+    slack: 'less slack in the schedule',
+    turn: 'three uses fewer',
+    used: 'less time used',
+    asked: 'the earlier request',
+  }[before];
 }
 
 /** Minutes of the day at which a use ends. */
