@@ -89,6 +89,16 @@ export default ts.config(
     },
   },
   {
+    files: ['src/app/**/*.tsx', 'src/features/**/*.tsx', 'src/ui/**/*.tsx'],
+    ignores: ['src/ui/Link.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { paths: [{ name: 'next/link', message: 'Take @/ui/Link: it fetches a page when it is asked for.' }] },
+      ],
+    },
+  },
+  {
     files: ['src/core/**/*.ts'],
     rules: {
       // No clock, no chance, no world: they come in as arguments.

@@ -5,6 +5,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   env: { IRONSTONE_VERSION: process.env.IRONSTONE_VERSION ?? 'development' },
   reactStrictMode: true,
+  experimental: { turbopackFileSystemCacheForBuild: false },
   // Types are checked by `npm test`; a start does not check them again.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: [

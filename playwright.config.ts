@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { BROWSER } from './tests/e2e/browser';
+import { BROWSER, CHROMIUM } from './tests/e2e/browser';
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -13,7 +13,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   reporter: 'list',
   use: {
-    launchOptions: { executablePath: '/usr/bin/chromium', args: BROWSER },
+    launchOptions: { executablePath: CHROMIUM, args: BROWSER },
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     actionTimeout: 20_000,

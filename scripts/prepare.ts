@@ -6,13 +6,7 @@ import { readFileSync, writeFileSync, existsSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { connect } from '@/db/connection';
 import { migrate } from '@/db/migrate';
-import { ofProject, readShape } from '@/db/shape';
-import { importBundle } from '@/domain/bundle/importBundle';
-import { parseBundle } from '@/domain/bundle/pack';
-import { projectOf } from '@/domain/bundle/format';
-import { makeLink, type LinkWanted } from '@/features/links/commands';
-import { endOfLink } from '@/domain/links/endOfLink';
-import { hashPassword, newPassword, newToken, tokenHash } from '@/server/secrets';
+import { newToken, tokenHash } from '@/server/secrets';
 import type postgres from 'postgres';
 
 const options = new Set(process.argv.slice(2));
@@ -57,81 +51,26 @@ async function run(sql: postgres.Sql) {
       'This installation holds demo accounts, so it only serves this machine (127.0.0.1). Start with --no-demo on a fresh database, or add --allow-demo-on-network if you know who can reach it.',
     );
   }
-  if (options.has('--reset-demo')) await removeDemo(sql);
   const wanted = options.has('--reset-demo') || (options.has('--demo') && (await isEmpty(sql)));
-  if (wanted) await loadDemo(sql);
+  if (wanted) await makeDemo(sql);
   else if (demo && existsSync(SECRETS)) tellDemo();
   const [instructor] = await sql`select 1 from account where kind = 'instructor' limit 1`;
   if (!instructor) await offerSetUp(sql);
 }
 
-async function isEmpty(sql: postgres.Sql) {
-  const [anybody] = await sql`select 1 from account limit 1`;
-  return !anybody;
-}
-
-function asSystem<R>(sql: postgres.Sql, act: string, work: (tx: postgres.TransactionSql) => Promise<R>) {
-  return sql.begin(async (tx) => {
-    await tx`select set_config('ironstone.actor', ${JSON.stringify({ kind: 'system', id: null, name: 'Demo', act })}, true)`;
-    return work(tx);
-  });
-}
-
-async function loadDemo(sql: postgres.Sql) {
-  const text = readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8');
-  const bundle = parseBundle(text);
-  const [instructor, student] = [newPassword(), newPassword()];
-  const access = await asSystem(sql, 'loadDemo', async (tx) => {
-    const [row] = await tx<[{ id: string }]>`
-      insert into account (kind, login, name, password_hash) values ('instructor', 'okonjo', 'Maren Okonjo', ${await hashPassword(instructor)})
-      on conflict (lower(login)) do update set password_hash = excluded.password_hash returning id`;
-    const project = await importBundle(tx, bundle, { instructorId: row.id, isDemo: true });
-    await loadWishes(tx, project.id);
-    const [one] = await tx<[{ id: string; login: string }]>`
-      select a.id, a.login from team_member m join team t on t.id = m.team_id join account a on a.id = m.account_id
-      where m.project_id = ${project.id} and t.name = 'Flint' order by a.login limit 1`;
-    await tx`update account set password_hash = ${await hashPassword(student)} where id = ${one.id}`;
-    const [judge] = await tx<[{ name: string; rubricId: string }]>`
-      select name, rubric_id from judge where project_id = ${project.id} order by name limit 1`;
-    const endsOn = endOfLink(String(projectOf(bundle).event_date));
-    const link = (wanted: Omit<LinkWanted, 'endsOn'>) => makeLink(tx, project.id, { ...wanted, endsOn });
-    return {
-      instructor: { login: 'okonjo', password: instructor },
-      student: { login: one.login, password: student },
-      client: await link({ purpose: 'client', label: 'Fernhollow Allotment Society' }),
-      judge: await link({ purpose: 'judge', label: judge.name, rubricId: judge.rubricId }),
-      board: await link({ purpose: 'board', label: 'Hallway screen' }),
-      substitute: await link({ purpose: 'substitute', label: 'Substitute' }),
-    } satisfies DemoAccess;
-  });
+/** The demo comes in as a bundle; what reads bundles is loaded only for that, as a start without it takes a quarter of the time. */
+async function makeDemo(sql: postgres.Sql) {
+  const { loadDemo, removeDemo } = await import('./lib/demo');
+  if (options.has('--reset-demo')) await removeDemo(sql);
+  const access = await loadDemo(sql);
   mkdirSync(STATE, { recursive: true });
   writeFileSync(SECRETS, JSON.stringify(access), { mode: 0o600 });
   tellDemo();
 }
 
-/** What the demo's students wish for, and a pair to keep apart: no bundle carries these. */
-async function loadWishes(tx: postgres.TransactionSql, projectId: string) {
-  const { preferences, apart } = JSON.parse(
-    readFileSync(path.join(process.cwd(), 'demo/gully-courier-wishes.json'), 'utf8'),
-  ) as {
-    preferences: { who: string; concept: string | null; wants: string[]; roles: string[] }[];
-    apart: [string, string][];
-  };
-  const people = await tx<{ id: string; name: string }[]>`
-    select a.id, a.name from enrolment e join account a on a.id = e.account_id where e.project_id = ${projectId}`;
-  const concepts = await tx<
-    { id: string; title: string }[]
-  >`select id, title from concept where project_id = ${projectId}`;
-  const person = (name: string) => people.find((one) => one.name === name)!.id;
-  const rows = preferences.map(({ who, concept, wants, roles }) => ({
-    projectId,
-    accountId: person(who),
-    wants: wants.map(person),
-    roles,
-    conceptId: concepts.find(({ title }) => title === concept)?.id ?? null,
-  }));
-  await tx`insert into preference ${tx(rows as never)}`;
-  await tx`insert into keep_pair ${tx(apart.map(([one, other]) => ({ projectId, kind: 'apart', oneId: person(one), otherId: person(other) })))}`;
+async function isEmpty(sql: postgres.Sql) {
+  const [anybody] = await sql`select 1 from account limit 1`;
+  return !anybody;
 }
 
 /** Prints how to sign in for each role, with the address that this start serves. */
@@ -148,23 +87,6 @@ Demo project (made up; the passwords and links of this installation are random):
   board       ${origin}${access.board}
   substitute  ${origin}${access.substitute ?? '(made with the next --reset-demo)'}
 `);
-}
-
-async function removeDemo(sql: postgres.Sql) {
-  await asSystem(sql, 'removeDemo', async (tx) => {
-    const projects = await tx<{ id: string }[]>`select id from project where is_demo`;
-    const ids = projects.map((project) => project.id);
-    const people = await tx<
-      { id: string }[]
-    >`select distinct account_id as id from enrolment where project_id = any(${ids})`;
-    for (const table of [...(await readShape(tx)).values()].reverse().filter(ofProject)) {
-      await tx`delete from ${tx(table.name)} where project_id = any(${ids})`;
-    }
-    await tx`delete from project where id = any(${ids})`;
-    await tx`delete from account a where a.id = any(${people.map((person) => person.id)}) and a.kind = 'student'
-      and not exists (select from enrolment e where e.account_id = a.id) and not exists (select from action x where x.owner_id = a.id)`;
-    await tx`delete from audit where project_id = any(${ids})`;
-  });
 }
 
 async function offerSetUp(sql: postgres.Sql) {

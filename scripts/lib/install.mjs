@@ -39,10 +39,22 @@ export async function needPostgres() {
   return programs;
 }
 
-/** Debian's chromium for the browser tests, installed when it is missing. */
+/** The same browser with and without a window of its own; the one without takes a third less of the processor. */
+const [SHELL, WINDOWED] = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+
+/** Debian's chromium, as it is here or as it will be installed. */
+export function chromiumHere() {
+  return !existsSync(SHELL) && existsSync(WINDOWED) ? WINDOWED : SHELL;
+}
+
+/** Debian's chromium for the browser tests, installed when it is missing; where it can't be, the one with a window serves. */
 export async function needChromium() {
-  if (!existsSync('/usr/bin/chromium')) await installDebian('chromium', 'Chromium (for the browser tests)');
-  return '/usr/bin/chromium';
+  if (!existsSync(SHELL)) {
+    await installDebian('chromium-headless-shell', 'Chromium (for the browser tests)').catch((error) => {
+      if (!existsSync(WINDOWED)) throw error;
+    });
+  }
+  return chromiumHere();
 }
 
 async function installDebian(name, what) {

@@ -1,4 +1,7 @@
 import type { Page } from '@playwright/test';
+import { chromiumHere } from '../../scripts/lib/install.mjs';
+
+export const CHROMIUM = chromiumHere();
 
 /** Chromium's switches for a machine without a screen, a sandbox or a way out of loopback. */
 export const BROWSER = [

@@ -4,7 +4,7 @@ import { request as httpsRequest } from 'node:https';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { BROWSER, signIn } from './browser';
+import { BROWSER, CHROMIUM, signIn } from './browser';
 import { certificateFor } from '../../scripts/lib/lan.mjs';
 import { freePort } from '../../scripts/lib/cluster.mjs';
 import { demoHome, enter, expect, test, world } from './world';
@@ -251,7 +251,7 @@ test('over a certificate that the browser does not trust everything is entered, 
 test('without a secure connection everything is entered all the same, and it says what is missing', async () => {
   const { origin, access } = world().demo;
   const args = [...BROWSER, '--host-resolver-rules=MAP gym.test 127.0.0.1'];
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args });
   try {
     const context = await browser.newContext({ baseURL: origin.replace('127.0.0.1', 'gym.test'), ...PHONE });
     const page = await context.newPage();

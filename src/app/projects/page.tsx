@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { redirect } from 'next/navigation';
 import { AccountMenu } from '@/features/frame/AccountMenu';
 import { ImportForm } from '@/features/bundle/ImportForm';

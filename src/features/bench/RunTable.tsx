@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
 import { testOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
@@ -39,9 +39,7 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
             return (
               <tr key={run.id} className={run.withdrawn ? 'line-through text-faint' : ''}>
                 <td className="whitespace-nowrap">
-                  <Link prefetch={false} href={runHref(run.id)}>
-                    {when(run)}
-                  </Link>
+                  <Link href={runHref(run.id)}>{when(run)}</Link>
                 </td>
                 <td>{team && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
                 <td>{testOf(run, { events, protocols })}</td>

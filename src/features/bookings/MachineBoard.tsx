@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { timeOf, type Turn } from '@/core/bookings';
 import { SUPERVISION_WORDS } from '@/core/safety';
 import type { Booking, Machine } from '@/domain/bookings/read';
@@ -90,7 +90,7 @@ function MeetingPart({ one, ...props }: Props & { one: MeetingSlots }) {
       {closed && <p className="text-brick">closed: {closed}</p>}
       {sessions.map((session) => (
         <p key={session.id}>
-          <Link prefetch={false} href={props.sessionHref(session.id)}>
+          <Link href={props.sessionHref(session.id)}>
             test session from {session.start}, {session.minutes} min
           </Link>
         </p>
@@ -107,7 +107,7 @@ function MeetingPart({ one, ...props }: Props & { one: MeetingSlots }) {
                   {at}–{timeOf(endsAt(at, props.machine.useMinutes))}
                 </td>
                 <td colSpan={2}>
-                  <Link prefetch={false} href={props.slotHref(`${meeting.date} ${at}`)}>
+                  <Link href={props.slotHref(`${meeting.date} ${at}`)}>
                     {slot!.stations > 1 ? `free, ${slot!.stations} of ${props.machine.capacity}` : 'free'}
                   </Link>
                 </td>

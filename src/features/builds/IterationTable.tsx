@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
 import { tagColour } from '@/ui/colours';
@@ -42,7 +42,7 @@ export function IterationTable({
                 <tr key={one.id}>
                   <td>{i === 0 && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
                   <td className="num">
-                    <Link prefetch={false} href={href(one.id)} aria-label={`${team.name} ${one.number}`}>
+                    <Link href={href(one.id)} aria-label={`${team.name} ${one.number}`}>
                       {one.number}
                     </Link>
                   </td>

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { allowedSide, saidFor } from '@/domain/requirements/read';
 import type { Verdict } from '@/domain/requirements/judge';
 import { Plumb } from '@/ui/glyphs/Plumb';
@@ -32,9 +32,7 @@ export function VerdictTable({
           {verdicts.map((v) => (
             <tr key={v.requirement.id} id={v.requirement.code}>
               <td className="num whitespace-nowrap">
-                <Link prefetch={false} href={requirementHref(v.requirement.code)}>
-                  {v.requirement.code}
-                </Link>
+                <Link href={requirementHref(v.requirement.code)}>{v.requirement.code}</Link>
               </td>
               <td>
                 {v.requirement.statement}

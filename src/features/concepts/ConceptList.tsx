@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Concept } from '@/domain/concepts/read';
 import type { Requirement } from '@/domain/requirements/read';
 import { shortName } from '@/core/format';
@@ -48,7 +48,7 @@ export function ConceptList({
               </td>
             )}
             <td>
-              <Link prefetch={false} href={href(one.id)} className="font-semibold">
+              <Link href={href(one.id)} className="font-semibold">
                 {one.title}
               </Link>
               <span className="block text-sm faint line-clamp-2">{one.steps.join(' · ')}</span>

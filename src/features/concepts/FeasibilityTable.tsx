@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { allowedSide } from '@/domain/requirements/read';
 import { Plumb } from '@/ui/glyphs/Plumb';
 import { measured, VERDICT_TONE, limitText } from '@/core/format';
@@ -46,9 +46,7 @@ function Row({ row: { requirement, claim, verdict, value, uncertainty }, href }:
   return (
     <tr>
       <td className="num whitespace-nowrap">
-        <Link prefetch={false} href={href}>
-          {requirement.code}
-        </Link>
+        <Link href={href}>{requirement.code}</Link>
       </td>
       <td>
         {requirement.statement}

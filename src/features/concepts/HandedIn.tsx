@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Member } from '@/domain/classes/read';
 import type { Concept, Round } from '@/domain/concepts/read';
 import { day, plural, shortName } from '@/core/format';
@@ -36,7 +36,7 @@ export function HandedIn({
               {of(one.accountId).map(({ id, title }, i) => (
                 <Link
                   key={id}
-                  prefetch={false}
+
                   href={href(id)}
                   title={title}
                   aria-label={`${shortName(one.name)}: ${title}`}

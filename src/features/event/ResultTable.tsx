@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
 import type { EventResults } from '@/domain/event/judge';
 import type { Run } from '@/domain/bench/read';
@@ -64,7 +64,7 @@ export function ResultTable({ results, teams, attempts, allowed, runHref }: Prop
                   return (
                     <td key={i} className={`num right whitespace-nowrap ${counts ? 'font-semibold' : ''}`}>
                       {run && (
-                        <Link prefetch={false} href={runHref(run.id)} className={counts ? '' : 'text-faint'}>
+                        <Link href={runHref(run.id)} className={counts ? '' : 'text-faint'}>
                           {run.status === 'ok'
                             ? values(run.value)
                             : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status]}

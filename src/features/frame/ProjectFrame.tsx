@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Topic } from '@/db/catalogue';
 import type { ReactNode } from 'react';
 import { tagColour } from '@/ui/colours';
@@ -125,7 +125,7 @@ export function ProjectFrame({
                 {entries.map(([path, label, figure]) => (
                   <Link
                     key={path}
-                    prefetch={false}
+
                     href={hrefIn(frame, path)}
                     className="index-link"
                     aria-current={path === sheet ? 'page' : undefined}
@@ -137,7 +137,7 @@ export function ProjectFrame({
               </div>
             ))}
             {seat.role === 'instructor' && seat.project.hiddenSheets.length > 0 && (
-              <Link prefetch={false} href={hrefIn(frame, 'profile')} className="index-link text-sm !text-faint mt-2">
+              <Link href={hrefIn(frame, 'profile')} className="index-link text-sm !text-faint mt-2">
                 {plural(seat.project.hiddenSheets.length, 'part')} hidden
               </Link>
             )}
@@ -149,7 +149,7 @@ export function ProjectFrame({
               {views.map(([path, label]) => (
                 <Link
                   key={path}
-                  prefetch={false}
+
                   href={hrefIn(frame, path)}
                   className="view-link"
                   aria-current={path === view ? 'page' : undefined}
@@ -194,7 +194,7 @@ function Header({ frame, sheet }: { frame: Frame; sheet: string }) {
           {[{ id: null, name: 'All' }, ...options].map((one) => (
             <Link
               key={one.name}
-              prefetch={false}
+
               href={hrefIn(frame, sheet, { section: one.id, team: null })}
               aria-current={(section?.id ?? null) === one.id ? 'true' : undefined}
               className="font-cond font-medium text-sm leading-[26px] px-3 tracking-wide text-ink aria-[current]:bg-ink aria-[current]:text-sheet"

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { ItemKind } from '@/core/gates';
 import type { Seat } from '@/server/access';
 import { allowed } from '@/server/access';
@@ -44,13 +44,7 @@ export function Checklist({
                 {item.met ? 'met' : 'missing'}
               </td>
               <td>
-                {href ? (
-                  <Link prefetch={false} href={href}>
-                    {item.says}
-                  </Link>
-                ) : (
-                  item.says
-                )}
+                {href ? <Link href={href}>{item.says}</Link> : item.says}
                 {signed.map((one) => (
                   <span key={one.id} className="block text-sm faint">
                     {shortName(one.by)} on {day(one.on)}

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { inShort } from '@/core/gates';
 import type { Team } from '@/domain/classes/read';
 import type { Gate, TeamGate } from '@/domain/gates/read';
@@ -60,7 +60,7 @@ function Cell({ one, next, href, team }: { one: TeamGate; next: boolean; href: s
   const { gate, state, missing, decision, openConditions } = one;
   return (
     <>
-      <Link prefetch={false} href={href} aria-label={`${gate.name}, ${team}: ${POST_WORD[state]}`}>
+      <Link href={href} aria-label={`${gate.name}, ${team}: ${POST_WORD[state]}`}>
         <span className="md:hidden faint">{gate.name}: </span>
         <Post state={state} /> <b className={POST_TONE[state]}>{POST_WORD[state]}</b>
       </Link>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { allowedSide, type Requirement } from '@/domain/requirements/read';
 import type { Verdict } from '@/domain/requirements/judge';
 import { tagColour } from '@/ui/colours';
@@ -54,9 +54,7 @@ export function Compliance({ columns, season, byMargin, href }: Props) {
           {rows.map(({ requirement: r, at, worst }) => (
             <tr key={r.id}>
               <td className="num whitespace-nowrap">
-                <Link prefetch={false} href={`${href('requirements')}#${r.code}`}>
-                  {r.code}
-                </Link>
+                <Link href={`${href('requirements')}#${r.code}`}>{r.code}</Link>
               </td>
               <td className="max-w-0 truncate" title={r.statement}>
                 {r.statement}

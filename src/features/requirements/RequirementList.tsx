@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { LimitThen, Requirement, Source } from '@/domain/requirements/read';
 import { day, number, shortName, limitText } from '@/core/format';
 
@@ -61,13 +61,7 @@ export function RequirementList({
                   </p>
                 ))}
               </td>
-              <td className="right">
-                {editHref(r) && (
-                  <Link prefetch={false} href={editHref(r)!}>
-                    change
-                  </Link>
-                )}
-              </td>
+              <td className="right">{editHref(r) && <Link href={editHref(r)!}>change</Link>}</td>
             </tr>
           ))}
         </tbody>
@@ -80,16 +74,14 @@ function SourceLine({ source, href }: { source: Source; href: (sheet: string) =>
   const { sentence, researchTitle, note, kind } = source;
   if (sentence)
     return (
-      <Link prefetch={false} href={`${href('interview/answers')}#${source.statementId}`}>
+      <Link href={`${href('interview/answers')}#${source.statementId}`}>
         “{sentence.length > 70 ? `${sentence.slice(0, 68)} …` : sentence}”
       </Link>
     );
   return (
     <>
       {researchTitle ? (
-        <Link prefetch={false} href={`${href('requirements/research')}#${source.researchId}`}>
-          {researchTitle}
-        </Link>
+        <Link href={`${href('requirements/research')}#${source.researchId}`}>{researchTitle}</Link>
       ) : (
         KIND[kind]
       )}

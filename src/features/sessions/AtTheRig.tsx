@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Following } from '@/core/sessions';
 import type { Team } from '@/domain/classes/read';
 import type { TestSession } from '@/domain/sessions/read';
@@ -63,7 +63,7 @@ export function AtTheRig({
               <p className="flex flex-wrap gap-2 mt-2 no-print">
                 {run.state === 'running' ? (
                   <>
-                    <Link prefetch={false} className="btn btn-go" href={enterHref(run.team)}>
+                    <Link className="btn btn-go" href={enterHref(run.team)}>
                       Enter the value
                     </Link>
                     <ActButton act={markRun} input={mark(run, 'end')} done={`${nameOf(run.team)} is through.`}>

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
 import { saidFor, type Requirement } from '@/domain/requirements/read';
@@ -105,7 +105,7 @@ function EventChain({
       </li>
       {basis.map((run) => (
         <li key={run.id}>
-          <Link prefetch={false} href={href(`bench/runs/${run.id}`)}>
+          <Link href={href(`bench/runs/${run.id}`)}>
             Attempt {run.attempt}: {quantity(run.value, run.unit)}
           </Link>{' '}
           under the protocol “{protocol.name}”, read with {run.instrumentName} (good to ± {number(run.accuracy)}{' '}
@@ -115,7 +115,7 @@ function EventChain({
       {used.map((iteration) => (
         <li key={iteration.id}>
           Made with{' '}
-          <Link prefetch={false} href={href(`builds/${iteration.id}`)}>
+          <Link href={href(`builds/${iteration.id}`)}>
             {team.name} {iteration.number}
           </Link>
           : {iteration.change}, {day(iteration.builtOn)}

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { JudgeForm } from '@/features/grades/forms';
 import { enterByLink } from '@/server/access';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { SlipForm } from '@/features/accounts/SlipForm';
 import { findSlip } from '@/domain/people/slip';
 import { signedIn } from '@/server/actor';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
 import { listInstruments } from '@/domain/bench/instruments';
 import { RunTable } from '@/features/bench/RunTable';

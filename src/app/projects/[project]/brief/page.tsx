@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { BriefView } from '@/features/brief/BriefView';
 import { Difference } from '@/features/brief/Difference';
 import { briefDifference } from '@/features/brief/difference';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { releaseConcepts } from '@/features/concepts/actions';
 import { ConceptList } from '@/features/concepts/ConceptList';
 import { HandedIn } from '@/features/concepts/HandedIn';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { EventForm } from '@/features/event/EventForm';
 import { ResultTable } from '@/features/event/ResultTable';
 import { eventForm, NEW_EVENT } from '@/features/event/rule';

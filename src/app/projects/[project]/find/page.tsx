@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { search, type Hit } from '@/domain/find';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { withQuery } from '@/core/format';
@@ -32,9 +32,7 @@ export default async function FindPage(props: SheetProps) {
             className="py-1.5 border-b border-hair grid grid-cols-[6rem_1fr] sm:grid-cols-[6rem_2fr_1fr] gap-x-3"
           >
             <span className="faint">{wordOf(hit.kind)}</span>
-            <Link prefetch={false} href={place(frame, hit)}>
-              {hit.title}
-            </Link>
+            <Link href={place(frame, hit)}>{hit.title}</Link>
             <span className="faint truncate col-start-2 sm:col-start-3 sm:text-right">{hit.detail}</span>
           </li>
         ))}

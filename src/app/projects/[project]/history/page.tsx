@@ -1,5 +1,5 @@
 import { wordOf } from '@/db/catalogue';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
 import { canPutBack } from '@/domain/history/plan';
 import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/domain/history/read';
@@ -124,9 +124,7 @@ export default async function HistoryPage(props: SheetProps) {
                 </td>
                 <td className="whitespace-nowrap no-print">
                   {canPutBack(change) && (
-                    <Link prefetch={false} href={`/projects/${project.id}/history/put-back?change=${change.id}`}>
-                      put back …
-                    </Link>
+                    <Link href={`/projects/${project.id}/history/put-back?change=${change.id}`}>put back …</Link>
                   )}
                 </td>
               </tr>

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { ChangesPart } from '@/features/requirements/ChangesPart';
 import { Remarks } from '@/features/requirements/Remarks';

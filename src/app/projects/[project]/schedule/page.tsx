@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ChangeList } from '@/features/schedule/ChangeList';
 import { PlanSheet } from '@/features/schedule/PlanSheet';

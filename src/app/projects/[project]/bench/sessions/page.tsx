@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { newSession, offersOf } from '@/features/sessions/offers';
 import { planOf } from '@/domain/sessions/plan';
@@ -55,7 +55,7 @@ export default async function SessionsPage(props: SheetProps) {
               return (
                 <tr key={session.id}>
                   <td className="whitespace-nowrap">
-                    <Link prefetch={false} href={hrefIn(frame, `bench/sessions/${session.id}`)}>
+                    <Link href={hrefIn(frame, `bench/sessions/${session.id}`)}>
                       {weekday(session.day)}, {session.start}
                     </Link>
                   </td>

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { releaseIteration } from '@/features/builds/actions';
 import { Checks } from '@/features/builds/Checks';
@@ -77,7 +77,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       {iteration.parentNumber && (
         <p className="mb-3">
           Built on{' '}
-          <Link prefetch={false} href={hrefIn(frame, `builds/${iteration.parentId}`)}>
+          <Link href={hrefIn(frame, `builds/${iteration.parentId}`)}>
             {team.name} {iteration.parentNumber}
           </Link>
         </p>

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { removeConcept } from '@/features/concepts/actions';
 import { CommentForm } from '@/features/concepts/CommentForm';

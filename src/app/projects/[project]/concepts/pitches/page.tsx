@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { CommentForm } from '@/features/concepts/CommentForm';
 import { PitchTimer } from '@/features/concepts/PitchTimer';
 import { DrawSheet } from '@/features/draws/DrawSheet';
@@ -65,9 +65,7 @@ export default async function PitchesPage(props: SheetProps) {
               Pitch {at + 1} of {pitches.length}
             </p>
             <h2 className="!text-2xl !normal-case mb-2">
-              <Link prefetch={false} href={hrefIn(frame, `concepts/${now.id}`)}>
-                {now.title}
-              </Link>{' '}
+              <Link href={hrefIn(frame, `concepts/${now.id}`)}>{now.title}</Link>{' '}
               <span className="faint">by {shortName(now.authorName)}</span>
             </h2>
             <PitchTimer key={now.id} minutes={round?.minutes ?? 3} title={now.title} />
@@ -78,12 +76,12 @@ export default async function PitchesPage(props: SheetProps) {
             </ol>
             <p className="flex gap-3 my-3">
               {at > 0 && (
-                <Link className="btn" prefetch={false} href={here(at)}>
+                <Link className="btn" href={here(at)}>
                   The one before
                 </Link>
               )}
               {at < pitches.length - 1 && (
-                <Link className="btn btn-go" prefetch={false} href={here(at + 2)}>
+                <Link className="btn btn-go" href={here(at + 2)}>
                   Next: {pitches[at + 1]!.title}
                 </Link>
               )}
@@ -96,7 +94,7 @@ export default async function PitchesPage(props: SheetProps) {
               {pitches.map((one, i) => (
                 <li key={one.id} className="border-b border-hair py-0.5 flex gap-2">
                   <span className="num faint w-6 text-right">{i + 1}</span>
-                  <Link prefetch={false} href={here(i + 1)} aria-current={i === at ? 'page' : undefined}>
+                  <Link href={here(i + 1)} aria-current={i === at ? 'page' : undefined}>
                     {one.title}
                   </Link>
                   <span className="ml-auto num faint">{one.comments > 0 ? one.comments : ''}</span>
@@ -104,7 +102,7 @@ export default async function PitchesPage(props: SheetProps) {
               ))}
             </ol>
             {draw!.isPublic && (
-              <Link prefetch={false} href={`/draw/${draw!.id}`} className="text-sm">
+              <Link href={`/draw/${draw!.id}`} className="text-sm">
                 page for anybody
               </Link>
             )}

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { closeSelection } from '@/features/selection/actions';
 import { listSelections } from '@/domain/selection/read';
@@ -74,7 +74,7 @@ export default async function SelectionPage(props: SheetProps) {
           {selections.map((one) => (
             <Link
               key={one.id}
-              prefetch={false}
+
               href={withQuery(here, { selection: one.id })}
               className="view-link"
               aria-current={one.id === selection?.id ? 'page' : undefined}

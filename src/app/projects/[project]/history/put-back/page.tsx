@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
 import { titleOf } from '@/domain/history/names';
 import { planPutBack, type Step } from '@/domain/history/plan';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { Selectable } from '@/features/interview/Answers';
 import { StatementForm } from '@/features/interview/StatementForm';
@@ -151,7 +151,7 @@ export default async function AnswersPage(props: SheetProps) {
               <ul>
                 {unsourced.map((one) => (
                   <li key={one.id} className="py-0.5">
-                    <Link prefetch={false} href={code(one.code)}>
+                    <Link href={code(one.code)}>
                       <span className="num">{one.code}</span> {one.statement}
                     </Link>
                   </li>

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { ChooseIterations, Compliance, Unsettled } from '@/features/requirements/Compliance';
 import { loadCompliance } from '@/domain/requirements/compliance';
@@ -49,7 +49,7 @@ export default async function CompliancePage(props: SheetProps) {
       actions={
         rows > 0 && (
           <>
-            <Link className="btn" prefetch={false} href={sorted(byMargin ? '' : 'margin')}>
+            <Link className="btn" href={sorted(byMargin ? '' : 'margin')}>
               {byMargin ? 'Sort by code' : 'Sort by worst margin'}
             </Link>
             <PrintButton />

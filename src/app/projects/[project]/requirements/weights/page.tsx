@@ -3,7 +3,7 @@ import { WeightsForm } from '@/features/requirements/Weights';
 import { readJudgements } from '@/domain/requirements/parameters';
 import { inForce, listRequirements } from '@/domain/requirements/read';
 import { Nothing } from '@/ui/sheet/Sheet';
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { pool } from '@/db/connection';
 
 export default async function WeightsPage(props: SheetProps) {

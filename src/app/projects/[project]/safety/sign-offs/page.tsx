@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { SignOffForm } from '@/features/safety/SignOffForm';
 import { SignOffTable } from '@/features/safety/SignOffTable';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { BookForm } from '@/features/bookings/BookForm';
 import { heldBookings } from '@/domain/bookings/held';
 import { MachineAbout, MachineBoard } from '@/features/bookings/MachineBoard';
@@ -95,7 +95,7 @@ export default async function BookingsPage(props: SheetProps) {
               {machines.map((one) => (
                 <Link
                   key={one.id}
-                  prefetch={false}
+
                   href={withQuery(here, { machine: one.id })}
                   className="view-link"
                   aria-current={one.id === machine.id ? 'page' : undefined}

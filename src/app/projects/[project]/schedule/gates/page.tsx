@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { GateTable } from '@/features/gates/GateTable';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { listGates, listJudgedGates } from '@/domain/gates/read';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { removeMachine } from '@/features/bookings/actions';
 import { MachineForm } from '@/features/bookings/MachineForm';
 import { NEW_RESOURCE, machineForm } from '@/features/bookings/toForm';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { DrawSheet } from '@/features/draws/DrawSheet';
 import { CallForm, DrawForm } from '@/features/draws/forms';
 import { listDraws } from '@/domain/draws/read';
@@ -44,7 +44,7 @@ export default async function DrawsPage(props: SheetProps) {
           <h2 className="mb-1">
             {draw.title}{' '}
             {draw.isPublic && (
-              <Link prefetch={false} href={`/draw/${draw.id}`} className="text-sm font-normal normal-case">
+              <Link href={`/draw/${draw.id}`} className="text-sm font-normal normal-case">
                 page for anybody
               </Link>
             )}

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { offeredUnits } from '@/core/dimensions';
 import { offProtocol } from '@/domain/bench/offProtocol';
@@ -90,7 +90,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
       'Made with',
       <Link
         key="i"
-        prefetch={false}
+
         href={hrefIn(frame, `builds/${run.iterationId}`)}
       >{`${team.name} ${run.iterationNumber}`}</Link>,
     ],

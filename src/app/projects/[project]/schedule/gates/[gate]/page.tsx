@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import type { ItemKind } from '@/core/gates';
 import { Checklist } from '@/features/gates/Checklist';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 import { removeGate } from '@/features/gates/actions';
 import { GateForm } from '@/features/gates/GateForm';
 import { gateForm, NEW_GATE } from '@/features/gates/toForm';
