@@ -7,6 +7,8 @@ import ts from 'typescript-eslint';
 // frame is what all of them stand in.
 const FOLDERS = ['app', 'core', 'db', 'domain', 'server', 'ui', 'workers'];
 
+const LINK = { name: 'next/link', message: 'Take @/ui/Link: it fetches a page when it is asked for.' };
+
 export default ts.config(
   { ignores: ['.next/', 'node_modules/', 'next-env.d.ts', '.ironstone/', 'playwright-report/', 'test-results/'] },
   ...ts.configs.recommended,
@@ -70,6 +72,11 @@ export default ts.config(
     },
   },
   {
+    files: ['src/app/**/*.tsx', 'src/ui/**/*.tsx', 'src/features/frame/**/*.tsx'],
+    ignores: ['src/ui/Link.tsx'],
+    rules: { 'no-restricted-imports': ['error', { paths: [LINK] }] },
+  },
+  {
     // A write that asks the pool for a second connection can stop the process for good: reads take the handle they are given.
     files: ['src/domain/**/*.{ts,tsx}', 'src/features/**/*.{ts,tsx}'],
     ignores: ['src/features/frame/**'],
@@ -78,6 +85,7 @@ export default ts.config(
         'error',
         {
           paths: [
+            LINK,
             {
               name: '@/db/connection',
               importNames: ['pool', 'connect'],
@@ -85,16 +93,6 @@ export default ts.config(
             },
           ],
         },
-      ],
-    },
-  },
-  {
-    files: ['src/app/**/*.tsx', 'src/features/**/*.tsx', 'src/ui/**/*.tsx'],
-    ignores: ['src/ui/Link.tsx'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        { paths: [{ name: 'next/link', message: 'Take @/ui/Link: it fetches a page when it is asked for.' }] },
       ],
     },
   },
