@@ -49,6 +49,23 @@ test('giving up a delay comes first, as it costs nothing', () => {
   expect(found.ways[0]).toMatchObject({ remedies: [{ remedy: { kind: 'undelay', stage: 'build' } }], cost: 0 });
 });
 
+test('what comes before a stage that is held back helps, too, and by as little as is enough', () => {
+  const stages: Flexible[] = [
+    { id: 'mock-up', meetings: 3, shortest: 1 },
+    { id: 'build', meetings: 2, after: ['mock-up'], delay: 2 },
+  ];
+  const found = (count: number) =>
+    remedies({ lines: [line('2', count, stages)] }).ways.map(({ remedies: used }) => used.map(({ remedy }) => remedy));
+  expect(found(5)).toEqual([
+    [{ kind: 'undelay', stage: 'build' }],
+    [{ kind: 'shorten', stage: 'mock-up', meetings: 1 }],
+  ]);
+  expect(found(6)).toEqual([
+    [{ kind: 'undelay', stage: 'build' }],
+    [{ kind: 'shorten', stage: 'mock-up', meetings: 2 }],
+  ]);
+});
+
 test('a stage that is left out hands on what it waited for', () => {
   const chain: Flexible[] = [
     { id: 'a', meetings: 1 },
@@ -70,6 +87,15 @@ test('nothing is enough: no way, and it says how many were tried', () => {
   expect(found.tried).toBeGreaterThan(3);
 });
 
+test('with too many lengths to try, a stage is shortened as far as it can be', () => {
+  const many = Array.from({ length: 13 }, (_, i): Flexible => ({ id: `s${i}`, meetings: 6, shortest: 1 }));
+  const { candidates, ways } = remedies({
+    lines: [line('2', 5, many.slice(0, 2)), line('5', 5, many.slice(2))],
+    most: 1,
+  });
+  expect([candidates, ways]).toEqual([13, []]);
+});
+
 test('too many candidates throw instead of taking forever', () => {
   const many = Array.from({ length: 61 }, (_, i): Flexible => ({ id: `s${i}`, meetings: 2, shortest: 1 }));
   expect(() => remedies({ lines: [line('2', 1, many)] })).toThrow(CoreError);
@@ -83,17 +109,19 @@ test('the same as trying every subset of at most three and keeping the smallest'
         optional: fc.boolean(),
         custom: fc.boolean(),
         short: fc.boolean(),
+        delay: fc.integer({ min: 0, max: 2 }),
       }),
       { minLength: 2, maxLength: 4 },
     )
     .map((list) =>
-      list.map(({ meetings, optional, custom, short }, i): Flexible => {
+      list.map(({ meetings, optional, custom, short, delay }, i): Flexible => {
         const after = i === 0 ? [] : [`s${i - 1}`];
         return {
           id: `s${i}`,
           meetings,
           after,
           optional,
+          delay,
           overlaps: custom ? after : [],
           ...(short ? { shortest: 1 } : {}),
         };
@@ -103,21 +131,31 @@ test('the same as trying every subset of at most three and keeping the smallest'
     fc.property(stagesOf, fc.integer({ min: 1, max: 10 }), (stages, count) => {
       const one = line('2', count, stages, [{ id: 'x', date: dateOf(20_701) }]);
       const all: Remedy[] = [{ kind: 'extra', line: '2', spare: 'x' }];
-      for (const { id, meetings, optional, shortest, overlaps } of stages) {
+      for (const { id, meetings, optional, shortest, overlaps, delay } of stages) {
+        if (delay) all.push({ kind: 'undelay', stage: id });
         if (optional) all.push({ kind: 'drop', stage: id });
-        if (shortest !== undefined && shortest < meetings!)
-          all.push({ kind: 'shorten', stage: id, meetings: shortest });
+        for (let to = meetings! - 1; to >= (shortest ?? meetings!); to--)
+          all.push({ kind: 'shorten', stage: id, meetings: to });
         for (const first of overlaps ?? []) all.push({ kind: 'overlap', first, second: id });
       }
       const touches = (remedy: Remedy, id: string) => JSON.stringify(remedy).includes(`"${id}"`);
+      const oneLengthEach = (chosen: Remedy[]) => {
+        const shortened = chosen.flatMap((one) => (one.kind === 'shorten' ? [one.stage] : []));
+        return new Set(shortened).size === shortened.length;
+      };
+      const does = (a: Remedy, b: Remedy) =>
+        JSON.stringify(a) === JSON.stringify(b) ||
+        (a.kind === 'shorten' && b.kind === 'shorten' && a.stage === b.stage && a.meetings < b.meetings);
       const fits = (chosen: Remedy[]) => layOut(apply(one, chosen)).shortBy === 0;
       const enough: Remedy[][] = [];
       for (let mask = 1; mask < 1 << all.length; mask++) {
         const chosen = all.filter((_, i) => mask & (1 << i));
         const contradicts = chosen.some((a) => a.kind === 'drop' && chosen.some((b) => b !== a && touches(b, a.stage)));
-        if (chosen.length <= 3 && !contradicts && fits(chosen)) enough.push(chosen);
+        if (chosen.length <= 3 && !contradicts && oneLengthEach(chosen) && fits(chosen)) enough.push(chosen);
       }
-      const smallest = enough.filter((a) => !enough.some((b) => b.length < a.length && b.every((r) => a.includes(r))));
+      const smallest = enough.filter(
+        (a) => !enough.some((b) => b !== a && b.every((r) => a.some((own) => does(own, r)))),
+      );
       const key = (list: Remedy[]) =>
         list
           .map((r) => JSON.stringify(r))

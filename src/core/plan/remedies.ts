@@ -54,7 +54,8 @@ const MOST_CANDIDATES = 60;
 
 /**
  * What can be done so that every line fits: all combinations of at most `most` remedies are tried, and those returned of
- * which no smaller part is enough, fewest remedies first, then cheapest. Remedies on stages count for every line, an
+ * which no smaller part is enough (nor the same with a stage shortened less), fewest remedies first, then cheapest. A stage
+ * can be shortened to any length down to its shortest; where that makes more than 60 candidates, to its shortest alone. Remedies on stages count for every line, an
  * extra meeting for its own. "undelay" gives up that a stage was held back, and costs nothing. Two stages overlap when
  * the second follows the first by custom only: it then waits for what the first waited for, and whatever follows the
  * second waits for both.
@@ -73,7 +74,8 @@ export function remedies(input: { lines: readonly Line[]; most?: number; costs?:
   const costs = { ...COSTS, ...input.costs };
   const short = Object.fromEntries(lines.map((line) => [line.id, shortBy(line)]));
   if (lines.every(({ id }) => short[id] === 0)) return { short, ways: [], tried: 0, candidates: 0 };
-  const candidates = candidatesOf(lines, costs);
+  const all = candidatesOf(lines, costs);
+  const candidates = all.length > MOST_CANDIDATES ? withoutSteps(all, lines) : all;
   if (candidates.length > MOST_CANDIDATES)
     throw new CoreError(
       `${candidates.length} remedies are too many to try in threes; at most ${MOST_CANDIDATES} can be.`,
@@ -82,18 +84,33 @@ export function remedies(input: { lines: readonly Line[]; most?: number; costs?:
   let tried = 0;
   for (let size = 1; size <= most; size++) {
     for (const chosen of combinations(candidates.length, size)) {
-      if (enough.some((part) => part.every((i) => chosen.includes(i)))) continue;
+      if (enough.some((part) => covers(chosen, part, candidates))) continue;
       const picked = chosen.map((i) => candidates[i]!.remedy);
       if (!agree(picked)) continue;
       tried += 1;
       if (lines.every((line) => shortBy(apply(line, picked)) === 0)) enough.push(chosen);
     }
   }
-  const ways = enough.map((chosen) => {
+  const least = enough.filter((chosen) => !enough.some((part) => part !== chosen && covers(chosen, part, candidates)));
+  const ways = least.map((chosen) => {
     const used = chosen.map((i) => candidates[i]!);
     return { remedies: used, cost: used.reduce((sum, { cost }) => sum + cost, 0) };
   });
   return { short, ways: ways.sort(fewestThenCheapest), tried, candidates: candidates.length };
+}
+
+/** Whether a choice does all that another one does: the same remedies, or a stage shortened further. */
+function covers(
+  chosen: readonly number[],
+  part: readonly number[],
+  candidates: readonly { remedy: Remedy }[],
+): boolean {
+  return part.every((i) => chosen.some((j) => j === i || isFurther(candidates[j]!.remedy, candidates[i]!.remedy)));
+}
+
+function isFurther(one: Remedy, other: Remedy): boolean {
+  if (one.kind !== 'shorten' || other.kind !== 'shorten') return false;
+  return one.stage === other.stage && one.meetings < other.meetings;
 }
 
 const fewestThenCheapest = (a: Way, b: Way) => a.remedies.length - b.remedies.length || a.cost - b.cost;
@@ -156,7 +173,10 @@ function overlapping(stages: readonly Flexible[], { first, second }: { first: st
   });
 }
 
-/** What could help: only stages that are short of meetings somewhere, and the spare meetings of lines that are. */
+/**
+ * What could help: stages that are short of meetings somewhere or that such a stage waits for (it may be held back, and they
+ * are in time without that), and the spare meetings of lines that are.
+ */
 function candidatesOf(lines: readonly Line[], costs: Costs): { remedy: Remedy; cost: number }[] {
   const found = new Map<string, { remedy: Remedy; cost: number }>();
   const add = (remedy: Remedy, cost: number) => {
@@ -168,13 +188,16 @@ function candidatesOf(lines: readonly Line[], costs: Costs): { remedy: Remedy; c
     const { meetings, eventDate, today } = line;
     const placed = layOut({ meetings, eventDate, stages: line.stages, ...(today === undefined ? {} : { today }) });
     const lengths = new Map(placed.stages.map(({ id, start, finish }) => [id, finish - start + 1]));
-    const late = new Set(placed.stages.filter(({ slack }) => slack < 0).map(({ id }) => id));
+    const late = withAllBefore(
+      line.stages,
+      placed.stages.filter(({ slack }) => slack < 0).map(({ id }) => id),
+    );
     const fixed = new Set(line.stages.filter((stage) => stage.fixed).map(({ id }) => id));
     for (const stage of line.stages.filter(({ id }) => late.has(id) && !fixed.has(id))) {
       const length = lengths.get(stage.id)!;
       if (stage.delay) add({ kind: 'undelay', stage: stage.id }, 0);
-      if (stage.shortest !== undefined && stage.shortest < length)
-        add({ kind: 'shorten', stage: stage.id, meetings: stage.shortest }, costs.shorten * (length - stage.shortest));
+      for (let meetings = length - 1; meetings >= (stage.shortest ?? length); meetings--)
+        add({ kind: 'shorten', stage: stage.id, meetings }, costs.shorten * (length - meetings));
       if (stage.optional) add({ kind: 'drop', stage: stage.id }, costs.drop * length);
       for (const first of stage.overlaps ?? [])
         if (late.has(first) && !fixed.has(first))
@@ -186,8 +209,29 @@ function candidatesOf(lines: readonly Line[], costs: Costs): { remedy: Remedy; c
   return [...found.values()];
 }
 
-/** Whether remedies can be carried out together: nothing else is done about a stage that is left out. */
+/** Candidates without those that shorten a stage by less than can be. */
+function withoutSteps<C extends { remedy: Remedy }>(candidates: readonly C[], lines: readonly Line[]): C[] {
+  const shortest = new Map(lines.flatMap(({ stages }) => stages.map((stage) => [stage.id, stage.shortest] as const)));
+  return candidates.filter(({ remedy }) => remedy.kind !== 'shorten' || remedy.meetings === shortest.get(remedy.stage));
+}
+
+/** These stages and all that they wait for, by ids. */
+function withAllBefore(stages: readonly Flexible[], ids: readonly string[]): Set<string> {
+  const byId = new Map(stages.map((stage) => [stage.id, stage]));
+  const found = new Set<string>();
+  const visit = (id: string) => {
+    if (found.has(id)) return;
+    found.add(id);
+    byId.get(id)?.after?.forEach(visit);
+  };
+  ids.forEach(visit);
+  return found;
+}
+
+/** Whether remedies can be carried out together: a stage gets one length, and nothing else is done about one that is left out. */
 function agree(chosen: readonly Remedy[]): boolean {
+  const shortened = chosen.flatMap((one) => (one.kind === 'shorten' ? [one.stage] : []));
+  if (new Set(shortened).size < shortened.length) return false;
   const dropped = chosen.flatMap((one) => (one.kind === 'drop' ? [one.stage] : []));
   const touches = (one: Remedy): string[] =>
     one.kind === 'overlap' ? [one.first, one.second] : one.kind === 'extra' || one.kind === 'drop' ? [] : [one.stage];

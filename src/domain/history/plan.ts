@@ -81,16 +81,18 @@ export async function planPutBack(
     left.push(...stays);
   }
   // What belongs to a thing that goes stays with it on record.
-  const gone = new Set(steps.flatMap(({ does, key }) => (does === 'remove' ? [key.id] : [])));
+  const gone = new Set(
+    steps.flatMap(({ does, table, key }) => (does === 'remove' ? [`${table} ${String(key.id)}`] : [])),
+  );
   steps = steps.filter(({ does, table, about }) => does !== 'remove' || !gone.has(ownerOf(table, about)));
   steps.sort((a, b) => b.order - a.order);
   return { steps, left, fingerprint: createHash('sha256').update(JSON.stringify(steps)).digest('hex') };
 }
 
-/** The id of the thing that a row is a part of: of a reading that of its run. */
-function ownerOf(table: string, row: Row): unknown {
+/** The thing that a row is a part of, by table and id: of a reading its run; nothing of what stands alone. */
+function ownerOf(table: string, row: Row): string {
   const { partOf } = entryOf(table);
-  return partOf && row[`${partOf}_id`];
+  return partOf ? `${partOf} ${String(row[`${partOf}_id`])}` : '';
 }
 
 async function readChanges(
