@@ -42,11 +42,6 @@ export async function needPostgres() {
 /** The same browser with and without a window of its own; the one without takes a third less of the processor. */
 const [SHELL, WINDOWED] = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
 
-/** Debian's chromium, as it is here or as it will be installed. */
-export function chromiumHere() {
-  return !existsSync(SHELL) && existsSync(WINDOWED) ? WINDOWED : SHELL;
-}
-
 /** Debian's chromium for the browser tests, installed when it is missing; where it can't be, the one with a window serves. */
 export async function needChromium() {
   if (!existsSync(SHELL)) {
@@ -54,7 +49,7 @@ export async function needChromium() {
       if (!existsSync(WINDOWED)) throw error;
     });
   }
-  return chromiumHere();
+  return existsSync(SHELL) ? SHELL : WINDOWED;
 }
 
 async function installDebian(name, what) {

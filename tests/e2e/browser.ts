@@ -1,7 +1,9 @@
+import { existsSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { chromiumHere } from '../../scripts/lib/install.mjs';
 
-export const CHROMIUM = chromiumHere();
+const [SHELL, WINDOWED] = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+/** Debian's chromium without a window of its own; the other one where only that is installed (scripts/lib/install.mjs). */
+export const CHROMIUM = !existsSync(SHELL) && existsSync(WINDOWED) ? WINDOWED : SHELL;
 
 /** Chromium's switches for a machine without a screen, a sandbox or a way out of loopback. */
 export const BROWSER = [

@@ -45,7 +45,7 @@ test.each(['', '   ', 'abc', '1.2.3', '12 5', '0x10', 'NaN', 'Infinity', '1e', '
 );
 
 test('forty thousand digits are refused at once', () => {
-  expect(() => readNumber('1'.repeat(40_000))).toThrow(/no number/);
+  expect(() => readNumber('1'.repeat(40_000))).toThrow(/not a number/);
 });
 
 test('ten thousand characters give a short message', () => {

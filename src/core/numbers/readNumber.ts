@@ -16,7 +16,7 @@ export function readNumber(input: string | number): { value: number; note?: stri
     .trim()
     .replace(/\u2212/g, '-');
   if (text === '') throw new CoreError('A number is needed here.');
-  if (text.length > MOST) throw new CoreError(`"${text.slice(0, 30)}" … is no number; write it like 12.5.`);
+  if (text.length > MOST) throw new CoreError(`"${text.slice(0, 30)}" … is not a number; write it like 12.5.`);
   if (/^[+-]?[1-9]\d{0,2}(,\d{3}|\.\d\d0)$/.test(text)) {
     const [whole = '', rest = ''] = text.split(/[.,]/);
     const short = rest.replace(/0+$/, '');

@@ -24,11 +24,11 @@ const RULES: [pattern: string, suggestion: string][] = [
   ['accurate|accurately|precise|precisely|exact|exactly', 'Give the target and its tolerance, like 10 m ± 0.15 m.'],
   ['quiet|quietly|loud|silent', 'Give a sound level and the distance it is measured at.'],
   [
-    'easy|easily|simple|simply|user-friendly|convenient|intuitive|comfortable',
+    'easy|easily|simple|simply|user[- ]friendly|convenient|intuitive|comfortable|flexible|flexibly|smooth|smoothly',
     'Say who does what, with which tools, within which time.',
   ],
   [
-    'good|nice|beautiful|better|best|optimal|ideal|suitable|appropriate|adequate|sufficient|efficient',
+    'good|(?<!as )well(?! as)|properly|nice|beautiful|attractive|better|best|optimal|ideal|suitable|appropriate|adequate|sufficient|efficient',
     'Say by what it is seen, and from which value on it counts.',
   ],
   ['safe|safely|reliable|reliably', 'Say what must not happen, and in how many runs: like no tray lost in 20 runs.'],
@@ -40,6 +40,11 @@ const RULES: [pattern: string, suggestion: string][] = [
   ],
 ];
 const ALL = new RegExp(RULES.map(([pattern]) => `(?<![\\p{L}-])(${pattern})(?![\\p{L}-])`).join('|'), 'giu');
+
+/** A number with its unit before a word that takes one says how much: 80 cm wide. */
+const MEASURED =
+  /\d\s?(?:mm|cm|m|km|in|ft|metres?|meters?|centimetres?|millimetres?|inches|feet|g|kg|grams?|kilograms?)\s+$/i;
+const TAKES_MEASURE = /^(?:wide|long|tall|thick|short|heavy|narrow|thin)$/i;
 
 /**
  * Finds words that nobody can measure ("strong", "light", "as fast as possible") and says what to write instead, in the
@@ -55,6 +60,7 @@ export function wording(input: { text: string }): { findings: WordingFinding[] }
   const findings: WordingFinding[] = [];
   for (const match of input.text.matchAll(ALL)) {
     const word = match[0];
+    if (MEASURED.test(input.text.slice(0, match.index)) && TAKES_MEASURE.test(word)) continue;
     const rule = match.slice(1).findIndex((group) => group !== undefined);
     if (seen.has(word.toLowerCase())) continue;
     seen.add(word.toLowerCase());

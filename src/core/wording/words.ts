@@ -1,3 +1,6 @@
+import { singular } from 'pluralize';
+import stem from 'wink-porter2-stemmer';
+
 /** Words that say nothing about what is wanted. */
 const EMPTY = new Set(
   `a an the this that these those it its they them their there we us our you your he she his her i me my is are be been being
@@ -20,45 +23,91 @@ const PHRASES: [RegExp, string][] = [
   [/\bat (?:the )?least\b|\b(?:more|heavier|longer|larger|greater) than\b|\b(?:minimum|min)\b/g, ' atleast '],
   [/\bwithout\b|\bnever\b|\bnothing\b|\bnobody\b|\bcannot\b|\bnone\b/g, ' not '],
 ];
-const SYNONYMS: Record<string, string> = Object.fromEntries(
-  `mass weigh weight weighed weighing heavy light lightweight
-   cost price expensive cheap budget
-   quick fast speed rapid swift quickly rapidly
-   tall height high
-   wide width broad
-   long length
-   strong strength sturdy robust
-   child kid youngster
-   repair fix mend
-   tip tilt lean
-   fast speed
-   stop halt
-   carry transport convey haul
-   size dimension
-   simple easy
-   quiet silent noiseless
-   person people somebody someone
-   one 1
-   two 2
-   three 3
-   four 4
-   five 5
-   ten 10
-   not no
-   kilogram kg kilo
-   gram g gramme
-   metre m meter
-   millimetre mm millimeter
-   centimetre cm centimeter
-   second s sec
-   minute min
-   credit credits
-   itself themselves himself herself`
-    .split('\n')
-    .flatMap((line) => {
-      const [first = '', ...others] = line.trim().split(/\s+/);
-      return others.map((word) => [word, first] as const);
-    }),
+/** Ways to say the same, the first for all of them. */
+const SAME = `
+  mass weigh weight
+  cost price budget
+  speed rate
+  strength strong sturdy robust
+  child kid youngster
+  repair fix mend
+  tip tilt lean
+  carry transport convey haul
+  size dimension
+  person somebody someone
+  quickly quick fast rapid rapidly swift
+  1 one single
+  2 two
+  3 three
+  4 four
+  5 five
+  10 ten
+  not no
+  kilogram kg kilo
+  gram g gramme
+  metre m meter
+  millimetre mm millimeter
+  centimetre cm centimeter
+  second s sec
+  minute min
+  itself themselves himself herself`;
+
+/** What words speak of, and which end of it they mean: two statements that mean opposite ends do not say the same. */
+const ENDS = `
+  mass: heavy heaviness / light lightweight
+  cost: expensive costly / cheap inexpensive affordable
+  speed: quickly / slow slowly
+  height: tall high / low
+  width: wide broad / narrow
+  length: long / short
+  thickness: thick / thin
+  size: large big huge / small compact little tiny
+  noise: loud noisy / quiet silent noiseless quietly
+  strength: strength / weak fragile flimsy
+  ease: easy simple easily simply / difficult hard complicated
+  heat: hot warm / cold cool
+  opening: open opening / close closed shut
+  side: left / right
+  end: top upper above / bottom lower beneath
+  inside: inside inner indoors / outside outer outdoors
+  way: up upwards uphill raise lift / down downwards downhill lower
+  force: push / pull
+  begin: start begin / stop halt end finish
+  order: before / after afterwards
+  change: increase rise grow / decrease reduce fall shrink
+  water: wet / dry
+  fill: full fill / empty
+  face: front forwards / back rear backwards`;
+
+const lines = (table: string) => table.trim().split('\n');
+const words = (list: string) => list.trim().split(/\s+/);
+
+/** The base of a word: its singular, without the endings of a verb, an adverb or a noun made of one (Porter 2). */
+const stemOf = (word: string) => stem(singular(word));
+
+const SYNONYMS = new Map(
+  lines(SAME).flatMap((line) => {
+    const [first = '', ...others] = words(line);
+    return [first, ...others].map((word) => [stemOf(word), stemOf(first)] as const);
+  }),
+);
+
+interface End {
+  of: string;
+  up: boolean;
+}
+const END_OF = new Map(
+  lines(ENDS).flatMap((line) => {
+    const [of = '', rest = ''] = line.split(':');
+    return rest
+      .split('/')
+      .flatMap((list, i) =>
+        words(list).map((word): [string, End] => [
+          SYNONYMS.get(stemOf(word)) ?? stemOf(word),
+          { of: stemOf(of.trim()), up: i === 0 },
+        ]),
+      );
+  }),
 );
 
 /** Whether a word says nothing about what is wanted. */
@@ -66,8 +115,18 @@ export function isFilling(word: string): boolean {
   return EMPTY.has(word.toLowerCase());
 }
 
-/** The words of a statement that carry its meaning: lower case, without punctuation, plural and endings, as a set. */
-export function meaningOf(text: string): Set<string> {
+/** What a statement says, as far as words tell. */
+export interface Meaning {
+  /** The words that carry its meaning: lower case, without punctuation, plural and endings. */
+  words: Set<string>;
+  /** Numbers that stand in it. */
+  numbers: Set<string>;
+  /** Which end of a thing it means, where it means one: "height" up for tall, down for low. */
+  ends: Map<string, boolean>;
+}
+
+/** Reads what a statement says. */
+export function meaningOf(text: string): Meaning {
   let plain = text
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
@@ -77,41 +136,18 @@ export function meaningOf(text: string): Set<string> {
     .replace(/(\d)[,.](\d)/g, '$1_$2');
   plain = plain.replace(/[^\p{L}\p{N}_%]+/gu, ' ');
   for (const [phrase, word] of PHRASES) plain = plain.replace(phrase, word);
-  const words = plain
+  const all = plain
     .replace(/(\d)(?=[a-z%])/g, '$1 ')
     .split(' ')
     .filter(Boolean);
-  const kept = words.filter((word) => !EMPTY.has(word)).map(toStem);
-  return new Set(kept.length > 0 ? kept : words.map(toStem));
-}
-
-function toStem(word: string): string {
-  const known = own(word);
-  if (known) return known;
-  const base = singular(word);
-  return own(base) ?? own(ending(base)) ?? ending(base);
-}
-
-function own(word: string): string | undefined {
-  if (!Object.hasOwn(SYNONYMS, word)) return undefined;
-  return ending(singular(SYNONYMS[word]!));
-}
-
-/** The singular of a regular English plural, and of "children" and "people". */
-function singular(word: string): string {
-  if (word === 'children') return 'child';
-  if (word.length < 4 || !word.endsWith('s') || /(?:ss|us|is)$/.test(word)) return word;
-  if (word.endsWith('ies')) return `${word.slice(0, -3)}y`;
-  if (/[aeo]lves$|arves$/.test(word)) return `${word.slice(0, -3)}f`;
-  return /(?:ches|shes|sses|xes|zes|oes)$/.test(word) ? word.slice(0, -2) : word.slice(0, -1);
-}
-
-/** The word without the endings of a verb, an adverb or a noun made of one. */
-function ending(word: string): string {
-  const cut = word.replace(/(?:ations?|ings?|edly|ed|ly|ment|er)$/, '');
-  const stem = cut.length >= 3 && /[aeiouy]/.test(cut) ? cut : word;
-  return stem
-    .replace(/([bdgklmnprt])\1$/, '$1')
-    .replace(/e$/, '')
-    .replace(/y$/, 'i');
+  const telling = all.filter((word) => !EMPTY.has(word));
+  const found: Meaning = { words: new Set(), numbers: new Set(), ends: new Map() };
+  for (const word of telling.length > 0 ? telling : all) {
+    const base = SYNONYMS.get(stemOf(word)) ?? stemOf(word);
+    const end = END_OF.get(base);
+    if (end && !found.ends.has(end.of)) found.ends.set(end.of, end.up);
+    if (/^\d/.test(base)) found.numbers.add(base);
+    found.words.add(end?.of ?? base);
+  }
+  return found;
 }

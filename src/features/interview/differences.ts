@@ -10,7 +10,7 @@ export interface Piece {
 
 const WORD = /[\p{L}\p{N}]+(?:[.,'’-][\p{L}\p{N}]+)*/gu;
 /** A word by its meaning; null for filling words, which make no difference. */
-const plain = (word: string) => (isFilling(word) ? null : ([...meaningOf(word)][0] ?? null));
+const plain = (word: string) => (isFilling(word) ? null : ([...meaningOf(word).words][0] ?? null));
 
 /**
  * Compares what several people noted about one answer, word by word and by meaning (plural, endings and filling words make

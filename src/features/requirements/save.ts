@@ -8,7 +8,7 @@ import { saveRow } from '@/server/saveRow';
 import type { LimitParts, LimitThen } from '@/domain/requirements/read';
 import { readLimit } from './readLimit';
 import type { requirementSchema } from './schema';
-import { requirementForm } from './toForm';
+import { requirementForm, STORED } from './toForm';
 
 type Input = InferType<typeof requirementSchema>;
 interface Parameter {
@@ -42,8 +42,6 @@ export async function writeRequirement(work: Work, input: Input): Promise<Writte
   const parameter = await parameterOf(work, input);
   const limit = readLimit(input, notes);
   if (parameter) checkUnit(limit, parameter.dimension);
-  // What the form asks for beside what is stored, and what is stored elsewhere, is left out.
-  const { id: _, projectId, version, parameterName, dimension, why, sources, ...stays } = input;
   const { statement, priority, decision } = input;
   const then = { ...limit, statement, parameter: parameter?.name ?? null, priority, decision };
   const material = stored ? differs(stored, { ...then, state: stored.state }) : false;
@@ -54,7 +52,7 @@ export async function writeRequirement(work: Work, input: Input): Promise<Writte
     throw new FieldError('why', 'This requirement was agreed. Say why it changes: it is kept with the old version.');
   const moved = stored?.state !== state;
   const values = {
-    ...stays,
+    ...Object.fromEntries(STORED.map((key) => [key, input[key]])),
     ...limit,
     weight: leads || limit.kind === 'wish' ? limit.weight : null,
     method: input.method || null,

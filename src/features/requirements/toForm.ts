@@ -1,3 +1,4 @@
+import type { InferType } from 'yup';
 import type { Source } from '@/domain/requirements/read';
 import { place } from '@/ui/forms/schema';
 import { requirementSchema } from './schema';
@@ -5,11 +6,16 @@ import { requirementSchema } from './schema';
 /** What the form asks for beside what is stored. */
 const ASKED = { parameterName: '', dimension: 'mass', why: '' };
 
+type Entered = InferType<typeof requirementSchema>;
+/** Fields of the form that are columns of the same name, by the schema alone: what else is sent is never written. */
+export const STORED = (Object.keys(requirementSchema.fields) as (keyof Entered)[]).filter(
+  (key) => !(key in place) && !(key in ASKED) && key !== 'sources',
+);
+
 /** A stored requirement as its form shows it: numbers as text, nothing as empty text. */
 export function requirementForm(row: Record<string, unknown>): Record<string, unknown> {
   const text = (key: string) => (row[key] === null || row[key] === undefined ? '' : String(row[key]));
-  const fields = Object.keys(requirementSchema.fields).filter((key) => !(key in place) && key !== 'sources');
-  return { ...Object.fromEntries(fields.map((key) => [key, text(key)])), ...ASKED };
+  return { ...Object.fromEntries(STORED.map((key) => [key, text(key)])), ...ASKED };
 }
 
 /** Sources as the form's rows. */
