@@ -5,7 +5,8 @@
  * 3. planning 6 sections with 40 stages over 200 meetings each, against single passes over the same lists
  * 4. how far off the forecast is on simulated classes (docs/decisions/0017)
  * 5. how much less the teams formed for a class of 120 cost than the best of 1,000 random ones
- * 6. the second start with nothing changed, against the first
+ * 6. recall and precision of vague words and of statements that say the same, on lists of our own
+ * 7. the second start with nothing changed, against the first
  * With --pages only the first, with --teams only the fifth.
  */
 import { spawn } from 'node:child_process';
@@ -26,6 +27,7 @@ import { serve } from './lib/serve.mjs';
 import { emptyProject, largeBundle } from '../tests/bench/bundles';
 import { largeClass, randomTeams } from '../tests/bench/largeClass';
 import { judgeForecast } from '../tests/bench/judgeForecast';
+import { judgePairs, judgeWording } from '../tests/bench/judgeWording';
 
 const ROUNDS = 40;
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
@@ -157,6 +159,19 @@ function forecasts() {
     );
 }
 
+/** How much of two lists of our own is found, and how much besides. */
+function words() {
+  for (const [what, { recall, precision, missed, wrong }] of [
+    ['Words that nobody can measure', judgeWording()],
+    ['Statements that say the same', judgePairs()],
+  ] as const) {
+    const share = (part: number) => `${Math.round(100 * part)} %`;
+    console.log(`${what}, lists of 30: recall ${share(recall)}, precision ${share(precision)}`);
+    for (const one of missed) console.log(`  not found: ${one}`);
+    for (const one of wrong) console.log(`  found besides: ${one}`);
+  }
+}
+
 function teams() {
   const input = largeClass();
   const costs = randomTeams(input, 1000).map((one) => assess({ ...input, teams: one }).cost);
@@ -213,6 +228,7 @@ async function main() {
   await planning();
   forecasts();
   teams();
+  words();
   await starts();
 }
 
