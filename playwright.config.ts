@@ -3,6 +3,7 @@ import { BROWSER, CHROMIUM } from './tests/e2e/browser';
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  outputDir: 'test-results/e2e',
   testMatch: '**/*.spec.ts',
   globalSetup: './tests/e2e/setUp.mjs',
   workers: 2,

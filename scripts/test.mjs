@@ -106,28 +106,28 @@ async function main() {
   const bin = (name) => path.join(ROOT, 'node_modules/.bin', name);
   const cluster = await startCluster('test', { fast: true });
   try {
-    // One processor looks at the text and makes the build, the other one runs what needs no browser.
+    await build();
+    // What is broken on purpose mostly waits, on clusters and servers of its own. Beside it one processor looks at the text and
+    // the other one runs what needs no browser; then the browser has both.
     const texts = async () => {
       await check('ratio of tests to code', process.execPath, 'scripts/ratio.mjs');
       await check('formatting', bin('prettier'), '--check', '--log-level=warn', '.');
       await check('lint and boundaries', bin('eslint'), '.', '--max-warnings=0');
       await check('vectors', bin('tsx'), 'scripts/vectors.ts', 'tests/vectors');
-      await build();
       await check('types', bin('tsc'), '--noEmit');
     };
     const bare = async () => {
       await jest('unit');
       await jest('db');
     };
-    await Promise.all([texts(), bare()]);
     const read = ({ stats }) => [stats.expected, stats.unexpected + stats.flaky + stats.skipped];
     const args = ['node_modules/@playwright/test/cli.js', 'test', '--reporter=list,json'];
     const browser = (name, report, ...more) =>
       suite(name, [...args, ...more], report, read, { PLAYWRIGHT_JSON_OUTPUT_NAME: path.join(REPORTS, report) });
-    // What is broken on purpose mostly waits, on clusters and servers of its own.
     await Promise.all([
-      browser('Playwright', 'browser.json'),
       browser('Faults', 'faults.json', '-c', 'playwright.faults.config.ts'),
+      bare(),
+      texts().then(() => browser('Playwright', 'browser.json')),
     ]);
   } finally {
     cluster.stop();
