@@ -7,6 +7,8 @@ export interface Column {
   type: string;
   nullable: boolean;
   hasDefault: boolean;
+  /** Whether it holds an empty text when nothing is said. */
+  blank: boolean;
   /** The words it may hold, where a check lists them. */
   oneOf: string[] | null;
 }
@@ -37,9 +39,10 @@ export function readShape(sql: Sql): Promise<Shape> {
 async function read(sql: Sql): Promise<Shape> {
   const columns = await sql<(Omit<Column, 'oneOf'> & { table: string })[]>`
     select c.relname as table, a.attname as name, coalesce(nullif(t.typbasetype, 0)::regtype, t.oid::regtype)::text as type,
-      not a.attnotnull as nullable, a.atthasdef or a.attidentity <> '' as has_default
+      not a.attnotnull as nullable, a.atthasdef or a.attidentity <> '' as has_default,
+      coalesce(pg_get_expr(d.adbin, d.adrelid) like '''''::%', false) as blank
     from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attnum > 0 and not a.attisdropped
-    join pg_type t on t.oid = a.atttypid
+    join pg_type t on t.oid = a.atttypid left join pg_attrdef d on d.adrelid = c.oid and d.adnum = a.attnum
     where c.relkind = 'r' and a.attgenerated = '' and c.relnamespace = current_schema()::regnamespace order by c.relname, a.attnum`;
   const keys = await sql<{ kind: string; table: string; columns: string[]; target: string | null; theirs: string[] }[]>`
     select k.contype::text as kind, c.relname as table, f.relname as target,

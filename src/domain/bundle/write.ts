@@ -83,10 +83,11 @@ async function readRows(sql: Sql, { table, carries, columns }: Carried, projectI
   return rows.map(({ row, at, bytes }) => ({ row: told(columns, row), at, bytes: bytes && new Uint8Array(bytes) }));
 }
 
-/** A row as a bundle tells it: instants to the millisecond, nothing where nothing is said. */
+/** A row as a bundle tells it: instants to the millisecond, nothing where nothing is said, so that a new column changes none. */
 function told(columns: Column[], row: Row): Row {
-  const fields = columns.flatMap(({ name, type, hasDefault }): [string, unknown][] => {
+  const fields = columns.flatMap(({ name, type, hasDefault, blank }): [string, unknown][] => {
     const value = row[name] ?? null;
+    if (blank && value === '') return [];
     if (value === null) return hasDefault ? [[name, null]] : [];
     return [[name, type.startsWith('timestamp') ? new Date(String(value)).toISOString() : value]];
   });
