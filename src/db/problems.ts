@@ -70,7 +70,10 @@ const CONSTRAINTS: Record<string, Problem> = {
   concept_round_once: { field: '', message: 'Somebody else has set this meanwhile; reload to see it.' },
   concept_claim_once: { field: 'claims', message: 'A requirement stands twice; say in one line how it is answered.' },
   concept_claim_whole: { field: 'claims', message: 'A number needs its unit; an uncertainty needs its number.' },
-  concept_left_has_reason: { field: 'reason', message: 'Say why it is left, in words its author may read.' },
+  concept_not_chosen_has_reason: {
+    field: 'reason',
+    message: 'Say why it is not chosen, in words its author may read.',
+  },
   concept_credit_apart: { field: 'fromId', message: 'A part is carried from one concept into another.' },
   selection_name_key: { field: 'name', message: 'A selection of this name exists already in the section.' },
   selection_criterion_name_key: { field: 'criteria', message: 'Two criteria have the same name.' },

@@ -198,7 +198,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     await page.getByRole('button', { name: 'It is through' }).click();
     await expect(sheet.getByRole('row', { name: /Gneiss 1/ })).toContainText('done');
     await go('bench');
-    await expect(page.getByText(/made while held: cautions of Stored energy/).first()).toBeVisible();
+    await expect(page.getByText(/recorded despite a hold: cautions of Stored energy/).first()).toBeVisible();
     await go('', sam);
     await expect(sam.getByText('Heavy haul: test session is on')).toBeVisible();
   });

@@ -256,6 +256,16 @@ update audit set before = jsonb_set(before, '{content}', pg_temp.keyed(before ->
   after = jsonb_set(after, '{content}', pg_temp.keyed(after -> 'content', 'thing', 'product')) where object_kind = 'brief_version';
 select setval(pg_get_serial_sequence('audit', 'id'), (select coalesce(max(id), 0) + 3 from audit));
 
+-- A concept that was not chosen is called that.
+alter table concept disable trigger user;
+alter table concept drop constraint concept_fate_check, drop constraint concept_left_has_reason;
+update concept set fate = 'not chosen' where fate = 'left';
+alter table concept add constraint concept_fate_check check (fate in ('open', 'chosen', 'not chosen')),
+  add constraint concept_not_chosen_has_reason check (fate <> 'not chosen' or fate_reason ~ '\S');
+alter table concept enable trigger user;
+update audit set before = before || '{"fate": "not chosen"}' where object_kind = 'concept' and before ->> 'fate' = 'left';
+update audit set after = after || '{"fate": "not chosen"}' where object_kind = 'concept' and after ->> 'fate' = 'left';
+
 -- Pictures and actions that belonged to a trial belong to its run.
 alter table attachment disable trigger user;
 alter table attachment drop constraint attachment_object_kind_check;

@@ -24,7 +24,7 @@ export interface Concept {
   steps: string[];
   risks: string;
   takesOver: string;
-  fate: 'open' | 'chosen' | 'left';
+  fate: 'open' | 'chosen' | 'not chosen';
   fateReason: string;
   fateBy: string;
   exception: string;

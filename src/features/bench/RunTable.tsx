@@ -52,7 +52,7 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
                   {[
                     run.status === 'ok' ? '' : run.status.replaceAll('-', ' '),
                     ...off,
-                    run.heldFor && `made while held: ${run.heldFor}`,
+                    run.heldFor && `recorded despite a hold: ${run.heldFor}`,
                     run.note,
                   ]
                     .filter(Boolean)

@@ -144,7 +144,9 @@ function BookedRow({ booking, ...props }: Props & { booking: Placed }) {
           </span>
         )}
         {why && own && <span className="block text-sm text-brick">held: {why}</span>}
-        {booking.heldFor && own && <span className="block text-sm text-ochre">used while held: {booking.heldFor}</span>}
+        {booking.heldFor && own && (
+          <span className="block text-sm text-ochre">used despite a hold: {booking.heldFor}</span>
+        )}
       </td>
       <td className="align-top text-sm">
         <span className="whitespace-nowrap">

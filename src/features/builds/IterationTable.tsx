@@ -52,7 +52,7 @@ export function IterationTable({
                   <td>
                     {one.state}
                     {one.released && ', released'}
-                    {one.heldFor && <span className="block text-sm text-ochre">while held</span>}
+                    {one.heldFor && <span className="block text-sm text-ochre">despite a hold</span>}
                   </td>
                   {columns.map((column) => {
                     const found = one.measurements.find((m) => m.parameterId === column.id);

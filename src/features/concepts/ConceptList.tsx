@@ -4,8 +4,7 @@ import type { Requirement } from '@/domain/requirements/read';
 import { shortName } from '@/core/format';
 import { feasibilityOf } from '@/domain/concepts/feasible';
 
-export const FATE_WORD = { open: 'open', chosen: 'chosen', left: 'left' } as const;
-const FATE_TONE = { open: 'faint', chosen: 'text-moss font-semibold', left: 'text-faint' } as const;
+const FATE_TONE = { open: 'faint', chosen: 'text-moss font-semibold', 'not chosen': 'text-faint' } as const;
 
 /** Concepts with how they work in a line, what their numbers say, and what became of them. */
 export function ConceptList({
@@ -60,7 +59,7 @@ export function ConceptList({
               <InShort concept={one} requirements={requirements} />
             </td>
             <td className={FATE_TONE[one.fate]}>
-              {FATE_WORD[one.fate]}
+              {one.fate}
               {one.fateReason && <span className="block text-sm faint font-normal">{one.fateReason}</span>}
             </td>
           </tr>
@@ -82,7 +81,7 @@ function InShort({ concept, requirements }: { concept: Concept; requirements: Re
           {concept.exception && ' (exception)'}
         </span>
       )}
-      {silent.length > 0 && <span className="block faint">says nothing of {codes(silent)}</span>}
+      {silent.length > 0 && <span className="block faint">{codes(silent)} not addressed</span>}
     </>
   );
 }

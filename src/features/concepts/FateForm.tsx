@@ -36,7 +36,7 @@ export function FateForm({ fate, reason, ...fixed }: Place & { fate: string; rea
         options={[
           ['open', 'still open'],
           ['chosen', 'chosen to be built'],
-          ['left', 'left'],
+          ['not chosen', 'not chosen'],
         ]}
       />
       <decideConceptFields.Area name="reason" label="Why, in words its author may read" rows={2} />

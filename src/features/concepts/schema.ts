@@ -70,10 +70,10 @@ export const decideConceptSchema = yup.object({
   version: yup.number().integer().required(),
   fate: yup
     .string()
-    .oneOf(['open', 'chosen', 'left'] as const)
+    .oneOf(['open', 'chosen', 'not chosen'] as const)
     .required(),
   reason: prose('The reason').when('fate', {
-    is: 'left',
+    is: 'not chosen',
     then: (s) => s.required('Say why it is left, in words its author may read.'),
   }),
 });

@@ -13,7 +13,7 @@ export const makeDraw = action(
     const concepts = forPitches
       ? await tx<{ id: string; title: string }[]>`
               select c.id, c.title from concept c join concept_round r on r.section_id = c.section_id and r.released_at is not null
-              where c.project_id = ${projectId} and c.section_id = ${sectionId} and c.removed_at is null and c.fate <> 'left'
+              where c.project_id = ${projectId} and c.section_id = ${sectionId} and c.removed_at is null and c.fate <> 'not chosen'
               order by c.title, c.id`
       : null;
     if (concepts?.length === 0) throw new FieldError('', 'Release the concepts of the section first.');

@@ -212,7 +212,7 @@ export const STAGE_PLANS: readonly StartPlan[] = [
   },
   {
     name: 'whole-class-build',
-    title: 'One thing built by the whole class',
+    title: 'Shared build by the whole class',
     about: 'parts by many hands that must fit: first on paper, then in trial material, then for good',
     stages: [
       { name: 'Brief and division of parts', meetings: 2, handsIn: 'who draws which part' },

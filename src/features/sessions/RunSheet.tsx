@@ -75,7 +75,7 @@ function State({ session, run }: { session: TestSession; run: Followed }) {
     return (
       <>
         <span className="text-moss">done {clockAt(session, run.ended!)}</span>
-        {mark?.heldFor && <span className="block text-ochre">while held: {mark.heldFor}</span>}
+        {mark?.heldFor && <span className="block text-ochre">despite a hold: {mark.heldFor}</span>}
       </>
     );
   if (run.state === 'running') return <b className="text-iron">runs since {clockAt(session, run.expected)}</b>;

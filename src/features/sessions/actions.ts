@@ -100,7 +100,7 @@ export const endSession = action('endSession', sessionIdSchema, async (work, { i
   await work.tx`update test_session set ended_at = ${momentOf(work)} where id = ${id} and project_id = ${work.projectId}`;
 });
 
-/** A run begins, ends, or is left out as the team is not there. What ran while held is kept, and marked. */
+/** A run begins, ends, or is left out as the team is not there. What ran despite a hold is kept, and marked. */
 export const markRun = action('markRun', markSchema, async (work, { sessionId, teamId, attempt, does }) => {
   const { tx, projectId, notes } = work;
   const session = await lockSession(work, sessionId);

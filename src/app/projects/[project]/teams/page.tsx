@@ -161,7 +161,7 @@ async function Wishes({ frame, members, roles }: { frame: Frame; members: Member
           roles: own?.roles ?? [],
         }}
         concepts={concepts
-          .filter(({ fate }) => fate !== 'left')
+          .filter(({ fate }) => fate !== 'not chosen')
           .map(({ id, title, authorName }) => [id, `${title} (${shortName(authorName)})`] as const)}
         people={members
           .filter((one) => one.sectionId === sectionId && one.accountId !== actor.id)

@@ -71,7 +71,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       {iteration.reason && <p className="mb-3 max-w-3xl">{iteration.reason}</p>}
       {iteration.heldFor && (
         <p className="callout mb-3" style={{ '--tone': 'var(--ochre)' } as React.CSSProperties}>
-          Built while held: {iteration.heldFor}.
+          Recorded despite a hold: {iteration.heldFor}.
         </p>
       )}
       {iteration.parentNumber && (

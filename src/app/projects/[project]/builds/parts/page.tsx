@@ -67,7 +67,7 @@ export default async function PartsPage(props: SheetProps) {
       name="Builds"
       view="builds/parts"
       views={BUILD_VIEWS}
-      title="One thing built by all"
+      title="Shared build"
       about={section ? `section ${section.name}${parts.length ? `, ${plural(parts.length, 'part')}` : ''}` : undefined}
       byTeam={false}
     >

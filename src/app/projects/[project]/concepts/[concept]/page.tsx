@@ -2,7 +2,6 @@ import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { removeConcept } from '@/features/concepts/actions';
 import { CommentForm } from '@/features/concepts/CommentForm';
-import { FATE_WORD } from '@/features/concepts/ConceptList';
 import { CreditForm, ExceptionForm, FateForm, RemoveCredit } from '@/features/concepts/FateForm';
 import { feasibilityOf } from '@/domain/concepts/feasible';
 import { FeasibilityTable } from '@/features/concepts/FeasibilityTable';
@@ -70,7 +69,7 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
     >
       {concept.fate !== 'open' && (
         <p className="callout mb-3">
-          <b>{FATE_WORD[concept.fate]}</b>, decided by {shortName(concept.fateBy)}
+          <b>{concept.fate}</b>, decided by {shortName(concept.fateBy)}
           {concept.fateReason && `: ${concept.fateReason}`}
         </p>
       )}
@@ -96,7 +95,7 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
         )}
         {feasibility.silent.length > 0 && (
           <p className="faint">
-            Musts that it says nothing about:{' '}
+            Musts not addressed:{' '}
             {feasibility.silent.map(({ requirement }) => `${requirement.code} ${requirement.statement}`).join('; ')}.
           </p>
         )}

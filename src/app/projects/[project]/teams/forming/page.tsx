@@ -29,7 +29,7 @@ export default async function FormingPage(props: SheetProps) {
   const asks = settings.find(({ sectionId }) => sectionId === section?.id);
   const form = asks ?? NEW_FORMING;
   const own = pairs.filter(({ oneId, otherId }) => here(oneId) && here(otherId));
-  const ideas = concepts.filter(({ sectionId, fate }) => sectionId === section?.id && fate !== 'left');
+  const ideas = concepts.filter(({ sectionId, fate }) => sectionId === section?.id && fate !== 'not chosen');
   const groups = groupsOf(ideas);
   const said = students.filter(({ accountId }) => preferences.some((one) => one.accountId === accountId));
   const people = students.map((student) => {

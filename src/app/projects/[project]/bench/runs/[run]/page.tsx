@@ -72,7 +72,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
     ...(run.heldFor
       ? [
           [
-            'Made while held',
+            'Recorded despite a hold',
             <span key="h" className="text-ochre">
               {run.heldFor}
             </span>,

@@ -19,7 +19,7 @@ export default async function EditSelectionPage(props: SheetProps) {
   ]);
   const selection = selections.find((one) => one.id === id);
   const sectionId = selection?.sectionId ?? frame.section?.id ?? frame.clock?.id;
-  const here = concepts.filter((one) => one.sectionId === sectionId && (one.fate !== 'left' || selection));
+  const here = concepts.filter((one) => one.sectionId === sectionId && (one.fate !== 'not chosen' || selection));
   const values = selection
     ? {
         ...selectionForm(selection),
