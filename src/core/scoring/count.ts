@@ -10,12 +10,11 @@ import { compareValues } from './values';
 /** An attempt that counts for something: its number from 1, its value after formula and penalties. */
 export interface Kept {
   number: number;
-  value: number;
   exact: Exact;
   status: string;
   penalties: Record<string, number>;
   /** The value with how it came about: "8.2 = 7.2 + 2 × 0.5 for touched". */
-  said: string;
+  said: () => string;
 }
 /** What an entry comes to before points: the counted value, the attempts it rests on, and those left over. */
 export interface Count {
@@ -70,7 +69,7 @@ function effective(
   attempt: Attempt,
   number: number,
   penalties: Record<string, number>,
-): Pick<Kept, 'value' | 'exact' | 'said'> | null {
+): Pick<Kept, 'exact' | 'said'> | null {
   const where = `${entry.team}, attempt ${number}`;
   const raw = rawValue(rule, attempt, where);
   if (raw === null) return null;
@@ -79,13 +78,16 @@ function effective(
     .map(([code, times]) => ({ code, times, each: rule.penalties![code]!.value ?? 0 }))
     .filter(({ times, each }) => times * each !== 0);
   const whole = totalOf([formed, ...added.map(({ times, each }) => exact(each).times(times))]);
-  const value = numberOf(whole, `The value of ${where}`);
-  const written = sayFor([raw]);
-  const before = formula ? `${written(numberOf(formed, `The value of ${where}`))} from ${say(raw)}` : say(raw);
-  const more = added.map(
-    ({ code, times, each }) => ` ${each < 0 ? '−' : '+'} ${times} × ${say(Math.abs(each))} for ${code}`,
-  );
-  return { value, exact: whole, said: added.length > 0 ? `${before}${more.join('')} = ${written(value)}` : before };
+  const said = () => {
+    const written = sayFor([raw]);
+    const tell = (value: Exact) => written(numberOf(value, `The value of ${where}`));
+    const before = formula ? `${tell(formed)} from ${say(raw)}` : say(raw);
+    const more = added.map(
+      ({ code, times, each }) => ` ${each < 0 ? '−' : '+'} ${times} × ${say(Math.abs(each))} for ${code}`,
+    );
+    return added.length > 0 ? `${before}${more.join('')} = ${tell(whole)}` : before;
+  };
+  return { exact: whole, said };
 }
 
 /** The value an attempt goes in with, or null when it is as if not made. */

@@ -33,7 +33,7 @@ export function tieBreakers(rule: EventRule): Order<Count>[] {
   return (rule.ties ?? []).map((tie): Order<Count> => {
     if (tie === 'next-best') {
       const apart = (a: Count, b: Count) => nextBest(a, b, (x, y) => compare(x.exact, y.exact));
-      return { compare: (a, b) => apart(a, b).order, says: (a, b) => apart(a, b).says };
+      return { compare: (a, b) => apart(a, b).order, says: (a, b) => apart(a, b).says() };
     }
     if (tie === 'fewest-attempts')
       return {
@@ -60,16 +60,16 @@ export function placed<T>(groups: T[][]): { item: T; place: number; tied: number
 }
 
 /** The attempts that do not count, best first, compared one by one; having one more beats having none. */
-function nextBest(a: Count, b: Count, compare: Compare<Kept>): { order: number; says: string } {
+function nextBest(a: Count, b: Count, compare: Compare<Kept>): { order: number; says: () => string } {
   const length = Math.max(a.others.length, b.others.length);
   for (let i = 0; i < length; i++) {
     const [mine, theirs] = [a.others[i], b.others[i]];
     if (!mine || !theirs)
-      return { order: mine ? -1 : 1, says: mine ? 'a further attempt' : 'a further attempt of the other' };
+      return { order: mine ? -1 : 1, says: () => (mine ? 'a further attempt' : 'a further attempt of the other') };
     const order = compare(mine, theirs);
-    if (order !== 0) return { order, says: `the next best attempt, ${mine.said} against ${theirs.said}` };
+    if (order !== 0) return { order, says: () => `the next best attempt, ${mine.said()} against ${theirs.said()}` };
   }
-  return { order: 0, says: '' };
+  return { order: 0, says: () => '' };
 }
 
 function used(count: Count): number {

@@ -7,7 +7,7 @@ import { say, type Say } from './say';
 /** Points and the sentence that reproduces them. */
 export interface Given {
   points: Exact;
-  because: string;
+  because: () => string;
 }
 type Of<K extends PointsRule['kind']> = Extract<PointsRule, { kind: K }>;
 
@@ -30,7 +30,7 @@ export function pointsFor(rule: EventRule, counted: Exact, telling: Telling): Gi
     case 'relative':
       return relative(rule, points, counted, telling);
     case 'value':
-      return { points: counted, because: `The counted value is the points: ${tell(counted, telling)}.` };
+      return { points: counted, because: () => `The counted value is the points: ${tell(counted, telling)}.` };
     case 'place':
       return null;
   }
@@ -48,15 +48,17 @@ export function pointsForPlace(rule: Of<'place'>, place: number, tied: number): 
   if (tied === 1 || rule.shared === 'same') {
     return {
       points: at(place),
-      because: `Place ${place}${tied > 1 ? `, shared by ${tied},` : ''} gives ${say(at(place).toNumber())} points.`,
+      because: () =>
+        `Place ${place}${tied > 1 ? `, shared by ${tied},` : ''} gives ${say(at(place).toNumber())} points.`,
     };
   }
   const spanned = Array.from({ length: tied }, (_, i) => at(place + i));
   const points = meanOf(spanned);
-  const said = spanned.map((one) => say(one.toNumber())).join(' + ');
+  const said = () => spanned.map((one) => say(one.toNumber())).join(' + ');
   return {
     points,
-    because: `${tied} teams share places ${place} to ${place + tied - 1}: (${said}) / ${tied} = ${tell(points, { written: say })}.`,
+    because: () =>
+      `${tied} teams share places ${place} to ${place + tied - 1}: (${said()}) / ${tied} = ${tell(points, { written: say })}.`,
   };
 }
 
@@ -98,10 +100,10 @@ export function takePenalties(
   telling: Pick<Telling, 'written'>,
 ): { points: Exact; because: string[] } {
   const taken = penaltiesOf(rule, basis);
-  if (taken.length === 0) return { points: given.points, because: [given.because] };
+  if (taken.length === 0) return { points: given.points, because: [given.because()] };
   const points = lessPenalties(rule, given.points, taken);
   const said = taken.map((p) => `Attempt ${p.number}: ${p.times} × ${p.code} takes ${tell(p.points, telling)} points.`);
-  return { points, because: [given.because, ...said, `That leaves ${tell(points, telling)} points.`] };
+  return { points, because: [given.because(), ...said, `That leaves ${tell(points, telling)} points.`] };
 }
 
 function tell(value: Exact, { written }: Pick<Telling, 'written'>): string {
@@ -109,7 +111,7 @@ function tell(value: Exact, { written }: Pick<Telling, 'written'>): string {
 }
 
 function bands(rule: Of<'bands'>, counted: Exact, telling: Telling): Given {
-  const said = tell(counted, telling);
+  const said = () => tell(counted, telling);
   const fits = [...rule.bands]
     .sort((a, b) => (a.atLeast !== undefined ? b.atLeast! - a.atLeast : a.atMost! - b.atMost!))
     .find((band) =>
@@ -117,9 +119,9 @@ function bands(rule: Of<'bands'>, counted: Exact, telling: Telling): Given {
         ? compareExact(counted, exact(band.atLeast)) >= 0
         : compareExact(counted, exact(band.atMost!)) <= 0,
     );
-  if (!fits) return { points: ZERO, because: `${said} reaches no band: 0 points.` };
+  if (!fits) return { points: ZERO, because: () => `${said()} reaches no band: 0 points.` };
   const edge = fits.atLeast !== undefined ? `at least ${say(fits.atLeast)}` : `at most ${say(fits.atMost!)}`;
-  return { points: exact(fits.points), because: `${said} is ${edge}: ${say(fits.points)} points.` };
+  return { points: exact(fits.points), because: () => `${said()} is ${edge}: ${say(fits.points)} points.` };
 }
 
 function linear(rule: Of<'linear'>, counted: Exact, telling: Telling): Given {
@@ -130,8 +132,8 @@ function linear(rule: Of<'linear'>, counted: Exact, telling: Telling): Given {
     : along.gte(1)
       ? exact(p1)
       : totalOf([exact(p0), along.times(minus(exact(p1), exact(p0)))]);
-  const line = `straight line from ${say(p0)} points at ${say(x0)} to ${say(p1)} at ${say(x1)}`;
-  return { points, because: `${tell(counted, telling)} on the ${line}: ${tell(points, telling)} points.` };
+  const line = () => `straight line from ${say(p0)} points at ${say(x0)} to ${say(p1)} at ${say(x1)}`;
+  return { points, because: () => `${tell(counted, telling)} on the ${line()}: ${tell(points, telling)} points.` };
 }
 
 function deviation(rule: Of<'deviation'>, counted: Exact, target: number, telling: Telling): Given {
@@ -142,10 +144,12 @@ function deviation(rule: Of<'deviation'>, counted: Exact, target: number, tellin
   const full = totalOf([exact(rule.start), exact(rule.perStep).times(steps).neg(), exact(over).neg()]);
   const floor = exact(rule.floor ?? 0);
   const points = full.lt(floor) ? floor : full;
-  const minusOver = over ? ` − ${say(over)} for overshooting` : '';
-  const held = points.gt(full) ? `, not below ${tell(points, telling)}` : '';
-  const made = tell(steps, telling);
-  const because = `${tell(counted, telling)} is ${tell(off, telling)} from ${say(target)}, ${made} ${made === '1' ? 'step' : 'steps'} of ${say(rule.step)} (${rule.count}): ${say(rule.start)} − ${made} × ${say(rule.perStep)}${minusOver} = ${tell(full, telling)}${held}.`;
+  const because = () => {
+    const minusOver = over ? ` − ${say(over)} for overshooting` : '';
+    const held = points.gt(full) ? `, not below ${tell(points, telling)}` : '';
+    const made = tell(steps, telling);
+    return `${tell(counted, telling)} is ${tell(off, telling)} from ${say(target)}, ${made} ${made === '1' ? 'step' : 'steps'} of ${say(rule.step)} (${rule.count}): ${say(rule.start)} − ${made} × ${say(rule.perStep)}${minusOver} = ${tell(full, telling)}${held}.`;
+  };
   return { points, because };
 }
 
@@ -162,19 +166,18 @@ function relative(rule: EventRule, points: Of<'relative'>, counted: Exact, telli
   const reference = best ? telling.reference! : exact(points.to as number);
   const share = shareOf(counted, reference, rule.better === 'lower');
   const result = exact(points.max).times(best && share.gt(1) ? 1 : share);
-  const [own, to, gained] = [counted, reference, result].map((one) => tell(one, telling));
-  const against = best ? `the best, ${to},` : to!;
-  const lower = rule.better === 'lower';
-  if (counted.isZero() || reference.isZero()) {
-    const why = counted.eq(reference)
-      ? `equals ${against}`
-      : lower && counted.isZero()
-        ? `beats ${against}`
-        : `against ${against}`;
-    return { points: result, because: `${own} ${why.replace(/,$/, '')}: ${gained} points.` };
-  }
-  const fraction = lower ? `${to} / ${own}` : `${own} / ${to}`;
-  return { points: result, because: `${say(points.max)} × ${fraction} against ${against} = ${gained}.` };
+  const because = () => {
+    const [own, to, gained] = [counted, reference, result].map((one) => tell(one, telling));
+    const against = best ? `the best, ${to},` : to!;
+    const lower = rule.better === 'lower';
+    if (counted.isZero() || reference.isZero()) {
+      const beats = lower && counted.isZero() ? 'beats' : 'against';
+      const why = `${counted.eq(reference) ? 'equals' : beats} ${against}`;
+      return `${own} ${why.replace(/,$/, '')}: ${gained} points.`;
+    }
+    return `${say(points.max)} × ${lower ? `${to} / ${own}` : `${own} / ${to}`} against ${against} = ${gained}.`;
+  };
+  return { points: result, because };
 }
 
 /**

@@ -137,7 +137,7 @@ function withoutValue(count: Count): string {
 
 function chosen(rule: EventRule, count: Ranked): string {
   const list = count.basis
-    .map((attempt) => `${attempt.number} (${attempt.said}${attempt.status === 'ok' ? '' : `, ${attempt.status}`})`)
+    .map((attempt) => `${attempt.number} (${attempt.said()}${attempt.status === 'ok' ? '' : `, ${attempt.status}`})`)
     .join(', ');
   const made = `${count.entry.attempts.length} made, ${rule.attempts.allowed} allowed`;
   const formula = rule.value ? ` by ${rule.value}` : '';

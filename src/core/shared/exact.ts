@@ -2,20 +2,29 @@ import { Decimal } from 'decimal.js';
 import { CoreError } from './CoreError';
 
 /**
- * Decimal arithmetic to 60 digits: numbers are what they are written as (0.1 is a tenth), sums and products of them are exact,
+ * Decimal arithmetic to 40 digits: numbers are what they are written as (0.1 is a tenth), sums and products of them are exact,
  * quotients and roots as good as exact. What is computed so and turned into a number once is the nearest number to it, so that
  * what is equal on paper is equal here, whatever binary says. Through the package decimal.js.
  */
-const Exact = Decimal.clone({ precision: 60, defaults: true });
+const Exact = Decimal.clone({ precision: 40, defaults: true });
 export type Exact = Decimal;
 
 export const ZERO: Exact = new Exact(0);
 /** Terms that cancel to less than this share of the largest cancel wholly: what is left is the rounding of quotients. */
-const NOISE = new Exact('1e-40');
+const NOISE = new Exact('1e-30');
+
+/** Numbers that were read lately: a rule's own come again with every attempt, and reading one costs most of all. */
+const READ = new Map<number, Exact>();
+const MOST_READ = 2000;
 
 /** A number as it is written. */
 export function exact(value: number): Exact {
-  return new Exact(value);
+  const known = READ.get(value);
+  if (known) return known;
+  if (READ.size >= MOST_READ) READ.clear();
+  const read = new Exact(value);
+  READ.set(value, read);
+  return read;
 }
 
 /** The sum of terms. */
@@ -34,9 +43,13 @@ export function minus(a: Exact, b: Exact): Exact {
   return totalOf([a, b.neg()]);
 }
 
+/** How many words of seven digits both numbers may have together to be exact, so that no rounding is in their difference. */
+const SHORT = 8;
+
 /** Below 0 where a is smaller, above 0 where it is larger, 0 where both are equal. */
 export function compareExact(a: Exact, b: Exact): number {
-  return a.eq(b) ? 0 : minus(a, b).comparedTo(ZERO);
+  const order = a.cmp(b);
+  return order === 0 || a.d.length + b.d.length <= SHORT ? order : minus(a, b).cmp(ZERO);
 }
 
 /** The mean of at least one term. */
