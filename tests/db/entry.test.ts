@@ -103,6 +103,12 @@ describe('runs', () => {
     ['attempt 0', () => ({ attempt: 0 }), 'attempt', /from 1/],
     ['the wrong section', () => ({ sectionId: p.sections['5'] }), 'teamId', /Flint belongs to section 2/],
     ['another team’s iteration', () => ({ iterationId: p.iteration['Marl 2'] }), 'iterationId', /not one of Flint/],
+    [
+      'an attempt in no event',
+      () => ({ eventId: null, protocolId: randomUUID(), attempt: 3 }),
+      'eventId',
+      /counts in an event/,
+    ],
     ['an unknown event', () => ({ eventId: randomUUID() }), 'eventId', /not part of the project/],
     ['an unknown penalty', () => ({ penalties: { invented: 1 } }), 'penalties', /no penalty "invented"/],
     ['half a penalty', () => ({ penalties: { 'touched-cable': 0.5 } }), 'penalties', /whole numbers/],

@@ -37,6 +37,8 @@ export const recordRun: Command<Input, { id: string; attempt: number | null }> =
     if (known && version === null) return { id, attempt: known.attempt };
     if (known && (known.teamId !== teamId || (known.eventId !== null && known.eventId !== eventId)))
       throw new FieldError('teamId', 'A run stays with its team and its event.');
+    if (!known && attempt !== null && !eventId)
+      throw new FieldError('eventId', 'An attempt counts in an event: choose it, or record this as a practice run.');
     const test = await findTest(work, known ? known.eventId : eventId, known?.protocolId ?? input.protocolId);
     await checkPlaces(work, input);
     checkPenalties(test.rules, penalties);
