@@ -107,6 +107,7 @@ async function main() {
   const cluster = await startCluster('test', { fast: true });
   try {
     await build();
+    process.env.IRONSTONE_BUILD = 'made';
     // What is broken on purpose mostly waits, on clusters and servers of its own. Beside it one processor looks at the text and
     // the other one runs what needs no browser; then the browser has both.
     const texts = async () => {
