@@ -55,7 +55,8 @@ const MOST_CANDIDATES = 60;
 /**
  * What can be done so that every line fits: all combinations of at most `most` remedies are tried, and those returned of
  * which no smaller part is enough (nor the same with a stage shortened less), fewest remedies first, then cheapest. A stage
- * can be shortened to any length down to its shortest; where that makes more than 60 candidates, to its shortest alone. Remedies on stages count for every line, an
+ * can be shortened to any length down to its shortest; where that makes more than 60 candidates, to its shortest alone.
+ * Remedies on stages count for every line, an
  * extra meeting for its own. "undelay" gives up that a stage was held back, and costs nothing. Two stages overlap when
  * the second follows the first by custom only: it then waits for what the first waited for, and whatever follows the
  * second waits for both.

@@ -5,7 +5,8 @@ import { FieldError } from '@/server/outcome';
 const SIGNED: readonly Dimension[] = ['angle', 'temperature', 'voltage', 'current'];
 
 /**
- * Reads a measured value as typed and checks its unit against the dimension, and its sign. Refusals carry the field: `path`.value or `path`.unit. Lengths may be negative only for runs (`signed`).
+ * Reads a measured value as typed and checks its unit against the dimension, and its sign.
+ * Refusals carry the field: `path`.value or `path`.unit. Lengths may be negative only for runs (`signed`).
  */
 export function readMeasured(
   path: string,
