@@ -41,8 +41,6 @@ function inDoubles(apply: (...x: number[]) => number, args: readonly Exact[]): E
 export interface Formula {
   text: string;
   names: string[];
-  evaluate(values: Record<string, number>): number;
-  /** The same as decimals have it. */
   evaluateExact(values: Record<string, number>): Exact;
 }
 
@@ -71,7 +69,7 @@ export function readFormula(text: string): Formula {
     const why = result.isNaN() ? '' : ': it is too large for a number, or divides by 0';
     throw new CoreError(`The formula "${text}" has no finite value for ${given}${why}.`);
   };
-  return { text, names: [...names], evaluateExact, evaluate: (values) => evaluateExact(values).toNumber() };
+  return { text, names: [...names], evaluateExact };
 }
 
 type Run = (values: Record<string, number>) => Exact;
