@@ -1,6 +1,6 @@
 /**
  * npm run bench: prints ratios measured side by side in one run, never seconds to be compared with another machine.
- * 1. server time of Standings and Today with 40 teams × 12 iterations × 5,000 runs, against an empty sheet
+ * 1. every page with 40 teams × 12 iterations × 5,000 runs against an empty sheet: wall and processor time, queries, size
  * 2. scoreEvent for 1,000 entries of 3 attempts, against a bare loop that only finds each best
  * 3. planning 6 sections with 40 stages over 200 meetings each, against single passes over the same lists
  * 4. how far off the forecast is on simulated classes (docs/decisions/0017)
@@ -19,17 +19,21 @@ import { assess, form } from '@/core/teams';
 import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
 import { connect } from '@/db/connection';
 import { importBundle } from '@/domain/bundle/importBundle';
+import { ROUTES } from '@/server/policy';
 import { newToken, tokenHash } from '@/server/secrets';
 import { build } from './lib/build.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';
 import { quiet } from './lib/run.mjs';
 import { serve } from './lib/serve.mjs';
 import { emptyProject, largeBundle } from '../tests/bench/bundles';
+import { pageCosts } from '../tests/bench/pages';
 import { largeClass, randomTeams } from '../tests/bench/largeClass';
 import { judgeForecast } from '../tests/bench/judgeForecast';
 import { judgePairs, judgeWording } from '../tests/bench/judgeWording';
 
 const ROUNDS = 40;
+/** Pages that need something chosen first. */
+const UNFIT = ['/history/put-back', '/brief/changes', '/concepts/new', '/find'];
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** Runs each job in turn, round after round, and gives the median time of each in milliseconds. */
@@ -62,19 +66,45 @@ async function pages() {
       return [await bring(largeBundle()), await bring(emptyProject())];
     });
     await sql`analyze`;
-    const get = (address: string) => async () => {
-      const answer = await fetch(served.origin + address, { headers: { cookie: `ironstone_session=${token}` } });
-      if (answer.status !== 200) throw new Error(`${address} answered ${answer.status}`);
-      await answer.arrayBuffer();
-    };
     const home = `/projects/${large!.id}`;
-    const [blank, standings, today] = await sideBySide([
-      get(`/projects/${empty!.id}/concepts`),
-      get(`${home}/standings`),
-      get(home),
-    ]);
-    console.log('Pages with 40 teams, 12 iterations each, 5,000 runs, against an empty sheet (at most 3):');
-    console.log(`  Standings ${(standings! / blank!).toFixed(2)}   Today ${(today! / blank!).toFixed(2)}`);
+    const one = async (table: string) => {
+      const [row] = await sql<
+        [{ id: string }]
+      >`select id from ${sql(table)} where project_id = ${large!.id} order by id limit 1`;
+      return row.id;
+    };
+    const sheets = Object.keys(ROUTES)
+      .filter((route) => route.startsWith('/projects/[project]') && !/\/(export|pictures|profile)\b/.test(route))
+      .map((route) => route.slice('/projects/[project]'.length));
+    const ids: Record<string, string> = {
+      '[iteration]': await one('iteration'),
+      '[run]': await one('run'),
+      '[gate]': await one('gate'),
+      '[team]': await one('team'),
+    };
+    const shown = sheets.flatMap((sheet) => {
+      const address = sheet.replace(/\[\w+\]/, (name) => ids[name] ?? name);
+      return address.includes('[') || UNFIT.includes(sheet) ? [] : [{ sheet, address: home + address }];
+    });
+    const costs = await pageCosts(
+      { origin: served.origin, pid: served.pid, token, sql, log: path.join(cluster.data, '..', 'log') },
+      [`/projects/${empty!.id}/concepts`, ...shown.map(({ address }) => address)],
+      15,
+    );
+    console.log(
+      'Pages with 40 teams, 12 iterations each, 5,000 runs, against an empty sheet (goal: 2; Today, Standings 1.5)',
+    );
+    console.log('  wall  processor  queries  kB     elements');
+    const names = ['(empty sheet)', ...shown.map(({ sheet }) => sheet || '(Today)')];
+    const rows = costs.map((cost, i) => ({ ...cost, name: names[i]! }));
+    for (const { name, wall, processor, queries, bytes, nodes } of rows.sort((x, y) => y.wall - x.wall))
+      console.log(
+        `  ${wall.toFixed(2).padEnd(6)}${processor.toFixed(2).padEnd(11)}${String(queries).padEnd(9)}${Math.round(
+          bytes / 1024,
+        )
+          .toString()
+          .padEnd(7)}${String(nodes).padEnd(10)}${name}`,
+      );
   } finally {
     await sql.end();
     await served.stop();

@@ -64,7 +64,7 @@ export async function serveOn(url, name, options = [], extra = {}, at = 0) {
     process.kill(server.pid, 'SIGKILL');
     return gone;
   };
-  return { origin, url, port, access, said, stop, kill };
+  return { origin, url, port, pid: server.pid, access, said, stop, kill };
 }
 
 async function prepare(options, env) {

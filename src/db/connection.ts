@@ -57,6 +57,11 @@ export function pool(): postgres.Sql {
   return (hold.ironstonePool ??= connect(url));
 }
 
+/** Whether a handle is the process's pool: it sees what is committed, and nothing that a transaction of ours has written. */
+export function isPool(sql: Sql): boolean {
+  return sql === hold.ironstonePool;
+}
+
 /** How many queries this process has sent; the difference over a page is what the page costs. */
 export function queriesSent(): number {
   return hold.ironstoneQueries?.count ?? 0;

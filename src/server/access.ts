@@ -1,5 +1,6 @@
 import { notFound, redirect } from 'next/navigation';
 import { pool, type Sql } from '@/db/connection';
+import { sawState } from '@/db/remember';
 import { linkHolder, signedIn, type Actor } from './actor';
 import { may, type Permission, type Role, type Relation } from './policy';
 
@@ -28,6 +29,8 @@ export interface Seat {
   /** Team and section of a student. */
   teamId: string | null;
   sectionId: string | null;
+  /** Which revision of the project this is: how often it was changed, and who did last; null before anything was. */
+  revision: { number: number; at: Date; by: string } | null;
 }
 /** The object asked for, as far as the policy looks at it. */
 export interface Target {
@@ -52,22 +55,37 @@ export function isId(value: unknown): value is string {
 /** Finds the person's seat in a project; null for strangers, who learn nothing about what exists. */
 export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown): Promise<Seat | null> {
   if (!actor || !isId(projectId)) return null;
-  const [row] = await sql<(Project & { instructs: boolean; teamId: string | null; sectionId: string | null })[]>`
+  const [row] = await sql<(Project & Place)[]>`
     select p.id, p.title, p.client_name, p.time_zone, p.units, p.event_date,
       p.pinned_now, p.is_demo, p.normalise_weights,
       p.retention_until, p.hidden_sheets, p.uses_school_days, p.version,
       exists (select from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as instructs,
-      m.team_id, e.section_id
+      m.team_id, e.section_id, r.number as revision_number, c.at as revised_at, c.actor_name as revised_by,
+      concat_ws('/', r.number, r.audit_id, (select count(*) from audit where project_id is null and object_kind in ('account', 'school_day'))) as state
     from project p
+    left join project_revision r on r.project_id = p.id
+    left join audit c on c.id = r.audit_id
     left join enrolment e on e.project_id = p.id and e.account_id = ${actor.id} and e.left_on is null
     left join team_member m on m.project_id = p.id and m.account_id = ${actor.id}
     where p.id = ${projectId}`;
   if (!row) return null;
-  const { instructs, teamId, sectionId, ...project } = row;
+  const { instructs, teamId, sectionId, revisionNumber, revisedAt, revisedBy, state, ...project } = row;
+  sawState(project.id, state);
   const role = roleOf(actor, project.id, instructs, sectionId);
-  return role === 'visitor'
-    ? null
-    : { actor, project, role, teamId, sectionId: 'sectionId' in actor ? actor.sectionId : sectionId };
+  if (role === 'visitor') return null;
+  const revision = revisionNumber === null ? null : { number: revisionNumber, at: revisedAt!, by: revisedBy! };
+  return { actor, project, role, teamId, sectionId: 'sectionId' in actor ? actor.sectionId : sectionId, revision };
+}
+
+/** How a person stands to a project, and in which state it is: what has been read in it holds until that is another. */
+interface Place {
+  instructs: boolean;
+  teamId: string | null;
+  sectionId: string | null;
+  revisionNumber: number | null;
+  revisedAt: Date | null;
+  revisedBy: string | null;
+  state: string;
 }
 
 function roleOf(actor: Actor, projectId: string, instructs: boolean, sectionId: string | null): Role {

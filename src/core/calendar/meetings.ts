@@ -34,7 +34,7 @@ export function meetings(input: {
   noClass?: NoClass[];
   extra?: Meeting[];
   lost?: { date: string; start?: string | null }[];
-}): { meetings: Meeting[] } {
+}): { meetings: readonly Meeting[] } {
   const [from, to] = [dayNumber(input.from), dayNumber(input.to)];
   if (from > to) throw new CoreError(`The first day ${input.from} lies after the last day ${input.to}.`);
   if (to - from > 3660) throw new CoreError('A calendar spans at most ten years.');

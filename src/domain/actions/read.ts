@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 export interface OpenAction {
@@ -8,9 +9,11 @@ export interface OpenAction {
 }
 
 /** Open actions, the next due first; a student's are those of the team. */
-export async function listOpenActions(sql: Sql, projectId: string, teamId: string | null): Promise<OpenAction[]> {
-  return sql<OpenAction[]>`
+export const listOpenActions = remembered(
+  async (sql: Sql, projectId: string, teamId: string | null): Promise<OpenAction[]> => {
+    return sql<OpenAction[]>`
     select a.id, a.what, a.due_on, t.name as team from action a left join team t on t.id = a.team_id
     where a.project_id = ${projectId} and a.state = 'open' ${teamId ? sql`and a.team_id = ${teamId}` : sql``}
     order by a.due_on nulls last, a.what limit 8`;
-}
+  },
+);

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
 
@@ -12,7 +12,7 @@ export interface Instrument {
   version: number;
 }
 
-export const listInstruments = cache(async (sql: Sql, projectId: string): Promise<Instrument[]> => {
+export const listInstruments = remembered(async (sql: Sql, projectId: string): Promise<Instrument[]> => {
   return sql<
     Instrument[]
   >`select id, name, dimension, unit, resolution, accuracy, version from instrument where project_id = ${projectId} order by name`;

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { EventRule, Status } from '@/core/scoring';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
@@ -68,7 +68,7 @@ export interface Run {
   version: number;
 }
 
-export const listProtocols = cache(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
+export const listProtocols = remembered(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
   return sql<Protocol[]>`
     select p.id, p.name, p.procedure, p.cautions, q.id as quantity_id, q.parameter_id, m.name as parameter_name, q.dimension, q.unit,
       p.conditions, q.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
@@ -77,14 +77,14 @@ export const listProtocols = cache(async (sql: Sql, projectId: string): Promise<
     where p.project_id = ${projectId} order by p.name`;
 });
 
-export const listEvents = cache(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
+export const listEvents = remembered(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
   return sql<EventRecord[]>`
     select id, name, position, rule, attempts_allowed, protocol_id, quantity_id, version
     from event where project_id = ${projectId} order by position, name`;
 });
 
 /** The attempts that count in the events, in order. Practice runs and runs withdrawn are left out. */
-export const listAttempts = cache((sql: Sql, projectId: string) => read(sql, projectId, { attempts: true }));
+export const listAttempts = remembered((sql: Sql, projectId: string) => read(sql, projectId, { attempts: true }));
 
 /** An attempt as far as its event's rule looks at it. */
 export type ScoredRun = Pick<Run, 'teamId' | 'iterationId' | 'status' | 'value' | 'unit' | 'penalties'> & {
@@ -93,7 +93,7 @@ export type ScoredRun = Pick<Run, 'teamId' | 'iterationId' | 'status' | 'value' 
 };
 
 /** The attempts that count in the events, with what scoring needs and nothing more. */
-export const listScoredRuns = cache(async (sql: Sql, projectId: string): Promise<ScoredRun[]> => {
+export const listScoredRuns = remembered(async (sql: Sql, projectId: string): Promise<ScoredRun[]> => {
   return sql<ScoredRun[]>`
     select a.event_id, a.team_id, r.iteration_id, a.number as attempt, r.status, v.value, v.unit, r.penalties
     from attempt a join run r on r.id = a.run_id join event e on e.id = a.event_id
@@ -115,10 +115,10 @@ export interface RunGroup {
 }
 
 /** The valid runs of the newest iteration of each team. */
-export const listLatestRuns = cache((sql: Sql, projectId: string) => groups(sql, projectId, true));
+export const listLatestRuns = remembered((sql: Sql, projectId: string) => groups(sql, projectId, true));
 
 /** The valid runs of every iteration. */
-export const listRunGroups = cache((sql: Sql, projectId: string) => groups(sql, projectId, false));
+export const listRunGroups = remembered((sql: Sql, projectId: string) => groups(sql, projectId, false));
 
 async function groups(sql: Sql, projectId: string, latest: boolean): Promise<RunGroup[]> {
   const newest = sql`and r.iteration_id in (
@@ -141,7 +141,9 @@ export function evidenceOf(runs: Run[]): RunGroup[] {
 }
 
 /** All runs of some teams, newest last; for one team's or one iteration's pages. */
-export const listRunsOfTeam = cache((sql: Sql, projectId: string, teamId: string) => read(sql, projectId, { teamId }));
+export const listRunsOfTeam = remembered((sql: Sql, projectId: string, teamId: string) =>
+  read(sql, projectId, { teamId }),
+);
 
 /**
  * The last runs of some teams, newest first; for a member of one team, those of others only where their iteration is
@@ -204,22 +206,21 @@ export function testOf(
 }
 
 /** How many attempts each team has made in each event. */
-export async function countAttempts(
-  sql: Sql,
-  projectId: string,
-): Promise<{ eventId: string; teamId: string; made: number }[]> {
-  return sql<{ eventId: string; teamId: string; made: number }[]>`
+export const countAttempts = remembered(
+  async (sql: Sql, projectId: string): Promise<{ eventId: string; teamId: string; made: number }[]> => {
+    return sql<{ eventId: string; teamId: string; made: number }[]>`
     select event_id, team_id, count(*) as made from attempt
     where project_id = ${projectId} and stands group by event_id, team_id`;
-}
+  },
+);
 
 /** A run as far as it is looked at for what may be wrong with it. */
 export type RecentRun = Pick<Run, 'id' | 'teamId' | 'protocolId' | 'eventId' | 'attempt' | 'conditions'>;
 const MOST_RECENT = 300;
 
 /** The runs made since a day, newest first. */
-export async function listRecentRuns(sql: Sql, projectId: string, since: string): Promise<RecentRun[]> {
+export const listRecentRuns = remembered(async (sql: Sql, projectId: string, since: string): Promise<RecentRun[]> => {
   return sql<RecentRun[]>`
     select r.id, r.team_id, r.protocol_id, a.event_id, a.number as attempt, r.conditions from run r left join attempt a on a.run_id = r.id
     where r.project_id = ${projectId} and r.stands and r.run_at >= ${since} order by r.run_at desc, r.id limit ${MOST_RECENT}`;
-}
+});

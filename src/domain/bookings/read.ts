@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { Material } from '@/core/bookings';
 import type { Supervision } from '@/core/safety';
 import { type Sql } from '@/db/connection';
@@ -47,7 +47,7 @@ export interface Booking {
   version: number;
 }
 
-export const listMachines = cache(async (sql: Sql, projectId: string): Promise<Machine[]> => {
+export const listMachines = remembered(async (sql: Sql, projectId: string): Promise<Machine[]> => {
   return sql<Machine[]>`
     select r.id, r.name, r.room, r.capacity, r.use_minutes, r.reset_minutes, r.opens_after, r.closes_before, r.supervision, r.cuts,
       r.version, coalesce((select jsonb_agg(jsonb_build_object('from', c.first_day, 'to', c.last_day, 'reason', c.reason)
@@ -55,7 +55,7 @@ export const listMachines = cache(async (sql: Sql, projectId: string): Promise<M
     from machine r where r.project_id = ${projectId} order by r.name`;
 });
 /** All bookings and requests that were not cancelled, in the order of their times; requests last, the earlier first. */
-export const listBookings = cache(async (sql: Sql, projectId: string): Promise<Booking[]> => {
+export const listBookings = remembered(async (sql: Sql, projectId: string): Promise<Booking[]> => {
   return sql<Booking[]>`
     select b.id, b.machine_id, b.team_id, b.operator_id, a.name as operator, b.material, b.purpose, b.state, b.day, b.start, b.minutes,
       b.station, to_jsonb(b.asked_at) #>> '{}' as asked_at, to_jsonb(b.started_at) #>> '{}' as started_at,

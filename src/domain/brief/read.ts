@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 /** What a brief says: texts as HTML of the few elements the editor makes, lists, and what has a number or a date. */
@@ -35,14 +35,14 @@ const columns = (sql: Sql) =>
   sql`challenge, setting, product, account, rules, hazards, warm_up, energy, team_from, team_to, kit, banned, checklist, fixed_dates`;
 
 /** The brief as it is being written. */
-export const readBrief = cache(async (sql: Sql, projectId: string): Promise<BriefParts & { version: number }> => {
+export const readBrief = remembered(async (sql: Sql, projectId: string): Promise<BriefParts & { version: number }> => {
   const [row] = await sql<[BriefParts & { version: number }]>`
     select ${columns(sql)}, version from brief where project_id = ${projectId}`;
   return row;
 });
 
 /** What was published, newest first. */
-export const listBriefVersions = cache(async (sql: Sql, projectId: string): Promise<BriefVersion[]> => {
+export const listBriefVersions = remembered(async (sql: Sql, projectId: string): Promise<BriefVersion[]> => {
   const rows = await sql<(Omit<BriefVersion, 'publishedAt'> & { publishedAt: Date })[]>`
     select id, number, content, note, published_at, published_by from brief_version
     where project_id = ${projectId} order by number desc`;

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
 
@@ -45,10 +45,10 @@ export interface Check {
   note: string;
 }
 /** All iterations of a project with what was measured on each, by team and number: two queries. */
-export const listIterations = cache((sql: Sql, projectId: string) => read(sql, projectId, false));
+export const listIterations = remembered((sql: Sql, projectId: string) => read(sql, projectId, false));
 
 /** The newest iteration of each team. */
-export const listLatestIterations = cache((sql: Sql, projectId: string) => read(sql, projectId, true));
+export const listLatestIterations = remembered((sql: Sql, projectId: string) => read(sql, projectId, true));
 
 async function read(sql: Sql, projectId: string, latest: boolean): Promise<Iteration[]> {
   const newest = sql`and not exists (select from iteration n where n.team_id = i.team_id and n.number > i.number)`;

@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 export interface Charter {
@@ -13,19 +14,18 @@ export interface Charter {
   version: number;
 }
 
-export async function listCharters(sql: Sql, projectId: string): Promise<Charter[]> {
+export const listCharters = remembered(async (sql: Sql, projectId: string): Promise<Charter[]> => {
   return sql<Charter[]>`
     select c.id, c.team_id, c.works, c.musts, c.beats, c.working, c.text_version, c.version,
       array(select g.account_id from charter_agreement g where g.team_id = c.team_id and g.text_version = c.text_version) as agreed
     from charter c where c.project_id = ${projectId}`;
-}
+});
 
 /** The logo of each team that has one: its newest picture. */
-export async function listLogos(
-  sql: Sql,
-  projectId: string,
-): Promise<{ teamId: string; id: string; version: number }[]> {
-  return sql<{ teamId: string; id: string; version: number }[]>`
+export const listLogos = remembered(
+  async (sql: Sql, projectId: string): Promise<{ teamId: string; id: string; version: number }[]> => {
+    return sql<{ teamId: string; id: string; version: number }[]>`
     select distinct on (object_id) object_id as team_id, id, version from attachment
     where project_id = ${projectId} and object_kind = 'team' and removed_at is null order by object_id, created_at desc, id`;
-}
+  },
+);

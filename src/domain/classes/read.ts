@@ -1,4 +1,5 @@
-import { cache } from 'react';
+import { once } from '@/core/shared/once';
+import { remembered } from '@/db/remember';
 import { meetings, type Meeting, type NoClass, type Pattern } from '@/core/calendar';
 import { type Sql } from '@/db/connection';
 
@@ -41,7 +42,7 @@ export interface Member {
 }
 
 /** The sections of a project with everything their meetings follow from. */
-export const listSections = cache(async (sql: Sql, projectId: string): Promise<Section[]> => {
+export const listSections = remembered(async (sql: Sql, projectId: string): Promise<Section[]> => {
   return sql<Section[]>`
     select s.id, s.name, s.room, s.first_day, s.last_day, s.pattern, s.teams_released, s.version,
       coalesce((select jsonb_agg(jsonb_build_object('date', x.day, 'start', x.start, 'minutes', x.minutes, 'inReserve', x.in_reserve) order by x.day, x.start)
@@ -57,19 +58,19 @@ export const listSections = cache(async (sql: Sql, projectId: string): Promise<S
 });
 
 /** The meetings of a section from its first to its last day; those in reserve are none. */
-export function meetingsOf(section: Section): Meeting[] {
+export const meetingsOf = once((section: Section): readonly Meeting[] => {
   const { pattern, firstDay: from, lastDay: to, noClass, lost } = section;
   const extra = section.extra.filter((meeting) => !meeting.inReserve);
   return meetings({ pattern, from, to, noClass, extra, lost }).meetings;
-}
+});
 
-export const listTeams = cache(async (sql: Sql, projectId: string): Promise<Team[]> => {
+export const listTeams = remembered(async (sql: Sql, projectId: string): Promise<Team[]> => {
   return sql<Team[]>`
     select t.id, t.section_id, s.name as section_name, t.name, t.colour, t.version
     from team t join section s on s.id = t.section_id where t.project_id = ${projectId} order by s.name, t.name`;
 });
 /** Everybody enrolled, also who has left since, with their team. */
-export const listMembers = cache(async (sql: Sql, projectId: string): Promise<Member[]> => {
+export const listMembers = remembered(async (sql: Sql, projectId: string): Promise<Member[]> => {
   return sql<Member[]>`
     select a.id as account_id, a.name, a.login, a.student_number, e.section_id, m.team_id, coalesce(m.role, '') as role,
     a.password_hash is not null as has_password, a.erased_at is not null as erased, e.left_on
@@ -79,9 +80,9 @@ export const listMembers = cache(async (sql: Sql, projectId: string): Promise<Me
 });
 
 /** Who is in the class now. */
-export async function listStudents(sql: Sql, projectId: string): Promise<Member[]> {
+export const listStudents = remembered(async (sql: Sql, projectId: string): Promise<Member[]> => {
   return (await listMembers(sql, projectId)).filter((member) => member.leftOn === null);
-}
+});
 
 /** Ids of the teams that a list may be narrowed to; all of them when nothing is chosen. */
 export function teamIdsIn(teams: Team[], sectionId: string | null, teamId: string | null): string[] {

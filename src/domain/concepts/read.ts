@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import type { PendingQuery, Row } from 'postgres';
 import { type Sql, type Tx } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
@@ -56,19 +57,24 @@ export interface Round {
   version: number;
 }
 
-export async function listRounds(sql: Sql, projectId: string): Promise<Round[]> {
+export const listRounds = remembered(async (sql: Sql, projectId: string): Promise<Round[]> => {
   return sql<Round[]>`
     select id, section_id, wanted, due_on, minutes, released_at, version from concept_round where project_id = ${projectId}`;
-}
+});
 
 /** The concepts that a person may see: all for the instructor; for a student the own ones, and once released those of the section. */
-export async function listConcepts(sql: Sql, seat: Seat): Promise<Concept[]> {
-  const seen =
-    seat.role === 'instructor'
-      ? sql`true`
-      : sql`(c.author_id = ${seat.actor.id} or (r.released_at is not null and c.section_id = ${seat.sectionId}))`;
-  return readConcepts(sql, seat.project.id, seen);
+export function listConcepts(sql: Sql, { project, role, actor, sectionId }: Seat): Promise<Concept[]> {
+  return role === 'instructor' ? listAll(sql, project.id) : listSeenBy(sql, project.id, actor.id, sectionId);
 }
+
+const listAll = remembered((sql, projectId) => readConcepts(sql, projectId, sql`true`));
+const listSeenBy = remembered((sql, projectId, personId: string, sectionId: string | null) =>
+  readConcepts(
+    sql,
+    projectId,
+    sql`(c.author_id = ${personId} or (r.released_at is not null and c.section_id = ${sectionId}))`,
+  ),
+);
 
 /** Those put before the client: the entries of selections. */
 export async function listPutBefore(sql: Sql, projectId: string): Promise<Concept[]> {
@@ -127,7 +133,7 @@ export interface IdeasOpen {
 }
 
 /** In one query, whatever the size of the class. */
-export async function readIdeasOpen(sql: Sql, projectId: string, personId: string): Promise<IdeasOpen> {
+export const readIdeasOpen = remembered(async (sql: Sql, projectId: string, personId: string): Promise<IdeasOpen> => {
   const students = sql`enrolment e where e.project_id = ${projectId} and e.left_on is null and e.section_id`;
   const [row] = await sql<[IdeasOpen]>`
     select coalesce((select jsonb_agg(jsonb_build_object('sectionId', r.section_id, 'wanted', r.wanted, 'dueOn', r.due_on,
@@ -148,4 +154,4 @@ export async function readIdeasOpen(sql: Sql, projectId: string, personId: strin
           where g.team_id = h.team_id and g.account_id = m.account_id and g.text_version = h.text_version)
         group by h.team_id) h), '[]') as charters`;
   return row;
-}
+});

@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { draw } from '@/core/teams';
 import { type Sql } from '@/db/connection';
 
@@ -23,11 +24,11 @@ const COLUMNS =
   'id, project_id, section_id, title, names, subjects, for_pitches, is_public, frozen_at, first_called, second_called, drawn_at';
 
 /** The draws of a project, newest first. */
-export async function listDraws(sql: Sql, projectId: string): Promise<Draw[]> {
+export const listDraws = remembered(async (sql: Sql, projectId: string): Promise<Draw[]> => {
   return sql<
     Draw[]
   >`select ${sql.unsafe(COLUMNS)} from draw where project_id = ${projectId} order by frozen_at desc, id`;
-}
+});
 
 /** A draw that anybody may see. */
 export async function findPublicDraw(

@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 /** How a section's teams are to be formed. */
@@ -44,34 +45,36 @@ export interface Proposal {
   version: number;
 }
 
-export async function listForming(sql: Sql, projectId: string): Promise<FormingOf[]> {
+export const listForming = remembered(async (sql: Sql, projectId: string): Promise<FormingOf[]> => {
   return sql<FormingOf[]>`
     select id, section_id, min_size, max_size, weight_concept, weight_wants, weight_roles, wishes, asks, version
     from forming where project_id = ${projectId}`;
-}
+});
 
 /** For instructors alone. */
-export async function listKeepPairs(sql: Sql, projectId: string): Promise<KeepPair[]> {
+export const listKeepPairs = remembered(async (sql: Sql, projectId: string): Promise<KeepPair[]> => {
   return sql<KeepPair[]>`
     select id, kind, one_id, other_id from keep_pair where project_id = ${projectId} order by kind, id`;
-}
+});
 
 /** Everybody's wishes, for instructors alone. */
-export async function listPreferences(sql: Sql, projectId: string): Promise<Preference[]> {
+export const listPreferences = remembered(async (sql: Sql, projectId: string): Promise<Preference[]> => {
   return sql<Preference[]>`
     select id, account_id, concept_id, wants, roles, version from preference where project_id = ${projectId}`;
-}
+});
 
 /** A student's own wishes. */
-export async function findPreference(sql: Sql, projectId: string, accountId: string): Promise<Preference | null> {
-  const [row] = await sql<Preference[]>`
+export const findPreference = remembered(
+  async (sql: Sql, projectId: string, accountId: string): Promise<Preference | null> => {
+    const [row] = await sql<Preference[]>`
     select id, account_id, concept_id, wants, roles, version from preference
     where project_id = ${projectId} and account_id = ${accountId}`;
-  return row ?? null;
-}
+    return row ?? null;
+  },
+);
 
 /** Proposals, oldest first, for instructors alone. */
-export async function listProposals(sql: Sql, projectId: string): Promise<Proposal[]> {
+export const listProposals = remembered(async (sql: Sql, projectId: string): Promise<Proposal[]> => {
   return sql<Proposal[]>`
     select id, section_id, name, teams, locked, seed, version from proposal where project_id = ${projectId} order by created_at, id`;
-}
+});

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { judgeGate, type Decision, type Evidence, type GateItem, type JudgedGate } from '@/core/gates';
 import { shortName } from '@/core/names';
 import { missing } from '@/core/safety';
@@ -50,7 +50,7 @@ export interface Gate {
 }
 
 /** The gates of a project in the order of the stages behind them, with what was signed and decided: one query. */
-export const listGates = cache(async (sql: Sql, projectId: string): Promise<Gate[]> => {
+export const listGates = remembered(async (sql: Sql, projectId: string): Promise<Gate[]> => {
   return sql<Gate[]>`
     select g.id, g.name, g.stage_id, s.name as stage_name, g.position, g.guards_building, g.guards_final, g.version,
       coalesce((select jsonb_agg(jsonb_build_object('id', i.id, 'kind', i.kind, 'text', i.text, 'count', i.count, 'signer', i.signer,
@@ -96,7 +96,7 @@ interface FoundOfIteration {
 type Must = { code: string; parameterId: string };
 
 /** What gates look at, but for safety: three queries. */
-export const readFound = cache(async (sql: Sql, projectId: string): Promise<Found> => {
+export const readFound = remembered(async (sql: Sql, projectId: string): Promise<Found> => {
   const [requirements, iterations, teams] = await Promise.all([
     sql<{ code: string; state: string; parameterId: string | null; isMust: boolean }[]>`
       select code, state, parameter_id, priority = 'must' and kind <> 'wish' as is_must from requirement
@@ -175,12 +175,12 @@ export function judgeGates(
 }
 
 /** Every gate judged for every team; without a gate nothing else is looked at. */
-export async function listJudgedGates(sql: Sql, projectId: string, today: string): Promise<TeamGate[]> {
+export const listJudgedGates = remembered(async (sql: Sql, projectId: string, today: string): Promise<TeamGate[]> => {
   const gates = await listGates(sql, projectId);
   if (gates.length === 0) return [];
   const [found, safety] = await Promise.all([readFound(sql, projectId), readSafety(sql, projectId)]);
   return judgeGates(gates, found, safety, { today });
-}
+});
 
 function judgeFor(gate: Gate, team: FoundOfTeam, found: Found, safety: Safety, today: string): TeamGate {
   const decision = gate.decisions.find((one) => one.teamId === team.id) ?? null;

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { average, type RubricResult } from '@/core/rubric';
 import type { Team } from '@/domain/classes/read';
 import { type Sql } from '@/db/connection';
@@ -21,7 +21,7 @@ export interface Score {
   version: number;
 }
 
-export const listRubrics = cache(async (sql: Sql, projectId: string): Promise<Rubric[]> => {
+export const listRubrics = remembered(async (sql: Sql, projectId: string): Promise<Rubric[]> => {
   return sql<Rubric[]>`
     select r.id, r.name, r.position, r.version,
       coalesce((select jsonb_agg(jsonb_build_object('id', c.id, 'name', c.name, 'anchors', c.anchors, 'max', c.max) order by c.position)
@@ -31,7 +31,7 @@ export const listRubrics = cache(async (sql: Sql, projectId: string): Promise<Ru
     from rubric r where r.project_id = ${projectId} order by r.position, r.name`;
 });
 
-export const listScores = cache(async (sql: Sql, projectId: string): Promise<Score[]> => {
+export const listScores = remembered(async (sql: Sql, projectId: string): Promise<Score[]> => {
   return sql<Score[]>`
     select id, rubric_id, criterion_id, judge_id, team_id, points, version from score
     where project_id = ${projectId} order by created_at, id`;
@@ -56,10 +56,9 @@ export function gradesOf(rubric: Rubric, teams: Team[], scores: Score[]): { max:
 }
 
 /** How many scores each team has in each rubric. */
-export async function countScores(
-  sql: Sql,
-  projectId: string,
-): Promise<{ rubricId: string; teamId: string; given: number }[]> {
-  return sql<{ rubricId: string; teamId: string; given: number }[]>`
+export const countScores = remembered(
+  async (sql: Sql, projectId: string): Promise<{ rubricId: string; teamId: string; given: number }[]> => {
+    return sql<{ rubricId: string; teamId: string; given: number }[]>`
     select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id`;
-}
+  },
+);

@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { isId } from '@/server/access';
 import { entryOf } from '@/db/catalogue';
 import { type Sql } from '@/db/connection';
@@ -22,7 +23,7 @@ export interface Filter {
 export const PAGE = 60;
 
 /** Changes of a project, newest first, one page. */
-export async function listChanges(sql: Sql, projectId: string, filter: Filter): Promise<Change[]> {
+export const listChanges = remembered((sql: Sql, projectId: string, filter: Filter): Promise<Change[]> => {
   return sql<Change[]>`
     select id, at, actor_name, act, object_kind, object_id, before, after from audit
     where project_id = ${projectId}
@@ -31,22 +32,24 @@ export async function listChanges(sql: Sql, projectId: string, filter: Filter): 
       ${filter.team ? sql`and team_id = ${filter.team}` : sql``}
       ${filter.before ? sql`and id < ${filter.before}` : sql``}
     order by id desc limit ${PAGE + 1}`;
-}
+});
 
 /** Whose changes can be put back together: those who have an account or a link, by id. */
-export async function listActors(sql: Sql, projectId: string): Promise<{ id: string; name: string }[]> {
+export const listActors = remembered(async (sql: Sql, projectId: string): Promise<{ id: string; name: string }[]> => {
   return sql<{ id: string; name: string }[]>`
     select distinct on (actor_id) actor_id as id, actor_name as name from audit
     where project_id = ${projectId} and actor_id is not null order by actor_id, id desc`;
-}
+});
 
 /** What the history can be narrowed to. */
-export async function listChoices(sql: Sql, projectId: string): Promise<{ kinds: string[]; people: string[] }> {
-  const [row] = await sql<[{ kinds: string[] | null; people: string[] | null }]>`
+export const listChoices = remembered(
+  async (sql: Sql, projectId: string): Promise<{ kinds: string[]; people: string[] }> => {
+    const [row] = await sql<[{ kinds: string[] | null; people: string[] | null }]>`
     select (select array_agg(distinct object_kind order by object_kind) from audit where project_id = ${projectId}) as kinds,
       (select array_agg(distinct actor_name order by actor_name) from audit where project_id = ${projectId}) as people`;
-  return { kinds: row.kinds ?? [], people: row.people ?? [] };
-}
+    return { kinds: row.kinds ?? [], people: row.people ?? [] };
+  },
+);
 
 const HIDDEN = new Set(['id', 'version', 'updated_at', 'created_at', 'project_id', 'dimension', 'stands']);
 
@@ -63,13 +66,18 @@ export async function listNames(
     .flatMap((change) => [...Object.values(change.before ?? {}), ...Object.values(change.after ?? {})])
     .flat()
     .filter(isId);
+  const rows = await readNames(sql, projectId, [...new Set(ids)]);
+  return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+const readNames = remembered(async (sql: Sql, projectId: string, ids: string[]) => {
   const shape = await readShape(sql);
   const named = [...shape.values()].flatMap(({ name, columns }) => {
     const title = (entryOf(name).title ?? []).filter((column) => !column.endsWith('_id'));
     const own = columns.some((one) => one.name === 'id') && columns.some((one) => one.name === 'project_id');
     return own && title.length > 0 && name !== 'iteration' ? [{ table: name, title }] : [];
   });
-  const rows = await sql<{ id: string; name: string }[]>`
+  return sql<{ id: string; name: string }[]>`
     with named as (
       select i.id, t.name || ' ' || i.number as name, i.project_id from iteration i join team t on t.id = i.team_id
       union all select r.id, t.name || ' ' || i.number || ', ' || p.name, r.project_id from run r
@@ -80,9 +88,8 @@ export async function listNames(
         ({ table, title }) => sql`union all select id,
         left(concat_ws(' ', ${title.map((column, i) => sql`${i ? sql`, ` : sql``}${sql(column)}::text`)}), 60), project_id from ${sql(table)}`,
       )})
-    select id, name from named where project_id = ${projectId} and id = any(${[...new Set(ids)]})`;
-  return new Map(rows.map((row) => [row.id, row.name]));
-}
+    select id, name from named where project_id = ${projectId} and id = any(${ids})`;
+});
 
 /** Which fields a change touched, before and after, as short texts; ids are told by name. */
 export function differences(

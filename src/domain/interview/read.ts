@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { allowed, type Seat } from '@/server/access';
 import { type Sql } from '@/db/connection';
 
@@ -47,7 +47,7 @@ export interface Statement {
   codes: string[];
 }
 
-export const listVisits = cache(async (sql: Sql, projectId: string): Promise<Visit[]> => {
+export const listVisits = remembered(async (sql: Sql, projectId: string): Promise<Visit[]> => {
   return sql<Visit[]>`
     select id, title, said_by, held_on, minutes, state, version from visit where project_id = ${projectId} order by held_on, created_at`;
 });
@@ -70,15 +70,15 @@ export async function listQuestions(sql: Sql, seat: Seat, visitId: string | null
 }
 
 /** What was heard, question by question, in the order it was written down. */
-export async function listNotes(sql: Sql, projectId: string, visitId: string): Promise<Note[]> {
+export const listNotes = remembered(async (sql: Sql, projectId: string, visitId: string): Promise<Note[]> => {
   return sql<Note[]>`
     select n.id, n.question_id, n.author_id, coalesce(a.name, n.by_link) as author, n.author_id is null as by_client, n.text, n.version
     from note n join question q on q.id = n.question_id left join account a on a.id = n.author_id
     where n.project_id = ${projectId} and q.visit_id = ${visitId} and n.withdrawn_at is null order by n.made_at, n.created_at, n.id`;
-}
+});
 
 /** What the client said, sentence by sentence. */
-export const listStatements = cache(async (sql: Sql, projectId: string): Promise<Statement[]> => {
+export const listStatements = remembered(async (sql: Sql, projectId: string): Promise<Statement[]> => {
   return sql<Statement[]>`
     select s.id, s.sentence, s.said_by, s.said_on, s.answer_id, s.version,
       coalesce((select array_agg(distinct r.code order by r.code) from requirement_source x join requirement r on r.id = x.requirement_id

@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 export interface Benchmark {
@@ -12,8 +13,8 @@ export interface Benchmark {
 }
 
 /** The best of earlier seasons, event by event. */
-export async function listBenchmarks(sql: Sql, projectId: string): Promise<Benchmark[]> {
+export const listBenchmarks = remembered(async (sql: Sql, projectId: string): Promise<Benchmark[]> => {
   return sql<Benchmark[]>`
     select b.id, b.season, b.event_id, e.name as event_name, b.value, b.unit, b.expanded_uncertainty, b.design
     from benchmark b join event e on e.id = b.event_id where b.project_id = ${projectId} order by e.position, e.name, b.season desc`;
-}
+});

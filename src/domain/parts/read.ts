@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { meet, type Met, type PartState } from '@/core/builds';
 import { type Sql } from '@/db/connection';
 
@@ -39,22 +40,22 @@ export interface BuildScale {
   version: number;
 }
 
-export async function listParts(sql: Sql, projectId: string): Promise<PartRecord[]> {
+export const listParts = remembered(async (sql: Sql, projectId: string): Promise<PartRecord[]> => {
   return sql<PartRecord[]>`
     select id, section_id, code, name, owner_id, checker_id, state, checked_by, double_checked_by, share, thickness, thickness_unit, version
     from part where project_id = ${projectId} order by code, id`;
-}
+});
 
-export async function listInterfaces(sql: Sql, projectId: string): Promise<Interface[]> {
+export const listInterfaces = remembered(async (sql: Sql, projectId: string): Promise<Interface[]> => {
   return sql<Interface[]>`
     select id, section_id, name, one_id, other_id, one_value, one_unit, one_tolerance, other_value, other_unit, other_tolerance, version
     from interface where project_id = ${projectId} order by name, id`;
-}
+});
 
-export async function listScales(sql: Sql, projectId: string): Promise<BuildScale[]> {
+export const listScales = remembered(async (sql: Sql, projectId: string): Promise<BuildScale[]> => {
   return sql<BuildScale[]>`
     select id, section_id, ratio, least_thickness, least_unit, version from build_scale where project_id = ${projectId}`;
-}
+});
 
 /** Whether both entries of an interface agree; null while one is missing. */
 export function metOf(pair: Interface): Met | null {

@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
 import { day, plural } from '@/core/format';
 import { type Sql } from '@/db/connection';
@@ -18,12 +19,12 @@ export function isDue(retentionUntil: string, today: string): boolean {
 }
 
 /** How many people of the project still stand there by name. */
-export async function countNames(sql: Sql, projectId: string): Promise<number> {
+export const countNames = remembered(async (sql: Sql, projectId: string): Promise<number> => {
   const [row] = await sql<[{ n: number }]>`
     select count(*) as n from enrolment e join account a on a.id = e.account_id
     where e.project_id = ${projectId} and a.erased_at is null`;
   return row.n;
-}
+});
 
 /** A month before the day until which data is kept, and from then on: names are due to be erased. */
 export const dataItems = ({ leads, retentionUntil, names, today, href }: Given): TodayItem[] => {

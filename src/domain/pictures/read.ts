@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 export interface Picture {
@@ -8,11 +9,11 @@ export interface Picture {
 }
 
 /** The pictures of one thing, oldest first. */
-export async function listPictures(sql: Sql, projectId: string, objectId: string): Promise<Picture[]> {
+export const listPictures = remembered(async (sql: Sql, projectId: string, objectId: string): Promise<Picture[]> => {
   return sql<Picture[]>`
     select id, width, height, version from attachment
     where project_id = ${projectId} and object_id = ${objectId} and removed_at is null order by created_at, id`;
-}
+});
 
 /** What a picture belongs to; null when there is none in the project. */
 export async function findPicture(

@@ -3,7 +3,7 @@ import { listBookings, listMachines } from '@/domain/bookings/read';
 import { readSafety, type Hazard } from '@/domain/safety/read';
 import { listAbsent, listStages, type Stage } from './read';
 import { listStudents, listTeams, meetingsOf, type Member, type Section, type Team } from '@/domain/classes/read';
-import { paceOf, type TeamPace } from './pace';
+import { pacesOf, type TeamPace } from './pace';
 import { type Sql } from '@/db/connection';
 
 /** A team in a lesson: what it does, who is there, what it owes. */
@@ -49,7 +49,7 @@ export async function readLesson(
     listBookings(sql, projectId),
   ]);
   const own = teams.filter((team) => team.sectionId === section.id);
-  const paces = stages.length > 0 ? paceOf(section, own, stages, eventDate, now) : [];
+  const paces = pacesOf([section], own, stages, { eventDate, now });
   const here = students.filter((member) => member.sectionId === section.id);
   const line = ({ accountId, name }: Member) => ({ id: accountId, name, absent: absent.includes(accountId) });
   const at = new Set(paces.map((pace) => pace.current?.id));

@@ -1,4 +1,5 @@
 import { apply, layOut, type Done, type Flexible, type Line, type Placed } from '@/core/plan';
+import { once } from '@/core/shared/once';
 import type { HandIn, Stage } from './read';
 
 /** A stage as the core plans it. */
@@ -38,10 +39,18 @@ export function isHandedIn(entry: HandIn | undefined): boolean {
   return entry?.state === 'handed-in' || entry?.state === 'accepted';
 }
 
+/** What a team has handed in for a stage. */
+export function handInOf(stage: Stage, teamId: string): HandIn | undefined {
+  return handInsByTeam(stage).get(teamId);
+}
+
+const handInsByTeam = once((stage: Stage) => new Map(stage.handIns.map((one) => [one.teamId, one])));
+
 /** What a team has done about each stage, as the core looks at it. */
 export function doneBy(teamId: string, stages: readonly Stage[]): Map<string, Done> {
-  const entries = stages.flatMap(({ id, handIns }): [string, Done][] => {
-    const entry = handIns.find((one) => one.teamId === teamId);
+  const entries = stages.flatMap((stage): [string, Done][] => {
+    const { id } = stage;
+    const entry = handInOf(stage, teamId);
     if (!entry) return [];
     const { handedInOn, moreMeetings } = entry;
     return [[id, { handedIn: isHandedIn(entry), handedInOn, moreMeetings }]];

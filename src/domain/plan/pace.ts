@@ -1,7 +1,9 @@
 import { forecast, inOrder, pace, planningDay, type Forecast, type Pace, type Progress } from '@/core/plan';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import type { Stage } from './read';
-import { doneBy, flexibles } from './lines';
+import { once } from '@/core/shared/once';
+import type { Meeting } from '@/core/calendar';
+import { doneBy, flexibles, handInOf } from './lines';
 
 /** Where a team stands in the plan, counted in meetings, and what it has handed in. */
 export interface TeamPace extends Omit<Pace, 'current' | 'progress'> {
@@ -17,9 +19,6 @@ export interface TeamPace extends Omit<Pace, 'current' | 'progress'> {
   returned: { stage: Stage; note: string }[];
 }
 
-/** What was worked out for the plan that a request has read: several parts of a page ask for the same. */
-const KNOWN = new WeakMap<readonly Stage[], Map<string, TeamPace[]>>();
-
 /** How every team of the project stands; each is compared with its own section. */
 export function pacesOf(
   sections: readonly Section[],
@@ -28,43 +27,40 @@ export function pacesOf(
   { eventDate, now }: { eventDate: string; now: string },
 ): TeamPace[] {
   if (stages.length === 0) return [];
-  const known = KNOWN.get(stages) ?? new Map<string, TeamPace[]>();
-  KNOWN.set(stages, known);
-  const own = sections.filter((section) => teams.some((team) => team.sectionId === section.id));
-  const key = [eventDate, now, ...own.map((section) => section.id), ...teams.map((team) => team.id)].join(' ');
-  const paces =
-    known.get(key) ??
-    own.flatMap((section) =>
-      paceOf(
-        section,
-        teams.filter((team) => team.sectionId === section.id),
-        stages,
-        eventDate,
-        now,
-      ),
-    );
-  known.set(key, paces);
-  return paces;
+  return sections.flatMap((section) => {
+    const own = teams.filter((team) => team.sectionId === section.id);
+    if (own.length === 0) return [];
+    const meetings = meetingsOf(section).filter((meeting) => meeting.date < eventDate);
+    const from = planningDay(meetings, now);
+    const known = knownFor(stages, section);
+    const key = [eventDate, from, ...own.map((team) => team.id)].join(' ');
+    const paces = known.get(key) ?? paceOf(meetings, own, stages, eventDate, from);
+    known.set(key, paces);
+    return paces;
+  });
 }
 
+/** What was worked out already, by day and teams: several parts of a page ask for the same. */
+const knownFor = once((_stages: readonly Stage[], _section: Section) => new Map<string, TeamPace[]>());
+
+const planned = once((stages: readonly Stage[]) => inOrder(flexibles(stages)));
+
 /** How every team of a section stands: one plan for all, less what each has done. */
-export function paceOf(
-  section: Section,
+function paceOf(
+  meetings: readonly Meeting[],
   teams: readonly Team[],
   stages: readonly Stage[],
   eventDate: string,
-  now: string,
+  from: string,
 ): TeamPace[] {
-  const meetings = meetingsOf(section).filter((meeting) => meeting.date < eventDate);
-  const plan = inOrder(flexibles(stages));
-  const from = planningDay(meetings, now);
+  const plan = planned(stages);
   const rows = teams.map((team) => {
     const done = doneBy(team.id, stages);
     return { team, done, own: pace({ meetings, stages: plan, done, eventDate, from }) };
   });
   const forecasts = forecast({ teams: rows.map(({ own }) => own.progress) });
   return rows.map(({ team, done, own: { progress, current, ...own } }, i) => {
-    const entries = stages.map((stage) => ({ stage, entry: stage.handIns.find((one) => one.teamId === team.id) }));
+    const entries = stages.map((stage) => ({ stage, entry: handInOf(stage, team.id) }));
     const counted = {
       stages: plan.length,
       done: plan.filter((stage) => done.get(stage.id)?.handedIn).length,

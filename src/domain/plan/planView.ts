@@ -6,7 +6,7 @@ import { layOutLine } from './lines';
 /** A section of the plan sheet: its line with the meetings before the event, and how many of them are held. */
 export interface PlanLine extends Line {
   name: string;
-  meetings: Meeting[];
+  meetings: readonly Meeting[];
   held: number;
   /** How many teams there are, and how many have handed in each stage. */
   teams: number;

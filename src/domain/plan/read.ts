@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 /** How far a team is with a stage; without an entry it is open. */
@@ -39,7 +39,7 @@ export interface Stage {
 }
 
 /** The plan of a project with what has been handed in, in one query. */
-export const listStages = cache(async (sql: Sql, projectId: string): Promise<Stage[]> => {
+export const listStages = remembered(async (sql: Sql, projectId: string): Promise<Stage[]> => {
   const rows = await sql<(Omit<Stage, 'after' | 'handIns'> & { links: Link[]; entries: Entry[] })[]>`
     select s.id, s.position, s.name, s.meetings, s.minutes, s.shortest, s.lead_days, s.delay, s.optional, s.left_out, s.hands_in,
       s.people, s.room, s.needs, s.cautions, s.version,
@@ -75,16 +75,18 @@ type Entry = [
 ];
 
 /** Who is away from the project's meetings on a day. */
-export async function listAbsent(sql: Sql, projectId: string, day: string): Promise<string[]> {
+export const listAbsent = remembered(async (sql: Sql, projectId: string, day: string): Promise<string[]> => {
   const rows = await sql<{ accountId: string }[]>`
     select account_id from absence where project_id = ${projectId} and day = ${day}`;
   return rows.map((row) => row.accountId);
-}
+});
 
 /** Who of a team is away on a day. */
-export async function listAway(sql: Sql, projectId: string, day: string): Promise<{ teamId: string; name: string }[]> {
-  return sql<{ teamId: string; name: string }[]>`
+export const listAway = remembered(
+  async (sql: Sql, projectId: string, day: string): Promise<{ teamId: string; name: string }[]> => {
+    return sql<{ teamId: string; name: string }[]>`
     select m.team_id, p.name from absence a join account p on p.id = a.account_id
     join team_member m on m.project_id = a.project_id and m.account_id = a.account_id
     where a.project_id = ${projectId} and a.day = ${day} order by p.name`;
-}
+  },
+);

@@ -7,7 +7,7 @@ import type { PlanLine } from './planView';
 import type { SectionPlan } from './whatIf';
 
 interface SectionLine extends Line {
-  meetings: Meeting[];
+  meetings: readonly Meeting[];
   spare: Spare[];
 }
 

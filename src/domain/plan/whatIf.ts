@@ -13,14 +13,14 @@ export type Scenario =
 /** A section with its whole plan; what is under way or over is fixed. */
 export interface SectionPlan extends Line {
   name: string;
-  meetings: Meeting[];
+  meetings: readonly Meeting[];
   /** The first day whose meetings are still to come. */
   from: string;
 }
 /** A team with the work it has left. */
 export interface TeamPlan extends Line {
   name: string;
-  meetings: Meeting[];
+  meetings: readonly Meeting[];
   sectionId: string;
 }
 export interface Names {

@@ -5,7 +5,7 @@ import { teamIdsIn, type Team } from '@/domain/classes/read';
 import { listIterations, type Iteration } from '@/domain/builds/read';
 import { agreedOn, limitOf, listRequirements, type Requirement } from './read';
 import { listResearch, type Research } from '@/domain/research/read';
-import { listEvents, listLatestRuns, listProtocols, listRunGroups } from '@/domain/bench/read';
+import { listLatestRuns, listProtocols, listRunGroups } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from './judge';
 import { type Sql } from '@/db/connection';
 
@@ -15,7 +15,7 @@ export interface Column {
   iteration: Iteration | null;
   /** Those that can be chosen, newest first. */
   choices: Iteration[];
-  verdicts: Verdict[];
+  verdicts: readonly Verdict[];
 }
 
 /**
@@ -31,10 +31,9 @@ export async function loadCompliance(
   chosen: readonly string[] = [],
 ) {
   const projectId = seat.project.id;
-  const [requirements, iterations, events, protocols, runs, research] = await Promise.all([
+  const [requirements, iterations, protocols, runs, research] = await Promise.all([
     listRequirements(sql, projectId),
     listIterations(sql, projectId),
-    listEvents(sql, projectId),
     listProtocols(sql, projectId),
     chosen.length ? listRunGroups(sql, projectId) : listLatestRuns(sql, projectId),
     listResearch(sql, projectId),
@@ -47,7 +46,7 @@ export async function loadCompliance(
         .filter((one) => one.teamId === team.id && allowed(seat, 'iteration.read', one))
         .reverse();
       const iteration = choices.find((one) => chosen.includes(one.id)) ?? choices[0] ?? null;
-      return { team, iteration, choices, verdicts: verdictsFor(requirements, iteration, { events, protocols, runs }) };
+      return { team, iteration, choices, verdicts: verdictsFor(requirements, iteration, { protocols, runs }) };
     });
   const winner = research.find((one) => one.isWinner) ?? null;
   const season = winner && { note: winner, verdicts: judged(winner, requirements) };

@@ -3,7 +3,8 @@ import { judge, type Judgement, type Measured } from '@/core/requirements';
 import { convert, convertInterval } from '@/core/units';
 import type { Iteration } from '@/domain/builds/read';
 import { agreedOn, limitOf, type Requirement } from './read';
-import type { EventRecord, Protocol, RunGroup } from '@/domain/bench/read';
+import { once } from '@/core/shared/once';
+import type { Protocol, RunGroup } from '@/domain/bench/read';
 
 /** What a verdict rests on: a reading of one instrument, or the runs under a protocol. */
 export type Evidence =
@@ -22,9 +23,8 @@ export interface Verdict extends Judgement {
 }
 /** Where readings come from, so that a requirement finds those of its parameter. */
 export interface Sources {
-  events: EventRecord[];
-  protocols: Protocol[];
-  runs: RunGroup[];
+  protocols: readonly Protocol[];
+  runs: readonly RunGroup[];
 }
 
 /**
@@ -49,11 +49,27 @@ export function verdictFor(requirement: Requirement, iteration: Iteration | null
 }
 
 /** Verdicts of the requirements agreed on (wishes, proposals and withdrawn ones left out) for one iteration. */
-export function verdictsFor(requirements: Requirement[], iteration: Iteration | null, sources: Sources): Verdict[] {
-  return agreedOn(requirements)
-    .map((requirement) => verdictFor(requirement, iteration, sources))
-    .filter((verdict) => verdict !== null);
+export function verdictsFor(
+  requirements: readonly Requirement[],
+  iteration: Iteration | null,
+  { protocols, runs }: Sources,
+): readonly Verdict[] {
+  return verdictsOnce(requirements, iteration ?? NO_ITERATION, protocols, runs);
 }
+
+const NO_ITERATION = {};
+/** Several pages, and several parts of one, ask for the same. */
+const verdictsOnce = once(
+  (
+    requirements: readonly Requirement[],
+    iteration: Iteration | typeof NO_ITERATION,
+    protocols: readonly Protocol[],
+    runs: readonly RunGroup[],
+  ): readonly Verdict[] =>
+    agreedOn(requirements)
+      .map((one) => verdictFor(one, iteration === NO_ITERATION ? null : (iteration as Iteration), { protocols, runs }))
+      .filter((verdict) => verdict !== null),
+);
 
 /** Expanded uncertainty of one reading in the given unit; a count has none. */
 export function readingUncertainty(
@@ -79,12 +95,19 @@ function reading(requirement: Requirement, iteration: Iteration): Found | null {
   return { measured: { value: taken.value!, unit, expandedUncertainty: readingUncertainty(taken, unit) }, evidence };
 }
 
+const groupsBy = once((runs: readonly RunGroup[]): ReadonlyMap<string, RunGroup[]> => {
+  const found = new Map<string, RunGroup[]>();
+  for (const group of runs) {
+    const key = `${group.iterationId} ${group.quantityId}`;
+    found.set(key, [...(found.get(key) ?? []), group]);
+  }
+  return found;
+});
+
 function runs(requirement: Requirement, iteration: Iteration, { protocols, runs }: Sources): Found | null {
   for (const protocol of protocols) {
     if (protocol.parameterId !== requirement.parameterId) continue;
-    const valid = runs.filter(
-      (group) => group.iterationId === iteration.id && group.quantityId === protocol.quantityId,
-    );
+    const valid = groupsBy(runs).get(`${iteration.id} ${protocol.quantityId}`) ?? [];
     const [first] = valid;
     if (!first) continue;
     const { unit } = protocol;

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { Dimension } from '@/core/units';
 import type { Judged } from './read';
 import { type Sql } from '@/db/connection';
@@ -9,7 +9,7 @@ export interface Parameter {
   dimension: Dimension;
 }
 
-export const listParameters = cache(async (sql: Sql, projectId: string): Promise<Parameter[]> => {
+export const listParameters = remembered(async (sql: Sql, projectId: string): Promise<Parameter[]> => {
   return sql<Parameter[]>`select id, name, dimension from parameter where project_id = ${projectId} order by name`;
 });
 

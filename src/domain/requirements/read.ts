@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { Limit } from '@/core/requirements';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
@@ -92,7 +92,7 @@ export interface Judged {
   ratio: number;
 }
 
-export const listRequirements = cache(async (sql: Sql, projectId: string): Promise<Requirement[]> => {
+export const listRequirements = remembered(async (sql: Sql, projectId: string): Promise<Requirement[]> => {
   return sql<Requirement[]>`
     select r.id, r.code, r.statement, r.kind, r.parameter_id, p.name as parameter_name, p.dimension, r.value, r.low, r.high,
       r.tolerance, r.unit, r.counts, r.weight, r.priority, r.decision, r.method, r.protocol_id, t.name as protocol_name, r.verified_by,
@@ -108,7 +108,7 @@ export const listRequirements = cache(async (sql: Sql, projectId: string): Promi
     where r.project_id = ${projectId} order by r.code`;
 });
 /** What was changed on agreed requirements, newest first. */
-export const listChanges = cache(async (sql: Sql, projectId: string): Promise<Change[]> => {
+export const listChanges = remembered(async (sql: Sql, projectId: string): Promise<Change[]> => {
   return sql<Change[]>`
     select id, "requirementId", number, before, after, reason, "changedOn", "seenBy" from (${changesOf(sql, projectId)}) c
     order by made_at desc, number desc`;
@@ -122,7 +122,7 @@ export function changesOf(sql: Sql, projectId: string) {
     from requirement_change c where c.project_id = ${projectId}`;
 }
 
-export const listBudgets = cache(async (sql: Sql, projectId: string): Promise<BudgetOf[]> => {
+export const listBudgets = remembered(async (sql: Sql, projectId: string): Promise<BudgetOf[]> => {
   return sql<BudgetOf[]>`
     select id, requirement_id, team_id, parts, version from budget where project_id = ${projectId} order by requirement_id`;
 });
@@ -133,12 +133,12 @@ export function saidFor({ sources }: Requirement): Source | undefined {
 }
 
 /** Requirements that are asked for or proposed at present. */
-export function inForce(requirements: Requirement[]): Requirement[] {
+export function inForce(requirements: readonly Requirement[]): Requirement[] {
   return requirements.filter((requirement) => requirement.state !== 'withdrawn');
 }
 
 /** Requirements by which designs are judged: what is only proposed binds nobody yet. */
-export function agreedOn(requirements: Requirement[]): Requirement[] {
+export function agreedOn(requirements: readonly Requirement[]): Requirement[] {
   return requirements.filter(({ state }) => state === 'agreed' || state === 'changed');
 }
 

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 /** What a note says about one requirement. */
@@ -23,7 +23,7 @@ export interface Research {
 }
 
 /** What exists already and what it does about the requirements. */
-export const listResearch = cache(async (sql: Sql, projectId: string): Promise<Research[]> => {
+export const listResearch = remembered(async (sql: Sql, projectId: string): Promise<Research[]> => {
   return sql<Research[]>`
     select r.id, r.team_id, r.title, r.kind, r.about, r.found_in, r.is_winner, r.version,
       coalesce((select jsonb_agg(jsonb_build_object('requirementId', f.requirement_id, 'text', f.text, 'value', f.value, 'unit', f.unit,

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { Asked, SignOff, Supervision } from '@/core/safety';
 import { type Sql } from '@/db/connection';
 
@@ -34,7 +34,7 @@ export interface Safety {
 }
 
 /** Everything about safety but incidents, in one query. */
-export const readSafety = cache(async (sql: Sql, projectId: string): Promise<Safety> => {
+export const readSafety = remembered(async (sql: Sql, projectId: string): Promise<Safety> => {
   const uses = (column: string) =>
     sql`coalesce((select array_agg(${sql(column)} order by ${sql(column)}) from hazard_use
       where hazard_id = h.id and ${sql(column)} is not null), '{}')`;

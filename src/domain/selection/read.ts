@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import type { Seat } from '@/server/access';
 import { type Sql } from '@/db/connection';
 
@@ -30,8 +31,12 @@ export interface SelectionRecord {
 }
 
 /** The selections that a person may see: all for the instructor, those of the own section for a student; newest first. */
-export async function listSelections(sql: Sql, { project, role, sectionId }: Seat): Promise<SelectionRecord[]> {
-  const seen = role === 'instructor' || role === 'client' ? sql`true` : sql`s.section_id = ${sectionId}`;
+export function listSelections(sql: Sql, { project, role, sectionId }: Seat): Promise<SelectionRecord[]> {
+  return readSelections(sql, project.id, role === 'instructor' || role === 'client' ? 'all' : sectionId);
+}
+
+const readSelections = remembered((sql: Sql, projectId: string, of: string | null): Promise<SelectionRecord[]> => {
+  const seen = of === 'all' ? sql`true` : sql`s.section_id = ${of}`;
   return sql<SelectionRecord[]>`
     select s.id, s.section_id, s.name, s.picks, s.datum_id, s.state, s.version,
       coalesce((select jsonb_agg(jsonb_build_object('id', c.id, 'requirementId', c.requirement_id, 'name', c.name, 'weight', c.weight,
@@ -46,8 +51,8 @@ export async function listSelections(sql: Sql, { project, role, sectionId }: Sea
         from selection_ballot b where b.selection_id = s.id), '[]') as ballots,
       (select jsonb_build_object('by', w.by_name, 'picks', w.picks, 'version', w.version)
         from selection_choice w where w.selection_id = s.id) as choice
-    from selection s where s.project_id = ${project.id} and ${seen} order by s.created_at desc, s.id`;
-}
+    from selection s where s.project_id = ${projectId} and ${seen} order by s.created_at desc, s.id`;
+});
 
 /** The picture of a concept that is put before the client; null for any other. */
 export async function pictureBefore(sql: Sql, projectId: string, id: string): Promise<boolean> {

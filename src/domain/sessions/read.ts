@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 /** When a session has a rig. */
@@ -46,7 +46,7 @@ export interface SessionMark {
 }
 
 /** The sessions of a project, the latest first, with the marks of their runs: one query. */
-export const listSessions = cache(async (sql: Sql, projectId: string): Promise<TestSession[]> => {
+export const listSessions = remembered(async (sql: Sql, projectId: string): Promise<TestSession[]> => {
   return sql<TestSession[]>`
     select s.id, s.section_id, s.event_id, e.name as event_name, e.protocol_id, s.machine_id, s.day, s.start, s.minutes, s.attempts,
       s.minutes_per_attempt, s.reset_minutes, s.rest_minutes, s.stations, s.drawn, s.seed, s.teams,

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import { combine, type Component, type RankedTeam } from '@/core/ranking';
 import { CoreError } from '@/core/units';
 import type { Project } from '@/server/access';
@@ -34,14 +34,14 @@ export interface Standings {
   problems: string[];
 }
 
-export const listComponents = cache(async (sql: Sql, projectId: string): Promise<ComponentRecord[]> => {
+export const listComponents = remembered(async (sql: Sql, projectId: string): Promise<ComponentRecord[]> => {
   return sql<ComponentRecord[]>`
     select id, name, event_id, rubric_id, counts_as, weight, max, position, version from component
     where project_id = ${projectId} order by position, name`;
 });
 
 /** Results of every event over all teams of the project. */
-export async function loadEventResults(sql: Sql, projectId: string): Promise<EventResults[]> {
+export const loadEventResults = remembered(async (sql: Sql, projectId: string): Promise<EventResults[]> => {
   const [events, protocols, teams, attempts] = await Promise.all([
     listEvents(sql, projectId),
     listProtocols(sql, projectId),
@@ -58,32 +58,38 @@ export async function loadEventResults(sql: Sql, projectId: string): Promise<Eve
       facts,
     ),
   );
-}
+});
 
 /** The standings of the project, or of one section: events are scored over all teams, then combined. */
-export async function loadStandings(sql: Sql, project: Project, sectionId: string | null): Promise<Standings> {
-  const [components, allTeams, events, rubrics, scores] = await Promise.all([
-    listComponents(sql, project.id),
-    listTeams(sql, project.id),
-    loadEventResults(sql, project.id),
-    listRubrics(sql, project.id),
-    listScores(sql, project.id),
-  ]);
-  const teams = allTeams.filter((team) => !sectionId || team.sectionId === sectionId);
-  const grades = rubrics.map((rubric) => ({ rubric, ...gradesOf(rubric, teams, scores as Score[]) }));
-  const problems = events.flatMap(({ event, problems }) => problems.map((p) => `${event.name}: ${p.message}`));
-  if (components.length === 0 || teams.length === 0) return { components, table: [], events, grades, problems };
-  try {
-    const { table } = combine({
-      normalise: project.normaliseWeights,
-      components: components.map((component) => asComponent(component, teams, events, grades)),
-    });
-    return { components, events, grades, problems, table: table.map((row) => ({ ...row, teamId: row.team })) };
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    return { components, table: [], events, grades, problems: [...problems, error.message] };
-  }
+export function loadStandings(sql: Sql, project: Project, sectionId: string | null): Promise<Standings> {
+  return judgeStandings(sql, project.id, project.normaliseWeights, sectionId);
 }
+
+const judgeStandings = remembered(
+  async (sql: Sql, projectId: string, normalise: boolean, sectionId: string | null): Promise<Standings> => {
+    const [components, allTeams, events, rubrics, scores] = await Promise.all([
+      listComponents(sql, projectId),
+      listTeams(sql, projectId),
+      loadEventResults(sql, projectId),
+      listRubrics(sql, projectId),
+      listScores(sql, projectId),
+    ]);
+    const teams = allTeams.filter((team) => !sectionId || team.sectionId === sectionId);
+    const grades = rubrics.map((rubric) => ({ rubric, ...gradesOf(rubric, teams, scores as Score[]) }));
+    const problems = events.flatMap(({ event, problems }) => problems.map((p) => `${event.name}: ${p.message}`));
+    if (components.length === 0 || teams.length === 0) return { components, table: [], events, grades, problems };
+    try {
+      const { table } = combine({
+        normalise,
+        components: components.map((component) => asComponent(component, teams, events, grades)),
+      });
+      return { components, events, grades, problems, table: table.map((row) => ({ ...row, teamId: row.team })) };
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      return { components, table: [], events, grades, problems: [...problems, error.message] };
+    }
+  },
+);
 
 function asComponent(c: ComponentRecord, teams: Team[], events: EventResults[], grades: Grades[]): Component {
   const score = (team: Team): number | null => {

@@ -1,4 +1,4 @@
-import { cache } from 'react';
+import { remembered } from '@/db/remember';
 import type { Standings } from './judge';
 import { type Sql } from '@/db/connection';
 
@@ -21,7 +21,7 @@ export interface Publication {
 }
 
 /** The ranking last published for the section, or for the whole project. */
-export const lastPublication = cache(
+export const lastPublication = remembered(
   async (sql: Sql, projectId: string, sectionId: string | null): Promise<Publication | null> => {
     const [row] = await sql<Publication[]>`
     select id, section_id, rows, inputs, published_at, published_by from publication

@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 /** A role in a team, and what it is answerable for. */
@@ -9,7 +10,7 @@ export interface TeamRole {
   needed: boolean;
 }
 
-export async function listRoles(sql: Sql, projectId: string): Promise<TeamRole[]> {
+export const listRoles = remembered(async (sql: Sql, projectId: string): Promise<TeamRole[]> => {
   return sql<TeamRole[]>`
     select id, name, answerable_for, needed from team_role where project_id = ${projectId} order by name`;
-}
+});

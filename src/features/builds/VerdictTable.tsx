@@ -10,7 +10,7 @@ export function VerdictTable({
   requirementHref,
   sentences,
 }: {
-  verdicts: Verdict[];
+  verdicts: readonly Verdict[];
   requirementHref: (code: string) => string;
   sentences?: boolean;
 }) {

@@ -7,7 +7,7 @@ export function MeetingTable({
   today,
   eventDate,
 }: {
-  meetings: Meeting[];
+  meetings: readonly Meeting[];
   today: string;
   eventDate: string;
 }) {

@@ -1,6 +1,7 @@
 import { cache } from 'react';
 import { endOf, type Meeting } from '@/core/calendar';
-import { pool } from '@/db/connection';
+import { pool, type Sql } from '@/db/connection';
+import { remembered } from '@/db/remember';
 import type { Seat } from '@/server/access';
 import { listSharing } from '@/server/actor';
 import { inZone, projectNow } from '@/server/clock';
@@ -23,7 +24,7 @@ export interface Frame {
   team: Team | null;
   /** The section whose meetings the line shows: the chosen one, else the one that meets next. */
   clock: Section | null;
-  meetings: Meeting[];
+  meetings: readonly Meeting[];
   /** Gates on the meeting line: before which of the meetings. */
   posts: Post[];
   /** Who enters on this device: the person signed in, then the others who share it. */
@@ -56,13 +57,12 @@ export interface Counts {
 /** What every sheet of a project shows around its content: five queries, one more with gates, whatever the size of the class. */
 export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: string): Promise<Frame> => {
   const projectId = seat.project.id;
-  const [sections, teams, counts, revision, sharing, gates] = await Promise.all([
+  const [sections, teams, counts, sharing, gates] = await Promise.all([
     listSections(pool(), projectId),
     listTeams(pool(), projectId),
-    readCounts(projectId, seat),
-    readRevision(projectId, seat.project.timeZone),
+    readCounts(pool(), projectId, ...countedFor(seat)),
     'sessionId' in seat.actor ? listSharing(pool(), seat.actor) : [],
-    listGatePlaces(projectId),
+    listGatePlaces(pool(), projectId),
   ]);
   const now = projectNow(seat.project);
   const today = now.slice(0, 10);
@@ -87,7 +87,7 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
     })),
     fieldPages: fieldPages(seat, clock, counts),
     counts,
-    revision,
+    revision: seat.revision && { ...seat.revision, at: inZone(seat.revision.at, seat.project.timeZone) },
   };
 });
 
@@ -142,9 +142,10 @@ interface GatePlace {
   stageId: string;
 }
 
-async function listGatePlaces(projectId: string): Promise<GatePlace[]> {
-  return pool()<GatePlace[]>`select name, stage_id from gate where project_id = ${projectId} order by position, name`;
-}
+const listGatePlaces = remembered(
+  (sql, projectId) =>
+    sql<GatePlace[]>`select name, stage_id from gate where project_id = ${projectId} order by position, name`,
+);
 
 /** Where gates stand on a section's meetings: before the first one of the stage behind them, as the plan lays it. */
 async function postsOf(
@@ -161,11 +162,22 @@ async function postsOf(
   });
 }
 
-async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
-  const sql = pool();
-  const mine = seat.role === 'student' ? sql`and team_id = ${seat.teamId}` : sql``;
-  const own = seat.role === 'student' ? sql`and author_id = ${seat.actor.id}` : sql``;
-  const [row] = await sql<[Counts]>`
+/** Whose things are counted: a student's own team's and own, everybody's else. */
+function countedFor({ role, teamId, actor, sectionId }: Seat) {
+  return role === 'student' ? ([teamId, actor.id, sectionId] as const) : (['all', 'all', sectionId] as const);
+}
+
+const readCounts = remembered(
+  async (
+    sql: Sql,
+    projectId: string,
+    team: string | null,
+    author: string,
+    sectionId: string | null,
+  ): Promise<Counts> => {
+    const mine = team === 'all' ? sql`` : sql`and team_id = ${team}`;
+    const own = author === 'all' ? sql`` : sql`and author_id = ${author}`;
+    const [row] = await sql<[Counts]>`
     select (select count(*) from requirement where project_id = ${projectId} and state <> 'withdrawn') as requirements,
       (select count(*) from iteration where project_id = ${projectId} ${mine}) as iterations,
       (select count(*) from run where project_id = ${projectId} and stands ${mine}) as runs,
@@ -173,14 +185,8 @@ async function readCounts(projectId: string, seat: Seat): Promise<Counts> {
       (select count(*) from action where project_id = ${projectId} and state = 'open' ${mine}) as actions,
       (select count(*) from enrolment where project_id = ${projectId} and left_on is null) as students,
       (select count(*) from concept where project_id = ${projectId} and removed_at is null ${own}) as concepts,
-      (select count(*) from concept_round where section_id = ${seat.sectionId} and released_at is null) as open_rounds,
+      (select count(*) from concept_round where section_id = ${sectionId} and released_at is null) as open_rounds,
       (select count(*) from visit where project_id = ${projectId} and state <> 'held') as open_visits`;
-  return row;
-}
-
-async function readRevision(projectId: string, timeZone: string): Promise<Frame['revision']> {
-  const [row] = await pool()<{ at: Date; by: string; number: number }[]>`
-    select r.number, a.at, a.actor_name as by from project_revision r join audit a on a.id = r.audit_id
-    where r.project_id = ${projectId}`;
-  return row ? { ...row, at: inZone(row.at, timeZone) } : null;
-}
+    return row;
+  },
+);

@@ -10,7 +10,7 @@ import { explainInconclusive } from '@/domain/requirements/explainInconclusive';
 
 interface Props {
   columns: Column[];
-  season: { note: { id: string; title: string }; verdicts: Verdict[] } | null;
+  season: { note: { id: string; title: string }; verdicts: readonly Verdict[] } | null;
   /** Rows by the worst margin of any team instead of by code. */
   byMargin: boolean;
   href: (sheet: string) => string;

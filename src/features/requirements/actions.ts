@@ -8,7 +8,7 @@ import { action } from '@/server/perform';
 import { listTeams } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
-import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
+import { listLatestRuns, listProtocols } from '@/domain/bench/read';
 import { readOptional } from '@/ui/forms/schema';
 import { verdictChanges } from '@/domain/requirements/verdictChanges';
 import { readList, toInput } from './readList';
@@ -20,11 +20,10 @@ export const saveRequirement = action('saveRequirement', requirementSchema, writ
 
 /** What a change of an agreed requirement would touch: teams by name whose verdict it turns. Writes nothing. */
 export const previewChange = action('previewChange', previewSchema, async ({ tx, projectId }, given) => {
-  const [requirements, teams, latest, events, protocols, runs] = await Promise.all([
+  const [requirements, teams, latest, protocols, runs] = await Promise.all([
     listRequirements(tx, projectId),
     listTeams(tx, projectId),
     listLatestIterations(tx, projectId),
-    listEvents(tx, projectId),
     listProtocols(tx, projectId),
     listLatestRuns(tx, projectId),
   ]);
@@ -33,7 +32,7 @@ export const previewChange = action('previewChange', previewSchema, async ({ tx,
   const before = { ...requirement, parameter: requirement.parameterName };
   const after = { ...before, ...readLimit(given), decision: given.decision, state: given.state };
   try {
-    const flips = verdictChanges(requirement, { before, after }, latest, { events, protocols, runs });
+    const flips = verdictChanges(requirement, { before, after }, latest, { protocols, runs });
     const name = (teamId: string) => teams.find((team) => team.id === teamId)?.name ?? '';
     return { flips: flips.map((flip) => ({ ...flip, team: name(flip.teamId) })) };
   } catch (error) {

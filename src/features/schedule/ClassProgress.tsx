@@ -4,6 +4,7 @@ import { tagColour } from '@/ui/colours';
 import { day } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { Decide } from './HandIns';
+import { handInOf } from '@/domain/plan/lines';
 import type { TeamPace } from '@/domain/plan/pace';
 import { earlyWords, standsAt, stageWords } from '@/domain/plan/words';
 
@@ -118,7 +119,7 @@ function PaceRow({ team, pace, href }: { team: Team; pace: TeamPace; href: strin
 }
 
 function Cell({ stage, team, href }: { stage: Stage; team: Team; href: string }) {
-  const entry = stage.handIns.find((one) => one.teamId === team.id);
+  const entry = handInOf(stage, team.id);
   const state = entry?.state ?? 'open';
   const tone = { open: '', 'handed-in': 'text-steel', accepted: 'text-moss', returned: 'text-brick' }[state];
   return (

@@ -5,6 +5,7 @@ import { day, plural } from '@/core/format';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Decide, HandInForm, Withdraw } from './HandIns';
+import { handInOf } from '@/domain/plan/lines';
 import type { TeamPace } from '@/domain/plan/pace';
 import { earlyWords, standsAt, stageWords } from '@/domain/plan/words';
 
@@ -28,10 +29,10 @@ export function TeamStages({
   leads: boolean;
   hazards: readonly Hazard[];
 }) {
-  const isAccepted = (stage: Stage) => stage.handIns.find((one) => one.teamId === team.id)?.state === 'accepted';
+  const isAccepted = (stage: Stage) => handInOf(stage, team.id)?.state === 'accepted';
   const [accepted, left] = [stages.filter(isAccepted), stages.filter((stage) => !isAccepted(stage))];
   const line = (stage: Stage) => {
-    const entry = stage.handIns.find((one) => one.teamId === team.id);
+    const entry = handInOf(stage, team.id);
     const place = {
       projectId,
       teamId: team.id,

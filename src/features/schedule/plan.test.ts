@@ -3,7 +3,7 @@ import type { Section, Team } from '@/domain/classes/read';
 import type { HandIn, Stage } from '@/domain/plan/read';
 import { differences, operate, stagesState, type PlanState } from '@/domain/plan/operations';
 import { flexibles, layOutLine } from '@/domain/plan/lines';
-import { paceOf, pacesOf } from '@/domain/plan/pace';
+import { pacesOf } from '@/domain/plan/pace';
 import { teamPlans } from '@/domain/plan/teamPlans';
 import { effects, placeOf, planView, slackWords, weekStarts } from '@/domain/plan/planView';
 import { runSheet } from './runSheet';
@@ -84,7 +84,7 @@ const plan = (more: Record<string, Partial<Stage>> = {}): Stage[] => [
 const when = (now: string) => ({ eventDate: EVENT, now });
 
 describe('a team in the plan', () => {
-  const pace = (stages: Stage[], now: string) => paceOf(section('A'), [team('Flint')], stages, EVENT, now)[0]!;
+  const pace = (stages: Stage[], now: string) => pacesOf([section('A')], [team('Flint')], stages, { eventDate: EVENT, now })[0]!;
 
   test('before the first meeting nothing is spent, and nothing to spare', () => {
     const found = pace(plan(), '2026-10-05T09:00');

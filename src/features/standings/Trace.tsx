@@ -120,7 +120,7 @@ function EventChain({
           </Link>
           : {iteration.change}, {day(iteration.builtOn)}
           <ul>
-            {verdictsFor(requirements, iteration, { events: [event], protocols, runs: evidenceOf(runs) })
+            {verdictsFor(requirements, iteration, { protocols, runs: evidenceOf(runs) })
               .filter((v) => v.verdict !== 'not-measured')
               .map((v) => (
                 <RequirementLink key={v.requirement.id} verdict={v} href={href} />

@@ -8,7 +8,7 @@ import { allowed } from '@/server/access';
 import { teamIdsIn } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { inForce, listBudgets, listChanges, listRequirements } from '@/domain/requirements/read';
-import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
+import { listLatestRuns, listProtocols } from '@/domain/bench/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
@@ -18,13 +18,12 @@ export default async function RequirementsPage(props: SheetProps) {
   const { seat } = frame;
   const { id } = seat.project;
   const leads = seat.role === 'instructor';
-  const [requirements, budgets, measured, changes, latest, events, protocols, runs] = await Promise.all([
+  const [requirements, budgets, measured, changes, latest, protocols, runs] = await Promise.all([
     listRequirements(pool(), id),
     listBudgets(pool(), id),
     listMeasured(pool(), id),
     listChanges(pool(), id),
     listLatestIterations(pool(), id),
-    listEvents(pool(), id),
     listProtocols(pool(), id),
     listLatestRuns(pool(), id),
   ]);
@@ -97,7 +96,7 @@ export default async function RequirementsPage(props: SheetProps) {
             requirements={requirements}
             teams={frame.teams.filter((team) => shown.includes(team.id))}
             latest={latest}
-            sources={{ events, protocols, runs }}
+            sources={{ protocols, runs }}
           />
         </>
       )}

@@ -84,7 +84,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       )}
       <h2 className="mb-1">Against the requirements</h2>
       <VerdictTable
-        verdicts={verdictsFor(requirements, iteration, { events, protocols, runs: evidenceOf(runs) })}
+        verdicts={verdictsFor(requirements, iteration, { protocols, runs: evidenceOf(runs) })}
         requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
         sentences
       />
