@@ -1,3 +1,4 @@
+import { cache } from 'react';
 import { notFound, redirect } from 'next/navigation';
 import { pool, type Sql } from '@/db/connection';
 import { sawState } from '@/db/remember';
@@ -118,10 +119,15 @@ export function allowed(seat: Seat, permission: Permission, target?: Target): bo
 export async function enter(projectId: string, permission: Permission, target?: Target): Promise<Seat> {
   const person = await signedIn();
   if (!person) redirect(`/sign-in?next=${encodeURIComponent(`/projects/${projectId}`)}`);
-  const seat = await findSeat(pool(), person, projectId);
+  const seat = await seatHere(projectId);
   if (!seat || !allowed(seat, permission, target)) notFound();
   return seat;
 }
+
+/** The seat of the person signed in, found once per request; null for strangers. */
+export const seatHere = cache(async (projectId: string): Promise<Seat | null> =>
+  findSeat(pool(), await signedIn(), projectId),
+);
 
 /** The seat of a link's holder for the page its purpose opens. */
 export async function enterByLink(permission: Permission): Promise<Seat> {

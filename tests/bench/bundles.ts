@@ -1,13 +1,6 @@
 import type { Row } from '@/db/catalogue';
-import { emptyBundle, rowsOf, type Bundle, type Tables } from '@/domain/bundle/format';
+import { rowsOf, type Bundle, type Tables } from '@/domain/bundle/format';
 import { demoBundle, rowsWith, rowWith } from '../demo';
-
-/** A project with its frame and nothing in it. */
-export function emptyProject(): Bundle {
-  const { project, brief } = demoBundle().tables;
-  const tables = { project: [{ ...project![0], title: 'Empty' }], brief: brief! };
-  return { ...emptyBundle(), tables };
-}
 
 const TEAMS = 40;
 const ITERATIONS = 12;

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { BriefView } from '@/features/brief/BriefView';
 import { ClientAnswers } from '@/features/interview/ClientAnswers';
 import { StatementList } from '@/features/interview/StatementList';
@@ -96,14 +97,13 @@ export default async function ClientPage() {
                   picks={selection.choice?.picks ?? []}
                   version={selection.choice?.version ?? null}
                 />
-                <details className="mt-4">
-                  <summary className="cursor-pointer font-medium">Say something about one of them</summary>
+                <Fold className="mt-4" label="Say something about one of them">
                   {shown.map(({ id, title }) => (
                     <div key={id} className="py-2">
                       <CommentForm projectId={project.id} conceptId={id} title={title} path="/api/v1/client-comments" />
                     </div>
                   ))}
-                </details>
+                </Fold>
               </Entering>
             </section>
           );

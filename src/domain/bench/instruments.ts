@@ -18,9 +18,14 @@ export const listInstruments = remembered(async (sql: Sql, projectId: string): P
   >`select id, name, dimension, unit, resolution, accuracy, version from instrument where project_id = ${projectId} order by name`;
 });
 
-/** Ids of a protocol's runs of the last two days, withdrawn or not: what a device's own entries are held against. */
-export async function listRecentRunIds(sql: Sql, projectId: string, protocolId: string): Promise<string[]> {
-  const rows = await sql<{ id: string }[]>`
-    select id from run where project_id = ${projectId} and protocol_id = ${protocolId} and created_at > now() - interval '2 days'`;
-  return rows.map((row) => row.id);
-}
+const MOST_RECENT = 300;
+
+/** Ids of a protocol's newest runs of the last two days, withdrawn or not: what a device's own entries are held against. */
+export const listRecentRunIds = remembered(
+  async (sql: Sql, projectId: string, protocolId: string): Promise<string[]> => {
+    const rows = await sql<{ id: string }[]>`
+    select id from run where project_id = ${projectId} and protocol_id = ${protocolId} and created_at > now() - interval '2 days'
+    order by created_at desc limit ${MOST_RECENT}`;
+    return rows.map((row) => row.id);
+  },
+);

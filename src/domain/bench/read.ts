@@ -149,13 +149,10 @@ export const listRunsOfTeam = remembered((sql: Sql, projectId: string, teamId: s
  * The last runs of some teams, newest first; for a member of one team, those of others only where their iteration is
  * released.
  */
-export function listNewestRuns(
-  sql: Sql,
-  projectId: string,
-  filter: { limit: number; teamIds: string[]; seenBy: string | null | 'all' },
-): Promise<Run[]> {
-  return read(sql, projectId, filter);
-}
+export const listNewestRuns = remembered(
+  (sql: Sql, projectId: string, filter: { limit: number; teamIds: string[]; seenBy: string | null | 'all' }) =>
+    read(sql, projectId, filter),
+);
 
 interface Filter {
   attempts?: boolean;

@@ -1,3 +1,4 @@
+import { groupBy } from '@/core/shared/groupBy';
 import { remembered } from '@/db/remember';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
@@ -67,16 +68,6 @@ async function read(sql: Sql, projectId: string, latest: boolean): Promise<Itera
     from measurement m join iteration i on i.id = m.iteration_id join parameter p on p.id = m.parameter_id
     left join instrument n on n.id = m.instrument_id
     where m.project_id = ${projectId} ${latest ? newest : sql``} order by p.name`;
-  const byIteration = group(measurements);
+  const byIteration = groupBy(measurements, (one) => one.iterationId);
   return iterations.map((iteration) => ({ ...iteration, measurements: byIteration.get(iteration.id) ?? [] }));
-}
-
-function group<T extends { iterationId: string }>(rows: readonly T[]): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const row of rows) {
-    const own = groups.get(row.iterationId);
-    if (own) own.push(row);
-    else groups.set(row.iterationId, [row]);
-  }
-  return groups;
 }

@@ -1,3 +1,4 @@
+import { groupBy } from '@/core/shared/groupBy';
 import { judge, type Measured } from '@/core/requirements';
 import { convert, convertInterval } from '@/core/units';
 import { allowed, type Seat } from '@/server/access';
@@ -38,13 +39,12 @@ export async function loadCompliance(
     chosen.length ? listRunGroups(sql, projectId) : listLatestRuns(sql, projectId),
     listResearch(sql, projectId),
   ]);
+  const byTeam = groupBy(iterations, ({ teamId }) => teamId);
   const ids = teamIdsIn(teams, sectionId, teamId);
   const columns = teams
     .filter((team) => ids.includes(team.id))
     .map((team): Column => {
-      const choices = iterations
-        .filter((one) => one.teamId === team.id && allowed(seat, 'iteration.read', one))
-        .reverse();
+      const choices = (byTeam.get(team.id) ?? []).filter((one) => allowed(seat, 'iteration.read', one)).reverse();
       const iteration = choices.find((one) => chosen.includes(one.id)) ?? choices[0] ?? null;
       return { team, iteration, choices, verdicts: verdictsFor(requirements, iteration, { protocols, runs }) };
     });

@@ -1,3 +1,4 @@
+import { groupBy } from '@/core/shared/groupBy';
 import { instrument, summarise } from '@/core/bench';
 import { judge, type Judgement, type Measured } from '@/core/requirements';
 import { convert, convertInterval } from '@/core/units';
@@ -95,14 +96,9 @@ function reading(requirement: Requirement, iteration: Iteration): Found | null {
   return { measured: { value: taken.value!, unit, expandedUncertainty: readingUncertainty(taken, unit) }, evidence };
 }
 
-const groupsBy = once((runs: readonly RunGroup[]): ReadonlyMap<string, RunGroup[]> => {
-  const found = new Map<string, RunGroup[]>();
-  for (const group of runs) {
-    const key = `${group.iterationId} ${group.quantityId}`;
-    found.set(key, [...(found.get(key) ?? []), group]);
-  }
-  return found;
-});
+const groupsBy = once((runs: readonly RunGroup[]) =>
+  groupBy(runs, (group) => `${group.iterationId} ${group.quantityId}`),
+);
 
 function runs(requirement: Requirement, iteration: Iteration, { protocols, runs }: Sources): Found | null {
   for (const protocol of protocols) {

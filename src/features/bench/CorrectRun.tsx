@@ -1,5 +1,6 @@
 'use client';
 
+import { Fold } from '@/ui/sheet/Fold';
 import { ActButton } from '@/ui/forms/ActButton';
 import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
@@ -29,8 +30,7 @@ export function CorrectRun({
 }: Props & { units: string[]; values: Record<string, unknown> }) {
   const enter = useEntry();
   return (
-    <details className="mt-5 no-print">
-      <summary className="cursor-pointer font-medium">Correct this run</summary>
+    <Fold className="mt-5 no-print" label="Correct this run">
       <div className="pt-3">
         <RecordForm
           id={`run-${id}`}
@@ -59,7 +59,7 @@ export function CorrectRun({
           <Area name="note" label="Note" rows={2} hint="Why it is corrected, for whoever reads it later." />
         </RecordForm>
       </div>
-    </details>
+    </Fold>
   );
 }
 

@@ -1,21 +1,24 @@
-import { Link } from '@/ui/Link';
+import { groupBy } from '@/core/shared/groupBy';
 import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
-import { tagColour } from '@/ui/colours';
 import { column as lineUp, day, unitName } from '@/core/format';
-import { TeamTag } from '@/ui/sheet/Sheet';
+import { IterationRow } from './IterationRow';
 
 /** Iterations team by team, with the figures measured on them in columns. */
 export function IterationTable({
   teams,
   iterations,
   href,
+  earlier,
 }: {
   teams: Team[];
   iterations: Iteration[];
   href: (id: string) => string;
+  /** How many earlier ones of a team are left out, and where they are. */
+  earlier: (team: Team) => readonly [count: number, href: string] | null;
 }) {
   const columns = figures(iterations);
+  const byTeam = groupBy(iterations, ({ teamId }) => teamId);
   return (
     <div className="overflow-x-auto">
       <table>
@@ -36,38 +39,26 @@ export function IterationTable({
         </thead>
         <tbody>
           {teams.flatMap((team) =>
-            iterations
-              .filter((one) => one.teamId === team.id)
-              .map((one, i) => (
-                <tr key={one.id}>
-                  <td>{i === 0 && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
-                  <td className="num">
-                    <Link href={href(one.id)} aria-label={`${team.name} ${one.number}`}>
-                      {one.number}
-                    </Link>
-                  </td>
-                  <td>{one.change}</td>
-                  <td className="num">{one.parentNumber ?? '–'}</td>
-                  <td className="whitespace-nowrap">{day(one.builtOn)}</td>
-                  <td>
-                    {one.state}
-                    {one.released && ', released'}
-                    {one.heldFor && <span className="block text-sm text-ochre">despite a hold</span>}
-                  </td>
-                  {columns.map((column) => {
-                    const found = one.measurements.find((m) => m.parameterId === column.id);
-                    return (
-                      <td key={column.id} className="num right whitespace-nowrap">
-                        {found ? (
-                          column.write(found.value) + (found.unit === column.unit ? '' : ` ${found.unit}`)
-                        ) : (
-                          <span className="faint">–</span>
-                        )}
-                      </td>
-                    );
-                  })}
-                </tr>
-              )),
+            (byTeam.get(team.id) ?? []).map((one, i) => (
+              <IterationRow
+                key={one.id}
+                team={team.name}
+                number={one.number}
+                href={href(one.id)}
+                colour={i === 0 ? team.colour : null}
+                earlier={i === 1 ? earlier(team) : null}
+                change={one.change}
+                from={one.parentNumber}
+                built={day(one.builtOn)}
+                state={one.released ? `${one.state}, released` : one.state}
+                held={one.heldFor !== ''}
+                figures={columns.map((column) => {
+                  const found = one.measurements.find((m) => m.parameterId === column.id);
+                  if (!found) return null;
+                  return column.write(found.value) + (found.unit === column.unit ? '' : ` ${found.unit}`);
+                })}
+              />
+            )),
           )}
         </tbody>
       </table>

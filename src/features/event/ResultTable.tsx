@@ -1,10 +1,9 @@
-import { Link } from '@/ui/Link';
+import { groupBy } from '@/core/shared/groupBy';
 import type { Team } from '@/domain/classes/read';
 import type { EventResults } from '@/domain/event/judge';
 import type { Run } from '@/domain/bench/read';
-import { tagColour } from '@/ui/colours';
 import { column } from '@/core/format';
-import { TeamTag } from '@/ui/sheet/Sheet';
+import { ResultRow } from './ResultRow';
 
 interface Props {
   results: EventResults;
@@ -30,6 +29,14 @@ export function ResultTable({ results, teams, attempts, allowed, runHref }: Prop
       2,
     ),
   ];
+  const made = groupBy(
+    attempts.filter((run) => run.eventId === results.event.id),
+    (run) => run.teamId,
+  );
+  const said = (run: Run) =>
+    run.status === 'ok'
+      ? values(run.value)
+      : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status];
   return (
     <div className="overflow-x-auto">
       <table>
@@ -50,35 +57,23 @@ export function ResultTable({ results, teams, attempts, allowed, runHref }: Prop
         <tbody>
           {rows.map((result) => {
             const team = teams.find((one) => one.id === result.teamId)!;
-            const own = attempts.filter((run) => run.eventId === results.event.id && run.teamId === team.id);
+            const own = made.get(team.id) ?? [];
             const problem = results.problems.find((one) => one.teamId === team.id);
             return (
-              <tr key={team.id}>
-                <td className="num right">{result.place}</td>
-                <td>
-                  <TeamTag name={team.name} colour={tagColour(team.colour)} />
-                </td>
-                {Array.from({ length: allowed }, (_, i) => {
+              <ResultRow
+                key={team.id}
+                place={result.place}
+                team={team.name}
+                colour={team.colour}
+                attempts={Array.from({ length: allowed }, (_, i) => {
                   const run = own.find((one) => one.attempt === i + 1);
-                  const counts = result.attempts.includes(i + 1);
-                  return (
-                    <td key={i} className={`num right whitespace-nowrap ${counts ? 'font-semibold' : ''}`}>
-                      {run && (
-                        <Link href={runHref(run.id)} className={counts ? '' : 'text-faint'}>
-                          {run.status === 'ok'
-                            ? values(run.value)
-                            : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status]}
-                        </Link>
-                      )}
-                    </td>
-                  );
+                  return run ? [said(run), runHref(run.id), result.attempts.includes(i + 1)] : null;
                 })}
-                <td className="num right">{values(result.counted)}</td>
-                <td className="num right font-semibold">{points(result.points)}</td>
-                <td className={`text-sm ${problem ? 'text-ochre' : 'faint'}`}>
-                  {problem ? problem.message : result.because.join(' ')}
-                </td>
-              </tr>
+                counted={values(result.counted)}
+                points={points(result.points)}
+                because={problem ? problem.message : result.because.join(' ')}
+                problem={problem !== undefined}
+              />
             );
           })}
         </tbody>

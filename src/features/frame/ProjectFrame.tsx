@@ -1,7 +1,6 @@
 import { Link } from '@/ui/Link';
 import type { Topic } from '@/db/catalogue';
 import type { ReactNode } from 'react';
-import { tagColour } from '@/ui/colours';
 import { moment, plural, shortName } from '@/core/format';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
@@ -11,6 +10,7 @@ import { MeetingLine } from '@/ui/sheet/MeetingLine';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { AccountMenu } from './AccountMenu';
 import { IndexMenu } from './IndexMenu';
+import { TeamTags } from './TeamTags';
 import { hrefIn, type Frame } from './loadFrame';
 
 type Entry = readonly [sheet: string, name: string, figure?: string | number];
@@ -94,6 +94,7 @@ export function ProjectFrame({
   children,
 }: Props) {
   const { seat, section, team } = frame;
+  const tagged = frame.teams.filter((one) => !section || one.sectionId === section.id);
   const block = [
     ['project', seat.project.title],
     ['sheet', name],
@@ -159,7 +160,15 @@ export function ProjectFrame({
               ))}
             </nav>
           )}
-          {byTeam && <TeamTags frame={frame} sheet={view} />}
+          {byTeam && tagged.length > 0 && (
+            <TeamTags
+              teams={tagged.map(({ id, name, colour }) => [id, name, colour])}
+              chosen={team?.id ?? null}
+              own={seat.teamId}
+              path={`/projects/${seat.project.id}${view ? `/${view}` : ''}`}
+              section={section?.id ?? null}
+            />
+          )}
           <Entering people={frame.people}>
             <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
               {children}
@@ -217,30 +226,5 @@ function Header({ frame, sheet }: { frame: Frame; sheet: string }) {
         <AccountMenu name={shortName(actor.name)} others={frame.people.slice(1)} student={seat.role === 'student'} />
       </div>
     </header>
-  );
-}
-
-function TeamTags({ frame, sheet }: { frame: Frame; sheet: string }) {
-  const { seat, section, team } = frame;
-  const shown = frame.teams.filter((one) => !section || one.sectionId === section.id);
-  if (shown.length === 0) return null;
-  return (
-    <div className="flex flex-wrap gap-1.5 mb-2.5 items-center no-print" role="group" aria-label="Team">
-      {shown.map((one) => (
-        <a
-          key={one.id}
-          href={hrefIn(frame, sheet, { team: team?.id === one.id ? null : one.id })}
-          className="tag"
-          aria-current={team?.id === one.id ? 'true' : undefined}
-          style={{ '--tag': tagColour(one.colour) } as React.CSSProperties}
-        >
-          {one.name}
-          {one.id === seat.teamId && ' (yours)'}
-        </a>
-      ))}
-      <span className="ml-auto text-sm text-faint hidden lg:inline">
-        {team ? `${team.name} only; choose it again for all` : 'all teams; choose one to narrow the sheet'}
-      </span>
-    </div>
   );
 }

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import type { Seat } from '@/server/access';
 import { allowed } from '@/server/access';
 import type { TeamGate } from '@/domain/gates/read';
@@ -34,10 +35,12 @@ export function DecisionPart({
   if (!decision) {
     if (!leads) return null;
     return (
-      <details className="mt-4 no-print">
-        <summary className="cursor-pointer font-medium">
-          {state === 'open' ? 'Hold it, although everything is met' : 'Open it although something is missing'}
-        </summary>
+      <Fold
+        className="mt-4 no-print"
+        label={
+          <>{state === 'open' ? 'Hold it, although everything is met' : 'Open it although something is missing'}</>
+        }
+      >
         <div className="pt-3">
           <DecideForm
             projectId={projectId}
@@ -48,7 +51,7 @@ export function DecisionPart({
             meetings={meetings.map((date) => [date, weekday(date)] as const)}
           />
         </div>
-      </details>
+      </Fold>
     );
   }
   return (

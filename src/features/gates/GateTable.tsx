@@ -1,11 +1,8 @@
-import { Link } from '@/ui/Link';
 import { inShort } from '@/core/gates';
 import type { Team } from '@/domain/classes/read';
 import type { Gate, TeamGate } from '@/domain/gates/read';
-import { tagColour } from '@/ui/colours';
 import { plural } from '@/core/format';
-import { Post, POST_TONE, POST_WORD } from '@/ui/glyphs/Post';
-import { TeamTag } from '@/ui/sheet/Sheet';
+import { GateRow, type GateWords } from './GateRow';
 
 /** Teams down, gates across. The next gate of each team says what is missing; those behind it only how much. */
 export function GateTable({
@@ -38,16 +35,12 @@ export function GateTable({
             const own = judged.filter((one) => one.teamId === team.id);
             const next = own.find((one) => one.state !== 'open');
             return (
-              <tr key={team.id}>
-                <td className="whitespace-nowrap">
-                  <TeamTag name={team.name} colour={tagColour(team.colour)} />
-                </td>
-                {own.map((one) => (
-                  <td key={one.gate.id} className="align-top">
-                    <Cell one={one} next={one === next} href={href(one.gate.id, team.id)} team={team.name} />
-                  </td>
-                ))}
-              </tr>
+              <GateRow
+                key={team.id}
+                team={team.name}
+                colour={team.colour}
+                gates={own.map((one) => wordsOf(one, one === next, href(one.gate.id, team.id)))}
+              />
             );
           })}
         </tbody>
@@ -56,30 +49,17 @@ export function GateTable({
   );
 }
 
-function Cell({ one, next, href, team }: { one: TeamGate; next: boolean; href: string; team: string }) {
+function wordsOf(one: TeamGate, next: boolean, href: string): GateWords {
   const { gate, state, missing, decision, openConditions } = one;
-  return (
-    <>
-      <Link href={href} aria-label={`${gate.name}, ${team}: ${POST_WORD[state]}`}>
-        <span className="md:hidden faint">{gate.name}: </span>
-        <Post state={state} /> <b className={POST_TONE[state]}>{POST_WORD[state]}</b>
-      </Link>
-      {decision?.kind === 'override' && <span className="block text-sm text-ochre">opened: {decision.reason}</span>}
-      {decision?.kind === 'held' && <span className="block text-sm">held: {decision.reason}</span>}
-      {openConditions > 0 && (
-        <span className="block text-sm">
-          {plural(openConditions, 'condition')} open, next {decision!.conditions.find((each) => !each.done)!.what}
-        </span>
-      )}
-      {state !== 'open' && missing.length > 0 && (
-        <span className="block text-sm">
-          {next ? missing.map((item) => <Line key={item.id} text={inShort(item)} />) : `${missing.length} missing`}
-        </span>
-      )}
-    </>
-  );
-}
-
-function Line({ text }: { text: string }) {
-  return <span className="block">– {text}</span>;
+  const open = decision?.conditions.find((each) => !each.done)?.what;
+  const lacks = state === 'open' ? [] : missing;
+  return {
+    gate: gate.name,
+    href,
+    state,
+    opened: decision?.kind === 'override' ? decision.reason : '',
+    held: decision?.kind === 'held' ? decision.reason : '',
+    conditions: openConditions > 0 ? `${plural(openConditions, 'condition')} open, next ${open}` : '',
+    missing: next ? lacks.map(inShort) : lacks.length > 0 ? `${lacks.length} missing` : '',
+  };
 }

@@ -1,128 +1,59 @@
-import type { ReactNode } from 'react';
-import { Link } from '@/ui/Link';
-import { allowedSide, type Requirement } from '@/domain/requirements/read';
-import type { Verdict } from '@/domain/requirements/judge';
-import { tagColour } from '@/ui/colours';
-import { Plumb } from '@/ui/glyphs/Plumb';
-import { measured, number, plural, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
+import { limitText, measured, plural } from '@/core/format';
 import { relativeMargin, type Column } from '@/domain/requirements/compliance';
 import { explainInconclusive } from '@/domain/requirements/explainInconclusive';
+import type { Verdict } from '@/domain/requirements/judge';
+import { allowedSide } from '@/domain/requirements/read';
+import { ComplianceTable, type CellWords, type ColumnWords } from './ComplianceTable';
 
 interface Props {
   columns: Column[];
   season: { note: { id: string; title: string }; verdicts: readonly Verdict[] } | null;
-  /** Rows by the worst margin of any team instead of by code. */
   byMargin: boolean;
   href: (sheet: string) => string;
 }
 
-/** Every requirement against every team: a plumb shows where the value hangs, and leads to its evidence. */
+/** Every requirement against every team, in words and figures as they are shown. */
 export function Compliance({ columns, season, byMargin, href }: Props) {
-  const rows = rowsOf(columns, byMargin);
-  const width = Math.max(44, Math.min(86, Math.floor(690 / (columns.length + (season ? 1 : 0))) - 6));
-  return (
-    <div className="overflow-x-auto print-landscape">
-      <table className="dense">
-        <thead>
-          <tr>
-            <th>Code</th>
-            <th className="w-full">Requirement</th>
-            <th className="right">Limit</th>
-            {byMargin && <th className="right">Worst</th>}
-            {columns.map(({ team, iteration, choices }) => (
-              <th key={team.id} style={{ borderBottom: `3px solid ${tagColour(team.colour)}` }}>
-                {team.name}{' '}
-                {iteration && (
-                  <a
-                    href={href(`builds/${iteration.id}`)}
-                    title={iteration.id === choices[0]?.id ? undefined : 'chosen, not the newest'}
-                  >
-                    {iteration.number}
-                    {iteration.id === choices[0]?.id ? '' : '*'}
-                  </a>
-                )}
-              </th>
-            ))}
-            {season && (
-              <th title={season.note.title}>
-                <a href={`${href('requirements/research')}#${season.note.id}`}>Last winner</a>
-              </th>
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ requirement: r, at, worst }) => (
-            <tr key={r.id}>
-              <td className="num whitespace-nowrap">
-                <Link href={`${href('requirements')}#${r.code}`}>{r.code}</Link>
-              </td>
-              <td className="max-w-0 truncate" title={r.statement}>
-                {r.statement}
-              </td>
-              <td className="num right whitespace-nowrap">{limitText(r)}</td>
-              {byMargin && (
-                <td className="num right whitespace-nowrap">{worst === null ? '–' : `${number(worst * 100, 0)} %`}</td>
-              )}
-              {columns.map(({ team, iteration, verdicts }) => (
-                <td key={team.id}>
-                  <Cell
-                    verdict={verdicts[at]!}
-                    who={iteration ? `${team.name} ${iteration.number}` : team.name}
-                    href={iteration && `${href(`builds/${iteration.id}`)}#${r.code}`}
-                    width={width}
-                  />
-                </td>
-              ))}
-              {season && (
-                <td>
-                  <Cell
-                    verdict={season.verdicts[at]!}
-                    who={season.note.title}
-                    href={`${href('requirements/research')}#${season.note.id}`}
-                    width={width}
-                  />
-                </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-interface RowOf {
-  requirement: Requirement;
-  /** Its place in each column's verdicts. */
-  at: number;
-  /** The smallest margin of any team, as a share of the limit; null where nobody has measured. */
-  worst: number | null;
-}
-
-function rowsOf(columns: Column[], byMargin: boolean): RowOf[] {
-  const rows = (columns[0]?.verdicts ?? []).map(({ requirement }, at): RowOf => {
-    const margins = columns.map(({ verdicts }) => relativeMargin(verdicts[at]!)).filter((margin) => margin !== null);
-    return { requirement, at, worst: margins.length ? Math.min(...margins) : null };
+  const all = [...columns.map(({ verdicts }) => verdicts), ...(season ? [season.verdicts] : [])];
+  const research = season && `${href('requirements/research')}#${season.note.id}`;
+  const heads = columns.map(({ team, iteration, choices }): ColumnWords => {
+    const newest = iteration?.id === choices[0]?.id;
+    return {
+      id: team.id,
+      head: team.name,
+      colour: team.colour,
+      mark: iteration ? `${iteration.number}${newest ? '' : '*'}` : '',
+      markMeans: newest ? '' : 'chosen, not the newest',
+      who: iteration ? `${team.name} ${iteration.number}` : team.name,
+      href: iteration && href(`builds/${iteration.id}`),
+      byCode: true,
+    };
   });
-  return byMargin ? rows.sort((a, b) => (a.worst ?? Infinity) - (b.worst ?? Infinity)) : rows;
+  const last: ColumnWords[] = season
+    ? [
+        {
+          ...{ id: season.note.id, head: 'Last winner', colour: null, mark: '', markMeans: '' },
+          ...{ who: season.note.title, href: research, byCode: false },
+        },
+      ]
+    : [];
+  const rows = (columns[0]?.verdicts ?? []).map(({ requirement: r }, at) => {
+    const margins = columns.map(({ verdicts }) => relativeMargin(verdicts[at]!)).filter((margin) => margin !== null);
+    return {
+      code: r.code,
+      href: `${href('requirements')}#${r.code}`,
+      statement: r.statement,
+      limit: limitText(r),
+      worst: margins.length ? Math.min(...margins) : null,
+      side: r.kind === 'yes' ? null : allowedSide(r),
+      cells: all.map((verdicts) => wordsOf(verdicts[at]!)),
+    };
+  });
+  return <ComplianceTable columns={[...heads, ...last]} rows={rows} byMargin={byMargin} />;
 }
 
-function Cell({ verdict: v, who, href, width }: { verdict: Verdict; who: string; href: string | null; width: number }) {
-  const { requirement: r } = v;
-  const value = v.value === null ? '' : `${measured(v.value, v.uncertainty, r.unit)}, `;
-  const title = `${r.code}, ${who}: ${value}${VERDICT_WORD[v.verdict]}`;
-  const shown: ReactNode =
-    r.kind === 'yes' ? (
-      <span className={`word whitespace-nowrap ${VERDICT_TONE[v.verdict]}`}>{VERDICT_WORD[v.verdict]}</span>
-    ) : (
-      <Plumb verdict={v.verdict} value={v.value} uncertainty={v.uncertainty} {...allowedSide(r)} width={width} dense />
-    );
-  if (!href || v.verdict === 'not-measured') return <span title={title}>{shown}</span>;
-  return (
-    <a href={href} title={title} aria-label={title} className="block !no-underline">
-      {shown}
-    </a>
-  );
+function wordsOf({ verdict, value, uncertainty, requirement }: Verdict): CellWords {
+  return [verdict, value, uncertainty, value === null ? '' : `${measured(value, uncertainty, requirement.unit)}, `];
 }
 
 /** What the sheet leaves open, in words: what would settle each inconclusive verdict. */
@@ -155,28 +86,25 @@ export function Unsettled({ columns }: { columns: Column[] }) {
 /** Which iteration of each team the sheet shows; an ordinary form, so that the choice is in the address. */
 export function ChooseIterations({ columns, keep }: { columns: Column[]; keep: Record<string, string> }) {
   return (
-    <details className="no-print mb-2">
-      <summary className="cursor-pointer font-medium">Choose iterations</summary>
-      <form className="flex flex-wrap gap-3 items-end pt-2">
-        {Object.entries(keep).map(([name, value]) => (
-          <input key={name} type="hidden" name={name} value={value} />
+    <form className="no-print mb-2 flex flex-wrap gap-3 items-end pt-2" aria-label="Choose iterations">
+      {Object.entries(keep).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
+      {columns
+        .filter(({ choices }) => choices.length > 1)
+        .map(({ team, iteration, choices }) => (
+          <label key={team.id} className="font-medium">
+            {team.name}
+            <select name="of" defaultValue={iteration?.id}>
+              {choices.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.number}: {one.change.slice(0, 40)}
+                </option>
+              ))}
+            </select>
+          </label>
         ))}
-        {columns
-          .filter(({ choices }) => choices.length > 1)
-          .map(({ team, iteration, choices }) => (
-            <label key={team.id} className="font-medium">
-              {team.name}
-              <select name="of" defaultValue={iteration?.id}>
-                {choices.map((one) => (
-                  <option key={one.id} value={one.id}>
-                    {one.number}: {one.change.slice(0, 40)}
-                  </option>
-                ))}
-              </select>
-            </label>
-          ))}
-        <button className="btn">Show these</button>
-      </form>
-    </details>
+      <button className="btn">Show these</button>
+    </form>
   );
 }

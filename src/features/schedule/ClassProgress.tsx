@@ -3,6 +3,7 @@ import type { Stage } from '@/domain/plan/read';
 import { tagColour } from '@/ui/colours';
 import { day } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
+import { HandInRow, PaceRow, type HandInState, type PaceWords } from './ClassRows';
 import { Decide } from './HandIns';
 import { handInOf } from '@/domain/plan/lines';
 import type { TeamPace } from '@/domain/plan/pace';
@@ -15,7 +16,6 @@ interface Props {
   paces: TeamPace[];
   hrefOf: (team: Team) => string;
 }
-const SHORT = { open: '', 'handed-in': 'in', accepted: 'ok', returned: 'back' };
 
 /** All teams: what waits to be looked at, who is how far, when each is expected to be done. */
 export function ClassProgress({ projectId, teams, stages, paces, hrefOf }: Props) {
@@ -39,7 +39,7 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf }: Props
         </thead>
         <tbody>
           {order.map((team) => (
-            <PaceRow key={team.id} team={team} pace={paceOf.get(team.id)!} href={hrefOf(team)} />
+            <PaceRow key={team.id} {...wordsOf(team, paceOf.get(team.id)!, hrefOf(team))} />
           ))}
         </tbody>
       </table>
@@ -62,14 +62,13 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf }: Props
           </thead>
           <tbody>
             {teams.map((team) => (
-              <tr key={team.id}>
-                <td className="!pr-3 whitespace-nowrap">
-                  <TeamTag name={team.name} colour={tagColour(team.colour)} />
-                </td>
-                {shown.map((stage) => (
-                  <Cell key={stage.id} stage={stage} team={team} href={`${hrefOf(team)}#${stage.id}`} />
-                ))}
-              </tr>
+              <HandInRow
+                key={team.id}
+                team={team.name}
+                colour={team.colour}
+                href={hrefOf(team)}
+                stages={shown.map((stage) => handedIn(stage, team))}
+              />
             ))}
           </tbody>
         </table>
@@ -78,65 +77,34 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf }: Props
   );
 }
 
-function PaceRow({ team, pace, href }: { team: Team; pace: TeamPace; href: string }) {
-  const { forecast, due } = pace;
-  return (
-    <tr>
-      <td className="whitespace-nowrap">
-        <a href={href}>
-          <TeamTag name={team.name} colour={tagColour(team.colour)} />
-        </a>
-      </td>
-      <td className={`whitespace-nowrap ${pace.behind > 0 ? 'text-brick font-semibold' : ''}`}>{standsAt(pace)}</td>
-      <td>{stageWords(pace)}</td>
-      <td className="whitespace-nowrap">
-        {due ? (
-          <>
-            <span className="num">{due.number}</span>, {day(due.date)}
-          </>
-        ) : (
-          '–'
-        )}
-      </td>
-      <td className="num right">{pace.workLeft}</td>
-      <td className="num right">{pace.meetingsLeft}</td>
-      <td>
-        {forecast ? (
-          <details>
-            <summary className="cursor-pointer">
-              meeting <b className="num">{forecast.finish}</b>{' '}
-              <span className="faint">({forecast.interval.join('–')})</span>,{' '}
-              <span className={forecast.early < 0 ? 'text-brick font-semibold' : ''}>{earlyWords(forecast.early)}</span>
-            </summary>
-            <p className="text-sm faint">{forecast.why}.</p>
-          </details>
-        ) : (
-          <span className="text-moss">done</span>
-        )}
-      </td>
-    </tr>
-  );
+function wordsOf(team: Team, pace: TeamPace, href: string): PaceWords {
+  const { forecast, due, behind, workLeft, meetingsLeft } = pace;
+  return {
+    team: team.name,
+    colour: team.colour,
+    href,
+    stands: standsAt(pace),
+    behind: behind > 0,
+    worksOn: stageWords(pace),
+    due: due && [due.number, day(due.date)],
+    workLeft,
+    meetingsLeft,
+    forecast: forecast && {
+      finish: forecast.finish,
+      interval: forecast.interval.join('–'),
+      early: earlyWords(forecast.early),
+      late: forecast.early < 0,
+      why: forecast.why,
+    },
+  };
 }
 
-function Cell({ stage, team, href }: { stage: Stage; team: Team; href: string }) {
+function handedIn(stage: Stage, team: Team): readonly [id: string, state: HandInState, title: string] {
   const entry = handInOf(stage, team.id);
   const state = entry?.state ?? 'open';
-  const tone = { open: '', 'handed-in': 'text-steel', accepted: 'text-moss', returned: 'text-brick' }[state];
-  return (
-    <td className="!px-2 text-center">
-      {state === 'open' ? (
-        <span className="faint">–</span>
-      ) : (
-        <a
-          href={href}
-          className={`word ${tone}`}
-          title={`${team.name}, ${stage.name}: ${state.replace('-', ' ')}${entry?.handedInOn ? ` ${day(entry.handedInOn)}` : ''}`}
-        >
-          {SHORT[state]}
-        </a>
-      )}
-    </td>
-  );
+  if (state === 'open') return [stage.id, state, ''];
+  const on = entry?.handedInOn ? ` ${day(entry.handedInOn)}` : '';
+  return [stage.id, state, `${team.name}, ${stage.name}: ${state.replace('-', ' ')}${on}`];
 }
 
 /** What teams have handed in and nobody has looked at yet. */

@@ -1,5 +1,6 @@
 'use client';
 
+import { Fold } from '@/ui/sheet/Fold';
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { fieldsOf } from '@/ui/forms/fields';
@@ -86,8 +87,7 @@ export function Decide({ stage, team, ...fixed }: Place) {
       >
         Accept
       </ActButton>
-      <details>
-        <summary className="cursor-pointer">return it</summary>
+      <Fold minor label="return it">
         <RecordForm
           key={fixed.version}
           id={`decide-${fixed.teamId}-${fixed.stageId}`}
@@ -102,7 +102,7 @@ export function Decide({ stage, team, ...fixed }: Place) {
         >
           <decideFields.Text name="note" label="What is still to be done" className="min-w-52" />
         </RecordForm>
-      </details>
+      </Fold>
     </div>
   );
 }

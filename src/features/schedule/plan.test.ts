@@ -84,7 +84,8 @@ const plan = (more: Record<string, Partial<Stage>> = {}): Stage[] => [
 const when = (now: string) => ({ eventDate: EVENT, now });
 
 describe('a team in the plan', () => {
-  const pace = (stages: Stage[], now: string) => pacesOf([section('A')], [team('Flint')], stages, { eventDate: EVENT, now })[0]!;
+  const pace = (stages: Stage[], now: string) =>
+    pacesOf([section('A')], [team('Flint')], stages, { eventDate: EVENT, now })[0]!;
 
   test('before the first meeting nothing is spent, and nothing to spare', () => {
     const found = pace(plan(), '2026-10-05T09:00');

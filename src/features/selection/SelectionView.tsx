@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { plural } from '@/core/format';
 import { FlipChart } from './FlipChart';
 import { MatrixTable } from './MatrixTable';
@@ -43,18 +44,23 @@ export function SelectionView({ selection, me, projectId, leads }: Props) {
         )}
         {matrix.decision && <Flips selection={selection} matrix={matrix} titleOf={titleOf} />}
         {open && (
-          <details className="mt-3 no-print" open={own.length === 0}>
-            <summary className="cursor-pointer font-medium">
-              {own.length === 0
-                ? 'Give your scores'
-                : `Your scores: ${own.length} of ${selection.concepts.length * selection.criteria.length} given`}
-            </summary>
+          <Fold
+            className="mt-3 no-print"
+            open={own.length === 0}
+            label={
+              <>
+                {own.length === 0
+                  ? 'Give your scores'
+                  : `Your scores: ${own.length} of ${selection.concepts.length * selection.criteria.length} given`}
+              </>
+            }
+          >
             <RateForm
               {...place}
               criteria={selection.criteria}
               scores={Object.fromEntries(own.map((one) => [cellKey(one.concept, one.criterion), one.score]))}
             />
-          </details>
+          </Fold>
         )}
       </section>
       <Datum selection={selection} projectId={projectId} leads={leads} titleOf={titleOf} />
@@ -175,8 +181,7 @@ function Datum({ selection, projectId, leads, titleOf }: Named & { projectId: st
         <p className="faint">Not every concept is compared with it yet.</p>
       )}
       {leads && selection.state === 'open' && (
-        <details className="mt-2 no-print" open={!rows}>
-          <summary className="cursor-pointer font-medium">Compare</summary>
+        <Fold className="mt-2 no-print" open={!rows} label="Compare">
           <MarkForm
             projectId={projectId}
             selectionId={selection.id}
@@ -186,7 +191,7 @@ function Datum({ selection, projectId, leads, titleOf }: Named & { projectId: st
             seen={marksSeen(selection.marks)}
             datum={titleOf(datumId)}
           />
-        </details>
+        </Fold>
       )}
     </section>
   );

@@ -1,6 +1,5 @@
-import { tagColour } from '@/ui/colours';
 import { fixed } from '@/core/format';
-import { TeamTag } from '@/ui/sheet/Sheet';
+import { StandingRow } from './StandingRow';
 
 export interface StandingRow {
   teamId: string;
@@ -42,39 +41,16 @@ export function StandingTable({
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr key={row.teamId}>
-              <td className="num right !align-middle !text-[17px] font-semibold">
-                {href ? (
-                  <a href={href(row.teamId)} aria-label={`Place ${row.place}, ${row.team}: where it comes from`}>
-                    {row.place}
-                  </a>
-                ) : (
-                  row.place
-                )}
-              </td>
-              <td className="!align-middle">
-                <TeamTag name={row.team} colour={tagColour(row.colour)} />
-              </td>
-              <td className="!p-0 !align-middle hidden sm:table-cell">
-                <svg width="320" height="34" viewBox="0 0 320 34" aria-hidden className="block">
-                  <line x1="4" x2={at(row.total)} y1="17" y2="17" stroke="var(--rule)" />
-                  <line
-                    x1={at(row.total)}
-                    x2={at(row.total)}
-                    y1="6"
-                    y2="28"
-                    stroke={tagColour(row.colour)}
-                    strokeWidth="4"
-                  />
-                </svg>
-              </td>
-              <td className="num right !align-middle font-semibold !text-[15px]">{fixed(row.total, 1)}</td>
-              {components.map((name) => (
-                <td key={name} className="num right !align-middle">
-                  {fixed(row.parts[name], 1)}
-                </td>
-              ))}
-            </tr>
+            <StandingRow
+              key={row.teamId}
+              place={row.place}
+              href={href && href(row.teamId)}
+              team={row.team}
+              colour={row.colour}
+              at={Math.round(at(row.total) * 10) / 10}
+              total={fixed(row.total, 1)}
+              parts={components.map((name) => fixed(row.parts[name], 1))}
+            />
           ))}
         </tbody>
       </table>

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
 import { listInstruments } from '@/domain/bench/instruments';
@@ -56,10 +57,16 @@ export default async function BenchPage(props: SheetProps) {
             </Nothing>
           )}
           {protocols.map((p) => (
-            <details key={p.id} className="border-b border-hair py-1.5">
-              <summary className="cursor-pointer">
-                <b>{p.name}</b>: {p.parameterName} in {p.unit}, {p.instrumentName}
-              </summary>
+            <Fold
+              key={p.id}
+              className="border-b border-hair py-1.5"
+              minor
+              label={
+                <>
+                  <b>{p.name}</b>: {p.parameterName} in {p.unit}, {p.instrumentName}
+                </>
+              }
+            >
               <p className="whitespace-pre-line">{p.procedure}</p>
               <p className="faint">
                 {p.conditions.map((c) => `${c.name} ${number(c.value)} ± ${number(c.tolerance)} ${c.unit}`).join(' · ')}
@@ -76,7 +83,7 @@ export default async function BenchPage(props: SheetProps) {
                   instruments={instruments}
                 />
               )}
-            </details>
+            </Fold>
           ))}
         </section>
         <section>
@@ -87,11 +94,17 @@ export default async function BenchPage(props: SheetProps) {
             </p>
           )}
           {instruments.map((one) => (
-            <details key={one.id} className="border-b border-hair py-1.5">
-              <summary className="cursor-pointer">
-                <b>{one.name}</b>: {one.dimension}, shows {number(one.resolution)} {one.unit}, good to ±{' '}
-                {number(one.accuracy)} {one.unit}
-              </summary>
+            <Fold
+              key={one.id}
+              className="border-b border-hair py-1.5"
+              minor
+              label={
+                <>
+                  <b>{one.name}</b>: {one.dimension}, shows {number(one.resolution)} {one.unit}, good to ±{' '}
+                  {number(one.accuracy)} {one.unit}
+                </>
+              }
+            >
               {leads && (
                 <InstrumentForm
                   key={one.version}
@@ -101,14 +114,13 @@ export default async function BenchPage(props: SheetProps) {
                   id={one.id}
                 />
               )}
-            </details>
+            </Fold>
           ))}
         </section>
       </div>
       {leads && (
         <div className="no-print mb-5 flex flex-col gap-2">
-          <details open={instruments.length === 0}>
-            <summary className="cursor-pointer font-medium">Add an instrument</summary>
+          <Fold open={instruments.length === 0} label="Add an instrument">
             <div className="pt-2">
               <InstrumentForm
                 key={instruments.length}
@@ -118,10 +130,9 @@ export default async function BenchPage(props: SheetProps) {
                 values={NEW_INSTRUMENT}
               />
             </div>
-          </details>
+          </Fold>
           {instruments.length > 0 && (
-            <details open={protocols.length === 0}>
-              <summary className="cursor-pointer font-medium">Add a protocol</summary>
+            <Fold open={protocols.length === 0} label="Add a protocol">
               <div className="pt-2">
                 <ProtocolForm
                   key={protocols.length}
@@ -133,7 +144,7 @@ export default async function BenchPage(props: SheetProps) {
                   instruments={instruments}
                 />
               </div>
-            </details>
+            </Fold>
           )}
         </div>
       )}

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { BriefView } from '@/features/brief/BriefView';
 import { Difference } from '@/features/brief/Difference';
@@ -144,10 +145,7 @@ export default async function BriefPage(props: SheetProps) {
       </div>
       {leads && (
         <div className="no-print mt-6 flex flex-col gap-5">
-          <details id="project">
-            <summary className="cursor-pointer font-medium">
-              Frame of the project: title, event, time zone, how long data is kept
-            </summary>
+          <Fold id="project" label="Frame of the project: title, event, time zone, how long data is kept">
             <div className="pt-3">
               <ProjectForm
                 key={project.version}
@@ -156,13 +154,12 @@ export default async function BriefPage(props: SheetProps) {
                 values={{ title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights }}
               />
             </div>
-          </details>
-          <details>
-            <summary className="cursor-pointer font-medium">Keep this project as a template for the next one</summary>
+          </Fold>
+          <Fold label="Keep this project as a template for the next one">
             <div className="pt-3">
               <TemplateForm projectId={id} title={title} />
             </div>
-          </details>
+          </Fold>
           <p>
             <Link href={hrefIn(frame, 'profile')}>What the course uses: show and hide sheets</Link>
           </p>

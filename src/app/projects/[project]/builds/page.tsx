@@ -3,8 +3,8 @@ import { IterationTable } from '@/features/builds/IterationTable';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed } from '@/server/access';
 import { teamIdsIn } from '@/domain/classes/read';
-import { listIterations } from '@/domain/builds/read';
-import { plural } from '@/core/format';
+import { listIterations, type Iteration } from '@/domain/builds/read';
+import { plural, withQuery } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -12,9 +12,13 @@ export default async function BuildsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/builds', props);
   const { seat, teams, section, team } = frame;
   const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
-  const iterations = (await listIterations(pool(), seat.project.id)).filter(
+  const all = (await listIterations(pool(), seat.project.id)).filter(
     (one) => ids.includes(one.teamId) && allowed(seat, 'iteration.read', one),
   );
+  // Of many teams the newest; of one team, and when all are asked for, every one.
+  const whole = team !== null || (await props.searchParams).all !== undefined;
+  const iterations = whole ? all : newestOf(all);
+  const more = all.length - iterations.length;
   const own = team ?? teams.find((one) => one.id === seat.teamId);
   const mayAdd = seat.role === 'instructor' || (own && own.id === seat.teamId);
   const add = mayAdd && teams.length > 0 && (
@@ -30,8 +34,23 @@ export default async function BuildsPage(props: SheetProps) {
       name="Builds"
       view="builds"
       views={BUILD_VIEWS}
-      about={iterations.length ? plural(iterations.length, 'iteration') : undefined}
-      actions={iterations.length ? add : undefined}
+      about={
+        all.length
+          ? `${plural(all.length, 'iteration')}${more > 0 ? `, the newest ${NEWEST} of each team` : ''}`
+          : undefined
+      }
+      actions={
+        iterations.length > 0 && (
+          <>
+            {more > 0 && (
+              <Link className="btn" href={withQuery(hrefIn(frame, 'builds'), { all: '1' })}>
+                Show all {all.length}
+              </Link>
+            )}
+            {add}
+          </>
+        )
+      }
     >
       {iterations.length === 0 ? (
         <Nothing step={add}>
@@ -43,8 +62,20 @@ export default async function BuildsPage(props: SheetProps) {
           teams={teams.filter((one) => ids.includes(one.id))}
           iterations={iterations}
           href={(id) => hrefIn(frame, `builds/${id}`)}
+          earlier={(one) => {
+            const of = (list: readonly Iteration[]) => list.filter(({ teamId }) => teamId === one.id).length;
+            const hidden = of(all) - of(iterations);
+            return hidden > 0 ? [hidden, hrefIn(frame, 'builds', { team: one.id })] : null;
+          }}
         />
       )}
     </ProjectFrame>
   );
+}
+
+const NEWEST = 3;
+
+/** The newest iterations of each team; they come by team and number. */
+function newestOf(iterations: readonly Iteration[]): Iteration[] {
+  return iterations.filter((one, i) => iterations[i + NEWEST]?.teamId !== one.teamId);
 }

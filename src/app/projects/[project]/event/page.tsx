@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { EventForm } from '@/features/event/EventForm';
 import { ResultTable } from '@/features/event/ResultTable';
@@ -80,8 +81,7 @@ export default async function EventPage(props: SheetProps) {
             <p className="faint">Results are shown once the standings are published.</p>
           )}
           {leads && (
-            <details className="mt-1 no-print">
-              <summary className="cursor-pointer">Change the rule of {one.event.name}</summary>
+            <Fold className="mt-1 no-print" minor label={`Change the rule of ${one.event.name}`}>
               <div className="pt-3">
                 <EventForm
                   key={one.event.version}
@@ -91,13 +91,12 @@ export default async function EventPage(props: SheetProps) {
                   values={eventForm({ ...one.event })}
                 />
               </div>
-            </details>
+            </Fold>
           )}
         </section>
       ))}
       {leads && protocols.length > 0 && (
-        <details open={results.length === 0} className="no-print">
-          <summary className="cursor-pointer font-medium">Add an event</summary>
+        <Fold open={results.length === 0} className="no-print" label="Add an event">
           <div className="pt-3">
             <EventForm
               key={results.length}
@@ -107,7 +106,7 @@ export default async function EventPage(props: SheetProps) {
               values={{ ...NEW_EVENT, position: String(results.length + 1) }}
             />
           </div>
-        </details>
+        </Fold>
       )}
     </ProjectFrame>
   );

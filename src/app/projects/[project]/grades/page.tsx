@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { RubricForm } from '@/features/grades/forms';
 import { GradeTable } from '@/features/grades/GradeTable';
@@ -55,8 +56,7 @@ export default async function GradesPage(props: SheetProps) {
               <p className="faint">No judge yet; make a link for each below.</p>
             ))}
           {leads && (
-            <details className="mt-1 no-print">
-              <summary className="cursor-pointer">Change the rubric {rubric.name}</summary>
+            <Fold className="mt-1 no-print" minor label={`Change the rubric ${rubric.name}`}>
               <div className="pt-3">
                 <RubricForm
                   key={rubric.version}
@@ -70,14 +70,13 @@ export default async function GradesPage(props: SheetProps) {
                   }}
                 />
               </div>
-            </details>
+            </Fold>
           )}
         </section>
       ))}
       {leads && (
         <>
-          <details open={rubrics.length === 0} className="no-print">
-            <summary className="cursor-pointer font-medium">Add a rubric</summary>
+          <Fold open={rubrics.length === 0} className="no-print" label="Add a rubric">
             <div className="pt-3">
               <RubricForm
                 key={rubrics.length}
@@ -87,7 +86,7 @@ export default async function GradesPage(props: SheetProps) {
                 values={{ ...NEW, position: String(rubrics.length + 1) }}
               />
             </div>
-          </details>
+          </Fold>
           {rubrics.length > 0 && (
             <LinkPanel
               projectId={id}

@@ -1,5 +1,6 @@
 import { wordOf } from '@/db/catalogue';
-import { Link } from '@/ui/Link';
+import { ChangeRow } from '@/features/history/ChangeRow';
+import { Fold } from '@/ui/sheet/Fold';
 import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
 import { canPutBack } from '@/domain/history/plan';
 import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/domain/history/read';
@@ -62,8 +63,7 @@ export default async function HistoryPage(props: SheetProps) {
         </label>
         <button className="btn">Filter</button>
       </form>
-      <details className="mb-3 no-print">
-        <summary className="cursor-pointer font-medium">Put back everything one person did between two times</summary>
+      <Fold className="mb-3 no-print" label="Put back everything one person did between two times">
         <form action={`/projects/${project.id}/history/put-back`} className="flex flex-wrap gap-3 items-end pt-2">
           <label>
             <span className="block font-medium">Whose changes</span>
@@ -91,7 +91,7 @@ export default async function HistoryPage(props: SheetProps) {
           ))}
           <button className="btn">Show what would change</button>
         </form>
-      </details>
+      </Fold>
       <div className="overflow-x-auto">
         <table>
           <thead>
@@ -105,29 +105,14 @@ export default async function HistoryPage(props: SheetProps) {
           </thead>
           <tbody>
             {changes.map((change) => (
-              <tr key={change.id}>
-                <td className="whitespace-nowrap">{moment(inZone(change.at, project.timeZone))}</td>
-                <td>{change.actorName}</td>
-                <td className="whitespace-nowrap">
-                  {change.before === null ? 'added' : change.after === null ? 'removed' : 'changed'}{' '}
-                  {wordOf(change.objectKind)}
-                </td>
-                <td className="text-sm break-words max-w-xl">
-                  {differences(change, names)
-                    .slice(0, 8)
-                    .map((one) => (
-                      <span key={one.field} className="mr-3">
-                        <span className="faint">{one.field}:</span> {one.before && <s>{one.before}</s>}{' '}
-                        {one.before && one.after && '→'} {one.after}
-                      </span>
-                    ))}
-                </td>
-                <td className="whitespace-nowrap no-print">
-                  {canPutBack(change) && (
-                    <Link href={`/projects/${project.id}/history/put-back?change=${change.id}`}>put back …</Link>
-                  )}
-                </td>
-              </tr>
+              <ChangeRow
+                key={change.id}
+                when={moment(inZone(change.at, project.timeZone))}
+                who={change.actorName}
+                what={`${change.before === null ? 'added' : change.after === null ? 'removed' : 'changed'} ${wordOf(change.objectKind)}`}
+                fields={differences(change, names).slice(0, 8)}
+                putBack={canPutBack(change) ? `/projects/${project.id}/history/put-back?change=${change.id}` : null}
+              />
             ))}
           </tbody>
         </table>

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { Alike } from '@/features/interview/Alike';
@@ -98,12 +99,11 @@ export default async function QuestionsPage(props: SheetProps) {
               </div>
             </details>
           )}
-          <details open={!visit}>
-            <summary className="cursor-pointer font-medium">Plan {visit ? 'another' : 'a'} visit</summary>
+          <Fold open={!visit} label={<>Plan {visit ? 'another' : 'a'} visit</>}>
             <div className="pt-3">
               <VisitForm projectId={project.id} id={null} version={null} values={empty} />
             </div>
-          </details>
+          </Fold>
         </div>
       )}
     </ProjectFrame>

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { FIRST } from '@/core/safety';
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { HazardForm, type Named } from '@/features/safety/HazardForm';
@@ -73,15 +74,13 @@ export default async function SafetyPage(props: SheetProps) {
       {leads && (
         <div className="no-print">
           {left.length > 0 && (
-            <details className="mt-4" open={safety.hazards.length === 0}>
-              <summary className="cursor-pointer font-medium">Take hazards from the library</summary>
+            <Fold className="mt-4" open={safety.hazards.length === 0} label="Take hazards from the library">
               <div className="pt-3">
                 <LibraryForm key={left.length} projectId={project.id} names={left} />
               </div>
-            </details>
+            </Fold>
           )}
-          <details className="mt-4">
-            <summary className="cursor-pointer font-medium">Add a hazard of your own</summary>
+          <Fold className="mt-4" label="Add a hazard of your own">
             <div className="pt-3">
               <HazardForm
                 key={safety.hazards.length}
@@ -92,7 +91,7 @@ export default async function SafetyPage(props: SheetProps) {
                 named={named}
               />
             </div>
-          </details>
+          </Fold>
         </div>
       )}
     </ProjectFrame>

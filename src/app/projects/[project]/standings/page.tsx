@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { mostPoints } from '@/core/scoring';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { endOfLink } from '@/domain/links/endOfLink';
@@ -164,8 +165,7 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
     position: String(components.length + 1),
   };
   return (
-    <details open={components.length === 0} className="mt-5 no-print">
-      <summary className="cursor-pointer font-medium">Components and weights</summary>
+    <Fold open={components.length === 0} className="mt-5 no-print" label="Components and weights">
       <div className="flex flex-col gap-4 pt-3">
         {components.map((component) => (
           <div key={component.id} className="flex flex-wrap items-end gap-3">
@@ -203,6 +203,6 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
           )}
         </div>
       </div>
-    </details>
+    </Fold>
   );
 }

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { PreferenceForm } from '@/features/forming/forms';
 import { findPreference, listForming } from '@/domain/forming/read';
 import { hrefIn, openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/features/frame';
@@ -79,15 +80,14 @@ export default async function TeamsPage(props: SheetProps) {
                     </td>
                     {leads && (
                       <td className="no-print">
-                        <details>
-                          <summary className="cursor-pointer">name, tag</summary>
+                        <Fold minor label="name, tag">
                           <TeamForm
                             projectId={project.id}
                             id={team.id}
                             version={team.version}
                             values={{ name: team.name, colour: team.colour }}
                           />
-                        </details>
+                        </Fold>
                       </td>
                     )}
                   </tr>
@@ -113,17 +113,17 @@ export default async function TeamsPage(props: SheetProps) {
         </section>
       ))}
       {leads && (
-        <details className="no-print mb-3">
-          <summary className="cursor-pointer font-medium">
-            Roles, and what each is answerable for{roles.length > 0 && `: ${roles.length}`}
-          </summary>
+        <Fold
+          className="no-print mb-3"
+          label={<>Roles, and what each is answerable for{roles.length > 0 && `: ${roles.length}`}</>}
+        >
           <div className="pt-2">
             <RolesForm
               projectId={project.id}
               roles={roles.map(({ name, answerableFor, needed }) => ({ name, answerableFor, needed }))}
             />
           </div>
-        </details>
+        </Fold>
       )}
       {leads && frame.sections.length > 0 && (
         <RosterForm

@@ -3,8 +3,7 @@ import { convert } from '@/core/units';
 import { listRecentRunIds } from '@/domain/bench/instruments';
 import { RunEntry } from '@/features/bench/RunEntry';
 import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
-import { findSeat } from '@/server/access';
-import { signedIn } from '@/server/actor';
+import { seatHere } from '@/server/access';
 import { pool } from '@/db/connection';
 import { safetyHolds, sentence } from '@/domain/gates/holds';
 import { listStudents } from '@/domain/classes/read';
@@ -17,7 +16,7 @@ import { FieldPages } from '@/ui/outbox/FieldPages';
 import { quantity, withQuery } from '@/core/format';
 
 export default async function EnterPage(props: SheetProps) {
-  const seat = await findSeat(pool(), await signedIn(), (await props.params).project);
+  const seat = await seatHere((await props.params).project);
   const frame = await openSheet('/projects/[project]/bench/enter', props, {
     teamId: seat?.role === 'student' ? seat.teamId : null,
   });

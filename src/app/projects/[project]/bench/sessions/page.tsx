@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { newSession, offersOf } from '@/features/sessions/offers';
@@ -73,8 +74,7 @@ export default async function SessionsPage(props: SheetProps) {
         </table>
       )}
       {leads && events.length > 0 && frame.teams.length > 0 && (
-        <details className="mt-5" open={shown.length === 0}>
-          <summary className="cursor-pointer font-medium">Plan a session</summary>
+        <Fold className="mt-5" open={shown.length === 0} label="Plan a session">
           <div className="pt-3">
             <SessionForm
               key={sessions.length}
@@ -85,7 +85,7 @@ export default async function SessionsPage(props: SheetProps) {
               {...offersOf(frame, events, machines)}
             />
           </div>
-        </details>
+        </Fold>
       )}
     </ProjectFrame>
   );

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { releaseIteration } from '@/features/builds/actions';
@@ -109,8 +110,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       />
       <Pictures projectId={project} pictures={pictures} writes={writes} of={`${team.name} ${iteration.number}`} />
       {form && (
-        <details className="mt-5 no-print">
-          <summary className="cursor-pointer font-medium">Change or complete this iteration</summary>
+        <Fold className="mt-5 no-print" label="Change or complete this iteration">
           <div className="pt-3">
             <IterationForm
               key={iteration.version}
@@ -126,7 +126,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
               back={hrefIn(frame, `builds/${id}`)}
             />
           </div>
-        </details>
+        </Fold>
       )}
     </ProjectFrame>
   );

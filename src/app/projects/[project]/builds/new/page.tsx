@@ -2,17 +2,16 @@ import { notFound } from 'next/navigation';
 import { IterationForm } from '@/features/builds/IterationForm';
 import { loadIterationForm } from '@/domain/builds/form';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { signedIn } from '@/server/actor';
 import { pacesOf } from '@/domain/plan/pace';
 import { readSafety } from '@/domain/safety/read';
 import { listStages } from '@/domain/plan/read';
 import { Cautions } from '@/ui/sheet/Cautions';
-import { findSeat } from '@/server/access';
+import { seatHere } from '@/server/access';
 import { pool } from '@/db/connection';
 
 export default async function NewIterationPage(props: SheetProps) {
   const { project } = await props.params;
-  const seat = await findSeat(pool(), await signedIn(), project);
+  const seat = await seatHere(project);
   const { team: asked } = await props.searchParams;
   const frame = await openSheet('/projects/[project]/builds/new', props, {
     teamId: seat?.role === 'student' ? seat.teamId : null,

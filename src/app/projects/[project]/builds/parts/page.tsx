@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { assembly } from '@/core/builds';
 import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { removePart } from '@/features/parts/actions';
@@ -138,15 +139,14 @@ export default async function PartsPage(props: SheetProps) {
           <p className="faint">No scale is set.</p>
         )}
         {leads && section && (
-          <details className="mt-2">
-            <summary className="cursor-pointer">{scaled ? 'Change the scale' : 'Set the scale'}</summary>
+          <Fold className="mt-2" minor label={scaled ? 'Change the scale' : 'Set the scale'}>
             <ScaleForm
               {...fixed}
               id={scaled?.id ?? null}
               version={scaled?.version ?? null}
               values={scaleForm({ ...(scaled ?? { ratio: 1 }) })}
             />
-          </details>
+          </Fold>
         )}
       </section>
       {leads && section && (

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { Selectable } from '@/features/interview/Answers';
@@ -120,12 +121,11 @@ export default async function AnswersPage(props: SheetProps) {
             </section>
           )}
           {leads && (
-            <details className="no-print" open={asked.length === 0}>
-              <summary className="cursor-pointer font-medium">Keep a sentence that was said elsewhere</summary>
+            <Fold className="no-print" open={asked.length === 0} label="Keep a sentence that was said elsewhere">
               <div className="pt-3">
                 <StatementForm projectId={project.id} today={frame.today} />
               </div>
-            </details>
+            </Fold>
           )}
         </div>
         <aside className="flex flex-col gap-4">

@@ -3,7 +3,7 @@ import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } fr
 import { ChooseIterations, Compliance, Unsettled } from '@/features/requirements/Compliance';
 import { loadCompliance } from '@/domain/requirements/compliance';
 import { PrintButton } from '@/ui/PrintButton';
-import { plural } from '@/core/format';
+import { plural, withQuery } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -12,6 +12,7 @@ export default async function CompliancePage(props: SheetProps) {
   const search = await props.searchParams;
   const chosen = [search.of ?? []].flat();
   const byMargin = search.sort === 'margin';
+  const choosing = search.choose !== undefined;
   const { columns, season } = await loadCompliance(
     pool(),
     frame.seat,
@@ -21,13 +22,6 @@ export default async function CompliancePage(props: SheetProps) {
     chosen,
   );
   const rows = columns[0]?.verdicts.length ?? 0;
-  const query = new URLSearchParams([
-    ...(frame.section ? [['section', frame.section.id]] : []),
-    ...(frame.team ? [['team', frame.team.id]] : []),
-    ...chosen.map((id) => ['of', id]),
-  ]);
-  const path = hrefIn(frame, 'requirements/compliance').split('?')[0];
-  const sorted = (by: string) => `${path}?${new URLSearchParams([...query, ...(by ? [['sort', by]] : [])])}`;
   const keep = {
     ...(frame.section ? { section: frame.section.id } : {}),
     ...(frame.team ? { team: frame.team.id } : {}),
@@ -43,15 +37,23 @@ export default async function CompliancePage(props: SheetProps) {
       view="requirements/compliance"
       about={
         rows
-          ? `${plural(rows, 'requirement')}, ${chosen.length ? 'chosen iterations' : 'newest iteration of each team'}, ${byMargin ? 'worst margin first' : 'by code'}`
+          ? `${plural(rows, 'requirement')}, ${chosen.length ? 'chosen iterations' : 'newest iteration of each team'}`
           : undefined
       }
       actions={
         rows > 0 && (
           <>
-            <Link className="btn" href={sorted(byMargin ? '' : 'margin')}>
-              {byMargin ? 'Sort by code' : 'Sort by worst margin'}
-            </Link>
+            {!choosing && columns.some(({ choices }) => choices.length > 1) && (
+              <Link
+                className="btn"
+                href={withQuery(hrefIn(frame, 'requirements/compliance'), {
+                  ...(byMargin ? { sort: 'margin' } : {}),
+                  choose: '1',
+                })}
+              >
+                Choose iterations
+              </Link>
+            )}
             <PrintButton />
           </>
         )
@@ -63,11 +65,9 @@ export default async function CompliancePage(props: SheetProps) {
         </Nothing>
       ) : (
         <>
+          {choosing && <ChooseIterations columns={columns} keep={keep} />}
           <Compliance columns={columns} season={season} byMargin={byMargin} href={(sheet) => hrefIn(frame, sheet)} />
           <Unsettled columns={columns} />
-          <div className="mt-2">
-            <ChooseIterations columns={columns} keep={keep} />
-          </div>
         </>
       )}
     </ProjectFrame>

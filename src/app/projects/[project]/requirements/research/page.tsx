@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { removeResearch } from '@/features/research/actions';
 import { ResearchForm } from '@/features/research/ResearchForm';
@@ -117,12 +118,11 @@ export default async function ResearchPage(props: SheetProps) {
           </section>
         ))}
       </div>
-      <details className="no-print mt-5" open={notes.length === 0}>
-        <summary className="cursor-pointer font-medium">Add a note</summary>
+      <Fold className="no-print mt-5" open={notes.length === 0} label="Add a note">
         <div className="pt-3">
           <ResearchForm projectId={id} id={null} version={null} values={EMPTY} requirements={offered} leads={leads} />
         </div>
-      </details>
+      </Fold>
     </ProjectFrame>
   );
 }

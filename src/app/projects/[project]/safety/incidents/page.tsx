@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { IncidentForm } from '@/features/safety/IncidentForm';
 import { listIncidents } from '@/domain/safety/incidents';
@@ -29,11 +30,15 @@ export default async function IncidentsPage(props: SheetProps) {
       <ul>
         {incidents.map((one) => (
           <li key={one.id} className="border-t border-hair py-1.5 max-w-4xl">
-            <details>
-              <summary className="cursor-pointer">
-                <b>{day(one.happenedOn, true)}</b>, {one.kind}, {one.place}:{' '}
-                {one.what.length > 90 ? `${one.what.slice(0, 90)} …` : one.what}
-              </summary>
+            <Fold
+              minor
+              label={
+                <>
+                  <b>{day(one.happenedOn, true)}</b>, {one.kind}, {one.place}:{' '}
+                  {one.what.length > 90 ? `${one.what.slice(0, 90)} …` : one.what}
+                </>
+              }
+            >
               <div className="pt-2 pb-3">
                 <IncidentForm
                   key={one.version}
@@ -43,12 +48,11 @@ export default async function IncidentsPage(props: SheetProps) {
                   values={incidentForm({ ...one })}
                 />
               </div>
-            </details>
+            </Fold>
           </li>
         ))}
       </ul>
-      <details className="mt-4">
-        <summary className="cursor-pointer font-medium">Note an incident or a near miss</summary>
+      <Fold className="mt-4" label="Note an incident or a near miss">
         <div className="pt-3">
           <IncidentForm
             key={incidents.length}
@@ -58,7 +62,7 @@ export default async function IncidentsPage(props: SheetProps) {
             values={{ kind: 'near miss', happenedOn: frame.today, place: '', what: '', done: '' }}
           />
         </div>
-      </details>
+      </Fold>
     </ProjectFrame>
   );
 }

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { SignOffForm } from '@/features/safety/SignOffForm';
@@ -49,8 +50,7 @@ export default async function SignOffsPage(props: SheetProps) {
       {trainings.length > 0 && students.length > 0 && (
         <>
           {leads && (
-            <details className="mb-4 no-print">
-              <summary className="cursor-pointer font-medium">Sign students off</summary>
+            <Fold className="mb-4 no-print" label="Sign students off">
               <div className="pt-3">
                 <SignOffForm
                   key={safety.signOffs.length}
@@ -65,7 +65,7 @@ export default async function SignOffsPage(props: SheetProps) {
                     .sort((one, other) => (one[1] < other[1] ? -1 : 1))}
                 />
               </div>
-            </details>
+            </Fold>
           )}
           <SignOffTable
             projectId={project.id}

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { DaysOffForm } from '@/features/calendar/DaysOffForm';
 import { NoClassForm, SchoolDayForm, SectionForm } from '@/features/calendar/forms';
 import { removeSchoolDay } from '@/features/calendar/actions';
@@ -62,8 +63,7 @@ export default async function CalendarPage(props: SheetProps) {
           <MeetingTable meetings={meetingsOf(section)} today={frame.today} eventDate={project.eventDate} />
           <Besides section={section} />
           {leads && (
-            <details className="mt-2 no-print">
-              <summary className="cursor-pointer font-medium">Change section {section.name}</summary>
+            <Fold className="mt-2 no-print" label={`Change section ${section.name}`}>
               <div className="pt-3">
                 <SectionForm
                   key={section.version}
@@ -73,14 +73,13 @@ export default async function CalendarPage(props: SheetProps) {
                   values={sectionForm({ ...section })}
                 />
               </div>
-            </details>
+            </Fold>
           )}
         </section>
       ))}
       {leads && (
         <div className="no-print flex flex-col gap-4">
-          <details open={frame.sections.length === 0}>
-            <summary className="cursor-pointer font-medium">Add a section</summary>
+          <Fold open={frame.sections.length === 0} label="Add a section">
             <div className="pt-3">
               <SectionForm
                 key={frame.sections.length}
@@ -90,11 +89,10 @@ export default async function CalendarPage(props: SheetProps) {
                 values={NEW_SECTION}
               />
             </div>
-          </details>
+          </Fold>
           {frame.sections.length > 0 && (
             <>
-              <details>
-                <summary className="cursor-pointer font-medium">Days without class</summary>
+              <Fold label="Days without class">
                 <div className="pt-3">
                   <NoClassForm
                     key={project.version}
@@ -104,15 +102,13 @@ export default async function CalendarPage(props: SheetProps) {
                     usesSchoolDays={project.usesSchoolDays}
                   />
                 </div>
-              </details>
-              <details>
-                <summary className="cursor-pointer font-medium">Days off from a calendar file</summary>
+              </Fold>
+              <Fold label="Days off from a calendar file">
                 <div className="pt-3">
                   <DaysOffForm key={own.length} projectId={project.id} span={span} known={own} />
                 </div>
-              </details>
-              <details>
-                <summary className="cursor-pointer font-medium">The school’s list, shared by all its projects</summary>
+              </Fold>
+              <Fold label="The school’s list, shared by all its projects">
                 <ul className="my-2">
                   {school.map((one) => (
                     <li key={one.id} className="flex flex-wrap gap-3 py-0.5">
@@ -133,7 +129,7 @@ export default async function CalendarPage(props: SheetProps) {
                   ))}
                 </ul>
                 <SchoolDayForm key={school.length} />
-              </details>
+              </Fold>
               <LinkPanel
                 projectId={project.id}
                 purpose="feed"

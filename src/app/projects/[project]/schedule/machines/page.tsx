@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { removeMachine } from '@/features/bookings/actions';
 import { MachineForm } from '@/features/bookings/MachineForm';
@@ -35,16 +36,20 @@ export default async function MachinesPage(props: SheetProps) {
           const hazards = hazardsOf(safety.hazards, 'machines', machine.id);
           return (
             <li key={machine.id} id={machine.id} className="border-b border-hair py-1">
-              <details>
-                <summary className="cursor-pointer">
-                  <b className="underline">{machine.name}</b>{' '}
-                  <span className="faint">
-                    {plural(machine.useMinutes, 'minute')} a use
-                    {hazards.length > 0 && `; hazards: ${hazards.map((one) => one.name).join(', ')}`}
-                    {machine.closures.length > 0 &&
-                      `; closed: ${machine.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
-                  </span>
-                </summary>
+              <Fold
+                minor
+                label={
+                  <>
+                    <b className="underline">{machine.name}</b>{' '}
+                    <span className="faint">
+                      {plural(machine.useMinutes, 'minute')} a use
+                      {hazards.length > 0 && `; hazards: ${hazards.map((one) => one.name).join(', ')}`}
+                      {machine.closures.length > 0 &&
+                        `; closed: ${machine.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
+                    </span>
+                  </>
+                }
+              >
                 <div className="pt-2 pb-4">
                   <MachineForm
                     key={machine.version}
@@ -65,7 +70,7 @@ export default async function MachinesPage(props: SheetProps) {
                     </ActButton>
                   </p>
                 </div>
-              </details>
+              </Fold>
             </li>
           );
         })}
@@ -74,12 +79,11 @@ export default async function MachinesPage(props: SheetProps) {
         Which hazards a machine has, and with them the training it needs, is said under{' '}
         <Link href={hrefIn(frame, 'safety')}>Safety</Link>.
       </p>
-      <details className="mt-4" id="new" open={machines.length === 0}>
-        <summary className="cursor-pointer font-medium">Add a machine or rig</summary>
+      <Fold className="mt-4" id="new" open={machines.length === 0} label="Add a machine or rig">
         <div className="pt-3">
           <MachineForm key={machines.length} {...fixed} id={null} version={null} values={NEW_RESOURCE} />
         </div>
-      </details>
+      </Fold>
     </ProjectFrame>
   );
 }

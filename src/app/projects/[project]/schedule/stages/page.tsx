@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { removeStage } from '@/features/schedule/actions';
 import { StageForm } from '@/features/schedule/StageForm';
@@ -90,12 +91,11 @@ export default async function StagesPage(props: SheetProps) {
           </ul>
         </>
       )}
-      <details className="mt-4" id="new">
-        <summary className="cursor-pointer font-medium">Add a stage</summary>
+      <Fold className="mt-4" id="new" label="Add a stage">
         <div className="pt-3">
           <StageForm key={stages.length} {...fixed} id={null} version={null} values={NEW_STAGE} others={others(null)} />
         </div>
-      </details>
+      </Fold>
       {stages.length > 0 && (
         <p className="mt-3">
           <a href={hrefIn(frame, 'schedule')}>See them on the meetings</a>

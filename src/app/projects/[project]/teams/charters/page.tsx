@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { agreeToCharter } from '@/features/charters/actions';
 import { CharterForm } from '@/features/charters/CharterForm';
 import { listCharters, listLogos, type Charter } from '@/domain/charters/read';
@@ -150,8 +151,7 @@ function One({ projectId, team, charter, members, roles, me }: OneProps) {
       ) : (
         <p className="faint">No charter yet.</p>
       )}
-      <details className="mt-2 no-print" open={!charter && me !== null}>
-        <summary className="cursor-pointer font-medium">{charter ? 'Change it' : 'Write it'}</summary>
+      <Fold className="mt-2 no-print" open={!charter && me !== null} label={charter ? 'Change it' : 'Write it'}>
         <div className="pt-2">
           <CharterForm
             projectId={projectId}
@@ -160,7 +160,7 @@ function One({ projectId, team, charter, members, roles, me }: OneProps) {
             values={charter ? charterForm({ ...charter }) : NEW_CHARTER}
           />
         </div>
-      </details>
+      </Fold>
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { notFound } from 'next/navigation';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { beginSession, removeSession } from '@/features/sessions/actions';
@@ -124,8 +125,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
       <RunSheet session={session} runs={following.runs} teams={frame.teams} held={held} ownTeam={teamId} />
       <Cautions own={protocol?.cautions ? [protocol.cautions] : []} hazards={hazards} />
       {leads && !session.begunAt && session.seed === null && (
-        <details className="mt-5 no-print">
-          <summary className="cursor-pointer font-medium">Change the plan</summary>
+        <Fold className="mt-5 no-print" label="Change the plan">
           <div className="pt-3">
             <SessionForm
               key={session.version}
@@ -147,7 +147,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
               </ActButton>
             </p>
           </div>
-        </details>
+        </Fold>
       )}
     </ProjectFrame>
   );

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { removeGate } from '@/features/gates/actions';
 import { GateForm } from '@/features/gates/GateForm';
@@ -47,13 +48,17 @@ export default async function EditGatesPage(props: SheetProps) {
           <ul>
             {gates.map((gate) => (
               <li key={gate.id} id={gate.id} className="border-b border-hair py-1">
-                <details>
-                  <summary className="cursor-pointer">
-                    <b className="underline">{gate.name}</b>{' '}
-                    <span className="faint">
-                      before {gate.stageName}, {plural(gate.items.length, 'item')}
-                    </span>
-                  </summary>
+                <Fold
+                  minor
+                  label={
+                    <>
+                      <b className="underline">{gate.name}</b>{' '}
+                      <span className="faint">
+                        before {gate.stageName}, {plural(gate.items.length, 'item')}
+                      </span>
+                    </>
+                  }
+                >
                   <div className="pt-2 pb-4">
                     <GateForm
                       key={gate.version}
@@ -75,16 +80,15 @@ export default async function EditGatesPage(props: SheetProps) {
                       </ActButton>
                     </p>
                   </div>
-                </details>
+                </Fold>
               </li>
             ))}
           </ul>
-          <details className="mt-4" id="new" open={gates.length === 0}>
-            <summary className="cursor-pointer font-medium">Add a gate</summary>
+          <Fold className="mt-4" id="new" open={gates.length === 0} label="Add a gate">
             <div className="pt-3">
               <GateForm key={gates.length} {...fixed} id={null} version={null} values={NEW_GATE} stages={choice} />
             </div>
-          </details>
+          </Fold>
         </>
       )}
     </ProjectFrame>
