@@ -3,11 +3,11 @@
  * 1. every page with 40 teams × 12 iterations × 5,000 runs against an empty sheet: wall and processor time, queries, size
  * 2. scoreEvent for 1,000 entries of 3 attempts, against a bare loop that only finds each best
  * 3. planning 6 sections with 40 stages over 200 meetings each, against single passes over the same lists
- * 4. how far off the forecast is on simulated classes (docs/decisions/0017)
+ * 4. how far off the forecast is on simulated classes of seven kinds, and how often its interval holds (docs/decisions/0017)
  * 5. how much less the teams formed for a class of 120 cost than the best of 1,000 random ones
  * 6. recall and precision of vague words and of statements that say the same, on lists of our own
  * 7. the second start with nothing changed, against the first
- * With --pages only the first, with --teams only the fifth.
+ * With --pages only the first, with --forecast only the fourth, with --teams only the fifth.
  */
 import { spawn } from 'node:child_process';
 import { chmodSync, cpSync, mkdtempSync, rmSync } from 'node:fs';
@@ -28,6 +28,7 @@ import { serve } from './lib/serve.mjs';
 import { largeBundle } from '../tests/bench/bundles';
 import { pageCosts } from '../tests/bench/pages';
 import { largeClass, randomTeams } from '../tests/bench/largeClass';
+import { WORLDS } from '../tests/bench/classSimulator';
 import { judgeForecast } from '../tests/bench/judgeForecast';
 import { judgePairs, judgeWording } from '../tests/bench/judgeWording';
 
@@ -180,12 +181,15 @@ async function planning() {
 
 function forecasts() {
   console.log(
-    'Forecast on simulated classes, mean error in meetings (as planned / same pace / program; in its interval):',
+    'Forecast on simulated classes after a third, half and two thirds of the meetings: mean error in meetings as planned / at the same pace / of the program; how often the truth is in its 80 % interval, and how wide that is:',
   );
-  for (const one of judgeForecast())
-    console.log(
-      `  after ${one.after}: ${one.asPlanned.toFixed(1)} / ${one.samePace.toFixed(1)} / ${one.program.toFixed(1)}; ${Math.round(one.covered * 100)} %`,
+  for (const [kind, world] of Object.entries(WORLDS)) {
+    const said = judgeForecast(400, 20261125, world).map(
+      (one) =>
+        `${one.asPlanned.toFixed(1)} / ${one.samePace.toFixed(1)} / ${one.program.toFixed(1)}; ${Math.round(one.covered * 100)} %, ${one.width.toFixed(1)}`,
     );
+    console.log(`  ${kind.padEnd(32)}${said.join('   ')}`);
+  }
 }
 
 /** How much of two lists of our own is found, and how much besides. */
@@ -252,6 +256,7 @@ async function starts() {
 async function main() {
   if (process.argv.includes('--pages')) return pages();
   if (process.argv.includes('--teams')) return teams();
+  if (process.argv.includes('--forecast')) return forecasts();
   await pages();
   await scoring();
   await planning();

@@ -131,6 +131,11 @@ export function pace(given: Given & { eventDate: string }): Pace {
   const dueAt = placed ? held + placed.latestStart + placed.finish - placed.start : -1;
   const handedIn = stages.map((stage) => done.get(stage.id)).filter((one) => one?.handedIn);
   const last = Math.max(0, ...handedIn.map((one) => heldBy(meetings, one!.handedInOn)));
+  // What came after the first half of the time: behind the last hand-in in it.
+  const at = (stage: Flexible) => heldBy(meetings, done.get(stage.id)!.handedInOn);
+  const closed = own.filter((stage) => done.get(stage.id)?.handedIn);
+  const turn = Math.max(0, ...closed.map(at).filter((meeting) => meeting <= last / 2));
+  const then = longest([...open, ...closed.filter((stage) => at(stage) > turn)]);
   const least = plan.stages.reduce((least, { slack }) => Math.min(least, slack), Infinity);
   return {
     current: pressing?.id ?? null,
@@ -143,6 +148,7 @@ export function pace(given: Given & { eventDate: string }): Pace {
     progress: {
       done: Math.max(0, all - ahead),
       spent: all - ahead > 0 ? Math.min(held, last) : 0,
+      ...(all > ahead && last <= held ? { recent: { done: Math.max(0, then - ahead), spent: last - turn } } : {}),
       left: ahead,
       current: Math.min(ahead, length),
       held,
