@@ -1,4 +1,4 @@
-import { listNewestRuns } from '@/domain/bench/read';
+import { listEvents, listNewestRuns } from '@/domain/bench/read';
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { recordRun, withdrawRun } from '@/features/bench/commands';
@@ -70,6 +70,23 @@ describe('runs', () => {
     const { id } = done(await enter({ value: '0.5', unit: 'min' }));
     const [row] = await pool()`select value, unit from reading where run_id = ${id}`;
     expect(row).toEqual({ value: 0.5, unit: 'min' });
+  });
+
+  test('a foul that counts with its value is asked for it, in practice it is not', async () => {
+    await asPerson(p.instructorId);
+    const event = (await listEvents(pool(), p.id)).find(({ rule }) => rule.attempts.foul === 'keep')!;
+    const gneiss = { teamId: p.teams.Gneiss!, iterationId: p.iteration['Gneiss 3'] };
+    await bySystem(
+      (tx) => tx`update run set withdrawn_at = now() where id in (
+        select run_id from attempt where event_id = ${event.id} and team_id = ${gneiss.teamId} and stands)`,
+    );
+    const foul = { ...gneiss, eventId: event.id, status: 'foul', value: '', unit: 'm', conditions: [] };
+    const asked = { value: `In ${event.name} a foul counts with its value: enter what was measured.` };
+    expect(refused(await enter({ ...foul, attempt: 1 }))).toEqual(asked);
+    done(await enter(foul));
+    const { id } = done(await enter({ ...foul, attempt: 1, value: '9.5' }));
+    const emptied = await perform(recordRun, { ...run({ ...foul, attempt: 1 }), id, version: 1 });
+    expect(refused(emptied)).toEqual(asked);
   });
 
   test('sending the same run twice is harmless', async () => {

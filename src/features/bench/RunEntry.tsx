@@ -102,6 +102,10 @@ export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, k
       setProblem(hint);
       return setSure(true);
     }
+    if (status === 'foul' && event.foulKeepsValue && !asPractice && !text)
+      return setProblem(
+        `In ${event.name} a foul counts with its value: key in what was measured, then press “foul” again.`,
+      );
     const withValue = status === 'ok' || (status === 'foul' && event.foulKeepsValue);
     const entry = {
       projectId,

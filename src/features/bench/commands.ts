@@ -49,6 +49,9 @@ export const recordRun: Command<Input, { id: string; attempt: number | null }> =
         `${rule.attempts.allowed} attempts are allowed in ${test.name}. Record this as a practice run, or change the event's rule.`,
       );
     }
+    const counts = (known ? known.attempt : attempt) !== null;
+    if (status === 'foul' && counts && rule?.attempts.foul === 'keep' && !input.value)
+      throw new FieldError('value', `In ${test.name} a foul counts with its value: enter what was measured.`);
     const measured = input.value ? readMeasured('', input.value, input.unit, test.dimension, notes, true) : null;
     const conditions = Object.fromEntries(
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
