@@ -10,7 +10,7 @@ export type Json = postgres.JSONValue;
 
 const hold = globalThis as unknown as {
   ironstonePool?: postgres.Sql;
-  ironstoneQueries?: { count: number };
+  ironstoneQueries?: { count: number; watch?: Watch };
   ironstoneWriting?: AsyncLocalStorage<true>;
 };
 
@@ -21,7 +21,10 @@ export function connect(url: string, max = 10): postgres.Sql {
     max,
     onnotice: () => {},
     transform: { column: { from: postgres.toCamel, to: postgres.fromCamel }, undefined: null },
-    debug: () => void queries.count++,
+    debug: (_connection, query, values) => {
+      queries.count++;
+      queries.watch?.(query, values);
+    },
     connect_timeout: 5,
     connection: { application_name: 'ironstone', statement_timeout: 30_000 },
     types: {
@@ -65,6 +68,13 @@ export function isPool(sql: Sql): boolean {
 /** How many queries this process has sent; the difference over a page is what the page costs. */
 export function queriesSent(): number {
   return hold.ironstoneQueries?.count ?? 0;
+}
+
+type Watch = (query: string, values: unknown[]) => void;
+
+/** Tells every query of this process from now on, for tests that look at how they are carried out; null ends that. */
+export function watchQueries(watch: Watch | null): void {
+  (hold.ironstoneQueries ??= { count: 0 }).watch = watch ?? undefined;
 }
 
 /** A value for a jsonb column. */

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import type { Row } from '@/db/catalogue';
-import { pool, queriesSent } from '@/db/connection';
+import { pool, queriesSent, watchQueries } from '@/db/connection';
 import { demoBundle, demoProject, asPerson, ownDatabase, type DemoProject } from './database';
 
 ownDatabase();
@@ -103,4 +103,55 @@ test.each(pages)('the number of queries of %s does not grow with the teams', asy
   const [few, many] = [await queriesOf(page, small), await queriesOf(page, large)];
   expect(few).toBeGreaterThan(0);
   expect(many).toBe(few);
+});
+
+interface Plan {
+  'Node Type': string;
+  'Relation Name'?: string;
+  'Actual Rows': number;
+  'Actual Loops': number;
+  'Rows Removed by Filter'?: number;
+  'Rows Removed by Index Recheck'?: number;
+  Plans?: Plan[];
+}
+const nodesOf = (plan: Plan): Plan[] => [plan, ...(plan.Plans ?? []).flatMap(nodesOf)];
+
+test('no query of a page reads rows of other projects', async () => {
+  const tables = new Map<string, number>();
+  for (const { name } of await pool()<{ name: string }[]>`
+    select c.table_name as name from information_schema.columns c where c.table_schema = current_schema() and c.column_name = 'project_id'`) {
+    const [own] = await pool()<
+      [{ n: number }]
+    >`select count(*) as n from ${pool()(name)} where project_id = ${small.id}`;
+    tables.set(name, own.n);
+  }
+  const asked = new Map<string, unknown[]>();
+  for (const page of pages) {
+    watchQueries((query, values) => void (/^\s*(select|with)/i.test(query) && asked.set(query, values)));
+    await queriesOf(page, small);
+    watchQueries(null);
+  }
+  const far: string[] = [];
+  await pool().begin(async (tx) => {
+    // What an index can do is done with it, however small the tables are. Other projects have as many rows or three times as
+    // many; a join that reads on to the next key is no harm.
+    await tx`set local enable_seqscan = off`;
+    for (const [query, values] of asked) {
+      if (!values.includes(small.id)) continue; // of the person alone
+      const [row] = await tx.unsafe(`explain (analyze, format json) ${query}`, values as never[]);
+      const [{ Plan: plan }] = row!['QUERY PLAN'] as [{ Plan: Plan }];
+      for (const node of nodesOf(plan)) {
+        const table = node['Relation Name'] ?? '';
+        const read =
+          node['Actual Rows'] + (node['Rows Removed by Filter'] ?? 0) + (node['Rows Removed by Index Recheck'] ?? 0);
+        const most = tables.get(table);
+        if (most !== undefined && read > 1.5 * most + 1)
+          far.push(
+            `${node['Node Type']} on ${table}: ${read} rows, ${most} are the project's, in ${query.trim().slice(0, 300)}`,
+          );
+      }
+    }
+  });
+  expect(asked.size).toBeGreaterThan(60);
+  expect(far).toEqual([]);
 });

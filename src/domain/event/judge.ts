@@ -31,7 +31,7 @@ export function usesFacts({ value, ties = [] }: EventRule): boolean {
 export async function listFacts(sql: Sql, projectId: string): Promise<Facts> {
   const rows = await sql<{ iterationId: string; name: string; dimension: Dimension; value: number; unit: string }[]>`
     select m.iteration_id, p.name, m.dimension, m.value, m.unit from measurement m join parameter p on p.id = m.parameter_id
-    where m.value is not null and m.iteration_id in (
+    where m.project_id = ${projectId} and m.value is not null and m.iteration_id in (
       select distinct on (a.event_id, a.team_id) r.iteration_id from attempt a join run r on r.id = a.run_id
       where a.project_id = ${projectId} and a.stands order by a.event_id, a.team_id, a.number desc)`;
   const facts: Facts = new Map();
