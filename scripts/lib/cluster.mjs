@@ -156,6 +156,7 @@ async function boot(programs, owner, home, data, { fast, size, at }) {
       port,
       listen_addresses: '127.0.0.1',
       unix_socket_directories: sockets,
+      random_page_cost: 1.1, // what a project has is in memory
       ...(size ? { max_wal_size: size, min_wal_size: size } : {}),
       ...(fast ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}),
     };

@@ -117,6 +117,13 @@ interface Plan {
 const nodesOf = (plan: Plan): Plan[] => [plan, ...(plan.Plans ?? []).flatMap(nodesOf)];
 
 test('no query of a page reads rows of other projects', async () => {
+  // Elsewhere much has happened.
+  await pool().begin(async (tx) => {
+    await tx`set local session_replication_role = replica`;
+    await tx`insert into audit (project_id, actor_kind, actor_name, act, object_kind, object_id)
+      select ${large.id}, 'system', 'Elsewhere', 'act', 'run', 'x' from generate_series(1, 30000)`;
+  });
+  await pool()`analyze`;
   const tables = new Map<string, number>();
   for (const { name } of await pool()<{ name: string }[]>`
     select c.table_name as name from information_schema.columns c where c.table_schema = current_schema() and c.column_name = 'project_id'`) {
@@ -133,8 +140,7 @@ test('no query of a page reads rows of other projects', async () => {
   }
   const far: string[] = [];
   await pool().begin(async (tx) => {
-    // What an index can do is done with it, however small the tables are. Other projects have as many rows or three times as
-    // many; a join that reads on to the next key is no harm.
+    // What an index can do is done with it, however small the tables are.
     await tx`set local enable_seqscan = off`;
     for (const [query, values] of asked) {
       if (!values.includes(small.id)) continue; // of the person alone
@@ -142,10 +148,11 @@ test('no query of a page reads rows of other projects', async () => {
       const [{ Plan: plan }] = row!['QUERY PLAN'] as [{ Plan: Plan }];
       for (const node of nodesOf(plan)) {
         const table = node['Relation Name'] ?? '';
-        const read =
-          node['Actual Rows'] + (node['Rows Removed by Filter'] ?? 0) + (node['Rows Removed by Index Recheck'] ?? 0);
+        // A scan of all rows, and rows that were read to be thrown away; that a join goes through a small index is no harm.
+        const scanned = node['Node Type'] === 'Seq Scan' ? node['Actual Rows'] : 0;
+        const read = scanned + (node['Rows Removed by Filter'] ?? 0) + (node['Rows Removed by Index Recheck'] ?? 0);
         const most = tables.get(table);
-        if (most !== undefined && read > 1.5 * most + 1)
+        if (most !== undefined && read > most + 1)
           far.push(
             `${node['Node Type']} on ${table}: ${read} rows, ${most} are the project's, in ${query.trim().slice(0, 300)}`,
           );
