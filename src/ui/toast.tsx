@@ -1,10 +1,9 @@
 'use client';
 
-import { Toast } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 
 const EVENT = 'ironstone-toast';
-interface Note {
+export interface Note {
   id: number;
   text: string;
   bad: boolean;
@@ -17,26 +16,30 @@ function say(text: string, bad: boolean) {
 /** Short remarks after an act, read out by screen readers. */
 export const toast = { success: (text: string) => say(text, false), error: (text: string) => say(text, true) };
 
-/** Where the remarks appear; stands once in the layout. */
+/** Without a connection the remark stands there plainly. */
+const Plain = ({ notes }: { notes: Note[] }) => (
+  <p role="status" className="fixed bottom-14 left-4 z-30 w-80 max-w-[90vw] bg-sheet border border-ink px-3 py-2">
+    {notes.at(-1)?.text}
+  </p>
+);
+const Remarks = lazy(() => import('./Remarks').catch(() => ({ default: Plain })));
+
+/** Where the remarks appear; stands once in the layout. What shows them is fetched with the first. */
 export function Toasts() {
   const [notes, setNotes] = useState<Note[]>([]);
+  const [said, setSaid] = useState(false);
   useEffect(() => {
-    const add = (event: Event) => setNotes((now) => [...now.slice(-3), (event as CustomEvent<Note>).detail]);
+    const add = (event: Event) => {
+      setSaid(true);
+      setNotes((now) => [...now.slice(-3), (event as CustomEvent<Note>).detail]);
+    };
     window.addEventListener(EVENT, add);
     return () => window.removeEventListener(EVENT, add);
   }, []);
+  if (!said) return null;
   return (
-    <Toast.Provider duration={6000} label="Remark">
-      {notes.map((note) => (
-        <Toast.Root
-          key={note.id}
-          className={`bg-sheet border border-ink border-l-[6px] px-3 py-2 ${note.bad ? 'border-l-brick' : 'border-l-moss'}`}
-          onOpenChange={(open) => !open && setNotes((now) => now.filter((one) => one.id !== note.id))}
-        >
-          <Toast.Description>{note.text}</Toast.Description>
-        </Toast.Root>
-      ))}
-      <Toast.Viewport className="fixed bottom-14 left-4 z-30 flex flex-col gap-2 w-80 max-w-[90vw]" />
-    </Toast.Provider>
+    <Suspense>
+      <Remarks notes={notes} remove={(id) => setNotes((now) => now.filter((one) => one.id !== id))} />
+    </Suspense>
   );
 }

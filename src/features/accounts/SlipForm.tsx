@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { forgetPages } from '@/ui/outbox/offline';
 import { signInBySlip } from './actions';
 

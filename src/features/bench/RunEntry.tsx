@@ -7,7 +7,7 @@ import { BothVersions } from '@/ui/forms/BothVersions';
 import { newId } from '@/ui/forms/newId';
 import { Ready } from '@/ui/forms/Ready';
 import { PictureField } from '@/ui/forms/PictureField';
-import { isKept } from '@/ui/forms/RecordForm';
+import { isKept } from '@/ui/forms/attempt';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { useOutbox } from '@/ui/outbox/useOutbox';
 import { toast } from '@/ui/toast';

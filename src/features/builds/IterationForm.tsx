@@ -5,7 +5,8 @@ import type { Dimension } from '@/core/dimensions';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
 import { PictureField } from '@/ui/forms/PictureField';
-import { isKept, RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { isKept } from '@/ui/forms/attempt';
+import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { iterationSchema } from './schema';
 

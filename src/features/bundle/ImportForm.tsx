@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Outcome } from '@/server/outcome';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { toast } from '@/ui/toast';
 
 /** Brings a project in from a bundle file. */

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { attempt, reasonOf } from '@/ui/forms/RecordForm';
+import { attempt, reasonOf } from '@/ui/forms/attempt';
 import { plural, weekday } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { readDaysOff } from '@/ui/readDaysOff';

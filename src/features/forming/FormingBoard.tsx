@@ -3,7 +3,7 @@
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { attempt, reasonOf } from '@/ui/forms/RecordForm';
+import { attempt, reasonOf } from '@/ui/forms/attempt';
 import { plural } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { saveProposal } from './actions';

@@ -1,91 +1,45 @@
 'use client';
 
-import { DropdownMenu } from 'radix-ui';
-import { useRouter } from 'next/navigation';
-import { handOver, signOut } from '@/server/sessions';
-import { attempt, forgetDrafts } from '@/ui/forms/RecordForm';
-import { plural } from '@/core/format';
-import { forgetPages } from '@/ui/outbox/offline';
-import { listEntries } from '@/ui/outbox/store';
-import { toast } from '@/ui/toast';
+import { lazy, Suspense, useState, type ComponentType } from 'react';
 
-const item = 'block w-full text-left px-3 py-1.5 cursor-pointer outline-none data-[highlighted]:bg-tint text-ink';
-
-interface Props {
+export interface Account {
   name: string;
   /** Who else shares this device. */
   others?: { id: string; name: string }[];
   student?: boolean;
 }
 
-/** The signed-in person: hand over, password, light or dark, sign out. */
-export function AccountMenu({ name, others = [], student = false }: Props) {
-  const router = useRouter();
-  const theme = (value: 'light' | 'dark' | '') => {
-    document.cookie = `ironstone_theme=${value}; path=/; max-age=31536000; samesite=lax`;
-    router.refresh();
-  };
-  const leave = async () => {
-    const left = (await listEntries().catch(() => [])).filter((one) => one.state !== 'sent').length;
-    const loses = `${plural(left, 'entry is', 'entries are')} not sent yet. They stay on this device and go out when you sign in here again.`;
-    if (left > 0 && !window.confirm(`${loses} Sign out all the same?`)) return;
-    const gone = await signOut().then(
-      () => true,
-      () => false,
-    );
-    if (!gone) return toast.error('No connection, so the session could not be ended. Sign out when the line is back.');
-    forgetDrafts();
-    await forgetPages();
-    location.assign('/sign-in');
-  };
-  const pass = async (accountId: string) => {
-    const outcome = await attempt(() => handOver({ accountId }));
-    if (!outcome.ok) return toast.error(outcome.message);
-    await forgetPages();
-    location.reload();
-  };
+export const TRIGGER = 'cursor-pointer px-1 underline decoration-dotted underline-offset-4';
+const load = () => import('./AccountActs');
+/** Without a connection there is one act that can be done: looking at what waits on this device. */
+const instead = () => {
+  location.assign('/outbox');
+  return { default: () => null };
+};
+const AccountActs = lazy<ComponentType<Account>>(() => load().catch(instead));
+const fetchAhead = () => void load().catch(() => undefined);
+
+/** The signed-in person; the menu behind the name is fetched when a finger or the focus comes near it. */
+export function AccountMenu(account: Account) {
+  const [open, setOpen] = useState(false);
+  const closed = (
+    <button
+      type="button"
+      className={TRIGGER}
+      aria-haspopup="menu"
+      aria-expanded={false}
+      onPointerEnter={fetchAhead}
+      onFocus={fetchAhead}
+      onClick={() => setOpen(true)}
+      onKeyDown={(event) => event.key === 'ArrowDown' && setOpen(true)}
+    >
+      {account.name}
+    </button>
+  );
+  if (!open) return closed;
   return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="cursor-pointer px-1 underline decoration-dotted underline-offset-4">
-        {name}
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={6} className="bg-sheet border border-ink min-w-44 z-20">
-          {others.map((one) => (
-            <DropdownMenu.Item key={one.id} className={item} onSelect={() => void pass(one.id)}>
-              Hand over to {one.name}
-            </DropdownMenu.Item>
-          ))}
-          {student && (
-            <DropdownMenu.Item className={item} onSelect={() => router.push('/sign-in?share=1')}>
-              Share this device
-            </DropdownMenu.Item>
-          )}
-          <DropdownMenu.Item className={item} onSelect={() => location.assign('/outbox')}>
-            Entries of this device
-          </DropdownMenu.Item>
-          {!student && (
-            <DropdownMenu.Item className={item} onSelect={() => router.push('/phones')}>
-              Phones
-            </DropdownMenu.Item>
-          )}
-          <DropdownMenu.Item className={item} onSelect={() => router.push('/account')}>
-            Your account
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => theme('light')}>
-            Paper (light)
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => theme('dark')}>
-            Slate (dark)
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => theme('')}>
-            As the device
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={leave}>
-            {others.length ? 'Sign out all of you' : 'Sign out'}
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Suspense fallback={closed}>
+      <AccountActs {...account} />
+    </Suspense>
   );
 }

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { toast } from '@/ui/toast';
 import { saveStatement } from './actions';
 import { withQuery } from '@/core/format';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { number } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { arrangeQuestion } from './actions';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { previewChange } from './actions';
 import { TONE, WORD, type Flip } from '@/domain/requirements/turned';
 import { fieldsOf } from '@/ui/forms/fields';

@@ -4,7 +4,7 @@ import { DndContext, PointerSensor, useSensor, useSensors, type DragMoveEvent } 
 import { useRouter } from 'next/navigation';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 import type { Conflict } from '@/server/outcome';
-import { attempt, reasonOf } from '@/ui/forms/RecordForm';
+import { attempt, reasonOf } from '@/ui/forms/attempt';
 import { plural } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { changePlan } from './actions';

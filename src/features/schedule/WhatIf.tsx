@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { Way } from '@/core/plan';
-import { attempt, reasonOf } from '@/ui/forms/RecordForm';
+import { attempt, reasonOf } from '@/ui/forms/attempt';
 import { number, plural } from '@/core/format';
 import { toast } from '@/ui/toast';
 import { useRemedies } from './useRemedies';

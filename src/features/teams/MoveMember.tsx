@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { toast } from '@/ui/toast';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { moveMember } from './actions';
 
 interface Props {

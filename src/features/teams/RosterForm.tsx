@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from '@/ui/toast';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { plural } from '@/core/format';
 import { PastePreview } from '@/ui/PastePreview';
 import { importRoster, previewRoster, type NewAccount } from './actions';

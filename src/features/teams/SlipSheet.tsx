@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { attempt } from '@/ui/forms/RecordForm';
+import { attempt } from '@/ui/forms/attempt';
 import { plural } from '@/core/format';
 import { makeSlips } from './actions';
 import type { Slip } from '@/domain/people/slips';

@@ -5,7 +5,7 @@ import { useState, type ReactNode } from 'react';
 import { toast } from '@/ui/toast';
 import type { Outcome } from '@/server/outcome';
 import { useReady } from './Ready';
-import { attempt, isKept, reasonOf } from './RecordForm';
+import { attempt, isKept, reasonOf } from './attempt';
 
 interface Props {
   act: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;

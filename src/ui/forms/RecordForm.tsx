@@ -7,9 +7,10 @@ import { FormProvider, useForm, type FieldValues, type Resolver } from 'react-ho
 import { toast } from '@/ui/toast';
 import type { AnyObject, Maybe, ObjectSchema } from 'yup';
 import type { Conflict, Outcome } from '@/server/outcome';
-import { noteOwnWrite } from '@/ui/live/own';
 import { BothVersions } from './BothVersions';
 import type { Options } from './fields';
+import { attempt, isKept } from './attempt';
+import { draftKey, keepDraft, readDraft } from './drafts';
 import { Ready } from './Ready';
 
 /** What every form of a record is given: which one it edits, the version that was seen, and its values as typed. */
@@ -49,15 +50,6 @@ interface Props<T extends Maybe<AnyObject>> {
 /** Something for fields of a schema; a name it does not have does not compile. */
 type Of<T, V> = { [K in keyof NonNullable<T>]?: V };
 
-const PREFIX = 'ironstone-draft:';
-
-/** Removes every draft from this browser, as on signing out. */
-export function forgetDrafts() {
-  Object.keys(localStorage)
-    .filter((key) => key.startsWith(PREFIX))
-    .forEach((key) => localStorage.removeItem(key));
-}
-
 /**
  * A form whose entries survive errors, lost connections and reloads: they are kept in this browser until the
  * server has answered. Messages stand at their fields; when somebody else wrote meanwhile, both versions are shown.
@@ -75,7 +67,12 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
   const [message, setMessage] = useState<string | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const version = (fixed?.version as number | null | undefined) ?? null;
-  const { restored, forget, typedOn } = useDraft(props.keepDraft === false ? null : PREFIX + id, form, values, version);
+  const { restored, forget, typedOn } = useDraft(
+    props.keepDraft === false ? null : draftKey(id),
+    form,
+    values,
+    version,
+  );
 
   const send = async (entered: FieldValues, seen?: number) => {
     setMessage(null);
@@ -163,51 +160,6 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
   );
 }
 
-/** Whether an entry is kept on this device and not with the server yet. */
-export function isKept(result: unknown): boolean {
-  return typeof result === 'object' && result !== null && 'waiting' in result;
-}
-
-/** Why something was not done, where there is no field to say it at. */
-export function reasonOf({ message, errors }: { message: string; errors?: Record<string, string> }): string {
-  return Object.values(errors ?? {})[0] ?? message;
-}
-
-/** Calls the server; no answer is an answer too. */
-export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
-  try {
-    const outcome = await call();
-    if (outcome.ok) noteOwnWrite();
-    return outcome;
-  } catch {
-    return {
-      ok: false,
-      message:
-        'The server did not answer. What you typed is kept in this browser; try again when the connection is back.',
-    };
-  }
-}
-
-/** A draft says which version it was typed on: saved on a newer one, it still meets what somebody else wrote meanwhile. */
-interface Draft {
-  version: number | null;
-  entered: FieldValues;
-}
-
-/** A draft too large for this browser is not kept; the form goes on without it. */
-function keepDraft(key: string, draft: Draft) {
-  try {
-    localStorage.setItem(key, JSON.stringify(draft));
-  } catch {
-    localStorage.removeItem(key);
-  }
-}
-
-function readDraft(text: string | null): Draft | null {
-  const found = text === null ? null : (JSON.parse(text) as Partial<Draft>);
-  return found?.entered && found.version !== undefined ? (found as Draft) : null;
-}
-
 function useDraft(
   key: string | null,
   form: ReturnType<typeof useForm<FieldValues>>,
@@ -219,7 +171,7 @@ function useDraft(
   const first = useRef(JSON.stringify(values));
   useEffect(() => {
     if (!key) return;
-    const draft = readDraft(localStorage.getItem(key));
+    const draft = readDraft(key);
     if (draft && JSON.stringify(draft.entered) !== first.current) {
       form.reset(draft.entered, { keepDefaultValues: true });
       base.current = draft.version;
@@ -227,8 +179,7 @@ function useDraft(
     }
     // A change names its field; a reset names none and leaves no draft.
     const watching = form.watch((now, { name }) => {
-      const draft: Draft = { version: base.current, entered: now };
-      if (name !== undefined) keepDraft(key, draft);
+      if (name !== undefined) keepDraft(key, { version: base.current, entered: now });
     });
     return () => watching.unsubscribe();
   }, [key, form]);

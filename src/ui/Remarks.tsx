@@ -1,0 +1,22 @@
+'use client';
+
+import { Toast } from 'radix-ui';
+import type { Note } from './toast';
+
+/** The remarks made last, each for a few seconds. */
+export default function Remarks({ notes, remove }: { notes: Note[]; remove: (id: number) => void }) {
+  return (
+    <Toast.Provider duration={6000} label="Remark">
+      {notes.map((note) => (
+        <Toast.Root
+          key={note.id}
+          className={`bg-sheet border border-ink border-l-[6px] px-3 py-2 ${note.bad ? 'border-l-brick' : 'border-l-moss'}`}
+          onOpenChange={(open) => !open && remove(note.id)}
+        >
+          <Toast.Description>{note.text}</Toast.Description>
+        </Toast.Root>
+      ))}
+      <Toast.Viewport className="fixed bottom-14 left-4 z-30 flex flex-col gap-2 w-80 max-w-[90vw]" />
+    </Toast.Provider>
+  );
+}

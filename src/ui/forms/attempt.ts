@@ -1,0 +1,27 @@
+import type { Outcome } from '@/server/outcome';
+import { noteOwnWrite } from '@/ui/live/own';
+
+/** Whether an entry is kept on this device and not with the server yet. */
+export function isKept(result: unknown): boolean {
+  return typeof result === 'object' && result !== null && 'waiting' in result;
+}
+
+/** Why something was not done, where there is no field to say it at. */
+export function reasonOf({ message, errors }: { message: string; errors?: Record<string, string> }): string {
+  return Object.values(errors ?? {})[0] ?? message;
+}
+
+/** Calls the server; no answer is an answer too. */
+export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
+  try {
+    const outcome = await call();
+    if (outcome.ok) noteOwnWrite();
+    return outcome;
+  } catch {
+    return {
+      ok: false,
+      message:
+        'The server did not answer. What you typed is kept in this browser; try again when the connection is back.',
+    };
+  }
+}
