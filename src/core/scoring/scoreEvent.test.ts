@@ -400,6 +400,18 @@ describe('the sentences', () => {
   });
 });
 
+test('who share a place each hear their own figures, in whatever order they are entered', () => {
+  const rule: EventRule = { ...stop, points: { ...stop.points, overshoot: 10 } as EventRule['points'] };
+  const made = (team: string, value: number): Entry => ({ team, attempts: [{ value }] });
+  const entries = [made('a', 11.53), made('b', 8.47), made('c', 0)];
+  for (const some of [entries, [...entries].reverse()]) {
+    const said = new Map(scoreEvent({ rule, entries: some }).results.map((one) => [one.team, one.because.at(-1)]));
+    expect(said.get('a')).toBe('Level with c; ahead by the value that counts, 11.53 against 0.');
+    expect(said.get('b')).toBe('Level with c; ahead by the value that counts, 8.47 against 0.');
+    expect(said.get('c')).toBe('Level with a and b; behind by the value that counts, 0 against 11.53.');
+  }
+});
+
 describe('properties', () => {
   const value = fc.integer({ min: 0, max: 2000 }).map((n) => n / 100);
   const status = fc.constantFrom(

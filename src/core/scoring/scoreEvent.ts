@@ -104,24 +104,22 @@ function scoreOf(rule: EventRule, { counted, basis, telling }: Ranked): Scored {
 
 const sayCounted = ({ counted, telling }: Ranked) => telling.written(counted.value);
 
-/** Between neighbours who are level at first: what one is ahead by, said to both. */
+/** Between neighbours who are level at first: what one is ahead by, said to both, each with its own figures. */
 function tiesDecided(groups: Ranked[][], orders: Order<Ranked>[]): Map<Ranked, string[]> {
   const said = new Map<Ranked, string[]>();
   const tell = (to: Ranked, sentence: string) => said.set(to, [...(said.get(to) ?? []), sentence]);
-  for (const [i, group] of groups.entries()) {
-    const [ahead, behind] = [group[0]!, groups[i + 1]?.[0]];
-    if (!behind) continue;
+  // Who share a place can have come to it differently: of the others the first by name speaks for all.
+  const byName = groups.map((group) => [...group].sort((a, b) => (a.team < b.team ? -1 : 1)));
+  for (const [i, group] of byName.entries()) {
+    const others = byName[i + 1];
+    if (!others) continue;
+    const [ahead, behind] = [group[0]!, others[0]!];
     const by = orders.findIndex(({ compare }) => compare(ahead, behind) !== 0);
     if (by < 1) continue;
-    const names = (teams: Ranked[]) =>
-      teams
-        .map(({ team }) => team)
-        .sort()
-        .join(' and ');
-    const why = orders[by]!.says(ahead, behind);
-    for (const one of group) tell(one, `Level with ${names(groups[i + 1]!)}; ahead by ${why}.`);
-    const back = orders[by]!.says(behind, ahead);
-    for (const one of groups[i + 1]!) tell(one, `Level with ${names(group)}; behind by ${back}.`);
+    const { says } = orders[by]!;
+    const names = (teams: Ranked[]) => teams.map(({ team }) => team).join(' and ');
+    for (const one of group) tell(one, `Level with ${names(others)}; ahead by ${says(one, behind)}.`);
+    for (const one of others) tell(one, `Level with ${names(group)}; behind by ${says(one, ahead)}.`);
   }
   return said;
 }
