@@ -1,13 +1,13 @@
 /**
  * npm run bench: prints ratios measured side by side in one run, never seconds to be compared with another machine.
  * 1. every page with 40 teams × 12 iterations × 5,000 runs against an empty sheet: wall and processor time, queries, size
- * 2. scoreEvent for 1,000 entries of 3 attempts, against a bare loop that only finds each best
+ * 2. scoreEvent, judge and duplicates against typed programs for one case that give the same answers
  * 3. planning 6 sections with 40 stages over 200 meetings each, against single passes over the same lists
  * 4. how far off the forecast is on simulated classes of seven kinds, and how often its interval holds (docs/decisions/0017)
  * 5. how much less the teams formed for a class of 120 cost than the best of 1,000 random ones
  * 6. recall and precision of vague words and of statements that say the same, on lists of our own
  * 7. the second start with nothing changed, against the first
- * With --pages only the first, with --forecast only the fourth, with --teams only the fifth.
+ * With --pages only the first, with --core only the second and third, with --forecast only the fourth, with --teams only the fifth.
  */
 import { spawn } from 'node:child_process';
 import { chmodSync, cpSync, mkdtempSync, rmSync } from 'node:fs';
@@ -16,7 +16,9 @@ import path from 'node:path';
 import { backPlan } from '@/core/plan';
 import { dateOf } from '@/core/calendar';
 import { assess, form } from '@/core/teams';
+import { judge } from '@/core/requirements';
 import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
+import { duplicates } from '@/core/wording';
 import { connect } from '@/db/connection';
 import { importBundle } from '@/domain/bundle/importBundle';
 import { ROUTES } from '@/server/policy';
@@ -27,6 +29,7 @@ import { quiet } from './lib/run.mjs';
 import { serve } from './lib/serve.mjs';
 import { largeBundle } from '../tests/bench/bundles';
 import { pageCosts } from '../tests/bench/pages';
+import { typedJudge, typedPairs, typedScore } from '../tests/bench/typed';
 import { largeClass, randomTeams } from '../tests/bench/largeClass';
 import { WORLDS } from '../tests/bench/classSimulator';
 import { judgeForecast } from '../tests/bench/judgeForecast';
@@ -112,34 +115,54 @@ async function pages() {
   }
 }
 
-async function scoring() {
+async function typed() {
   const rule: EventRule = {
     attempts: { allowed: 3, use: 'best', foul: 'drop' },
     better: 'lower',
     points: { kind: 'linear', from: [12, 0], to: [7, 100] },
   };
-  const entries = Array.from({ length: 1000 }, (_, i): Entry => ({
-    team: `T${i}`,
-    attempts: [0, 1, 2].map((k) => ({ value: 7 + ((i * 7919 + k * 104729) % 5000) / 1000 })),
+  const values = Float64Array.from({ length: 3000 }, (_, i) => (7000 + ((i * 7919) % 5003)) / 1000);
+  const names = Array.from({ length: 1000 }, (_, i) => `T${i}`);
+  const entries = names.map((team, i): Entry => ({
+    team,
+    attempts: [0, 1, 2].map((k) => ({ value: values[3 * i + k]! })),
   }));
-  let sink = 0;
-  const bare = () => {
-    for (const { attempts } of entries) {
-      let best = Infinity;
-      for (const { value } of attempts) if (value! < best) best = value!;
-      sink += best;
-    }
+  const weights = Array.from({ length: 2000 }, (_, i) => (8500 + ((i * 37) % 1000)) / 10);
+  const judged = (value: number) =>
+    judge({
+      limit: { kind: 'max', value: 900, unit: 'g' },
+      measured: { value, unit: 'g', expandedUncertainty: 4.65 },
+    });
+  const statements = Array.from({ length: 300 }, (_, i) => ({
+    code: `R-${i}`,
+    text: `The bolt of kind ${i % 26} holds part ${i % 7} of the ${['frame', 'tray', 'deck'][i % 3]} in ${['rain', 'wind'][i % 2]}`,
+  }));
+  const same = (what: string, a: unknown, b: unknown) => {
+    if (JSON.stringify(a) !== JSON.stringify(b)) throw new Error(`${what}: the typed program gives another answer`);
   };
-  const loops = 200;
-  const [loop, score] = await sideBySide([
-    () => {
-      for (let i = 0; i < loops; i++) bare();
-    },
-    () => scoreEvent({ rule, entries }),
-  ]);
-  console.log('scoreEvent for 1,000 entries of 3 attempts, against a loop that only finds each best:');
+  const places = (list: { team: string; place: number; points: number }[]) =>
+    [...list].map(({ team, place, points }) => [team, place, points]).sort();
+  same('scoreEvent', places(scoreEvent({ rule, entries }).results), places(typedScore(names, values, 3)));
+  same(
+    'judge',
+    weights.map(judged),
+    weights.map((value) => typedJudge(900, value, 4.65, 'g')),
+  );
+  same('duplicates', duplicates({ statements }).pairs, typedPairs(statements, 0.6));
+  const [scored, score, bare, judges, pairs, dupes] = await sideBySide(
+    [
+      () => typedScore(names, values, 3),
+      () => scoreEvent({ rule, entries }),
+      () => weights.map((value) => typedJudge(900, value, 4.65, 'g')),
+      () => weights.map(judged),
+      () => typedPairs(statements, 0.6),
+      () => duplicates({ statements }),
+    ],
+    15,
+  );
+  console.log('Against a typed program for the one case that gives the same answers (goals: 15, 40, 15):');
   console.log(
-    `  ${Math.round((score! / loop!) * loops)} times (values, places, ties and sentences included; check ${sink > 0})`,
+    `  scoreEvent, 1,000 entries of 3 attempts: ${Math.round(score! / scored!)} times   judge: ${Math.round(judges! / bare!)} times   duplicates, 300 statements: ${(dupes! / pairs!).toFixed(1)} times`,
   );
 }
 
@@ -257,8 +280,9 @@ async function main() {
   if (process.argv.includes('--pages')) return pages();
   if (process.argv.includes('--teams')) return teams();
   if (process.argv.includes('--forecast')) return forecasts();
+  if (process.argv.includes('--core')) return typed().then(planning);
   await pages();
-  await scoring();
+  await typed();
   await planning();
   forecasts();
   teams();

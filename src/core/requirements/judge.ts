@@ -38,11 +38,14 @@ export function judge(input: { limit: Limit; measured: Measured; decision?: 'gua
   }
   const from = measured.unit;
   if (typeof from !== 'string') throw new CoreError('A measured value needs its unit.');
-  const value = convert({ value: finite(measured.value, 'The measured value'), from, to: limit.unit }).value;
+  const same = from === limit.unit;
+  const read = finite(measured.value, 'The measured value');
+  const value = same ? read : convert({ value: read, from, to: limit.unit }).value;
   const own = notNegative(measured.expandedUncertainty ?? 0, 'The expanded uncertainty');
-  const uncertainty = convertInterval({ value: own, from, to: limit.unit }).value;
-  const margin = marginOf(limit, value, limitScale(limit, value, from));
-  const noise = limitScale(limit, value, from) * 1e-12;
+  const uncertainty = same ? own : convertInterval({ value: own, from, to: limit.unit }).value;
+  const scale = limitScale(limit, value, from);
+  const margin = marginOf(limit, value, scale);
+  const noise = scale * 1e-12;
   const surelyIn = margin >= uncertainty - Math.min(noise, 1e-9 * uncertainty + noise);
   const surelyOut = margin < -uncertainty - noise || (uncertainty === 0 && margin < 0);
   const within = !surelyIn && !surelyOut;
@@ -68,6 +71,6 @@ function rawMargin(limit: Bounded, value: number): number {
 /** How large the numbers of the comparison are, which says how much of a difference is binary noise. */
 function limitScale(limit: Bounded, value: number, from: string): number {
   const ends = limit.kind === 'range' ? [limit.low, limit.high] : [limit.value];
-  const offset = convert({ value: 0, from, to: limit.unit }).value;
+  const offset = from === limit.unit ? 0 : convert({ value: 0, from, to: limit.unit }).value;
   return Math.max(Math.abs(value), Math.abs(offset), ...ends.map(Math.abs));
 }

@@ -27,14 +27,20 @@ export function exact(value: number): Exact {
   return read;
 }
 
+/** Orders of ten by which a sum is smaller than its largest term before it can be noise. */
+const FAR = 29;
+
 /** The sum of terms. */
 export function totalOf(terms: readonly Exact[]): Exact {
+  if (terms.length === 1) return terms[0]!;
   let total = ZERO;
-  let largest = ZERO;
+  let order = -Infinity;
   for (const term of terms) {
     total = total.plus(term);
-    if (term.abs().gt(largest)) largest = term.abs();
+    if (!term.isZero() && term.e > order) order = term.e;
   }
+  if (total.isZero() || total.e > order - FAR) return total;
+  const largest = terms.reduce((most, term) => (term.abs().gt(most) ? term.abs() : most), ZERO);
   return total.abs().lt(largest.times(NOISE)) ? ZERO : total;
 }
 
