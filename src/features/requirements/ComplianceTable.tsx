@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { memo, useState, useTransition } from 'react';
 import { VERDICT_TONE, VERDICT_WORD, type Verdict } from '@/core/format/verdict';
 import { tagColour } from '@/ui/colours';
 import { Plumb } from '@/ui/glyphs/Plumb';
@@ -43,6 +43,7 @@ interface Props {
 /** Every requirement against every team: a plumb shows where the value hangs, and leads to its evidence. */
 export function ComplianceTable({ columns, rows, ...first }: Props) {
   const [byMargin, setByMargin] = useState(first.byMargin);
+  const [turning, startTurning] = useTransition();
   const shown = byMargin ? [...rows].sort((a, b) => (a.worst ?? Infinity) - (b.worst ?? Infinity)) : rows;
   const width = Math.max(44, Math.min(86, Math.floor(690 / columns.length) - 6));
   const turn = () => {
@@ -50,7 +51,7 @@ export function ComplianceTable({ columns, rows, ...first }: Props) {
     if (byMargin) address.searchParams.delete('sort');
     else address.searchParams.set('sort', 'margin');
     history.replaceState(history.state, '', address);
-    setByMargin(!byMargin);
+    startTurning(() => setByMargin(!byMargin));
   };
   return (
     <div className="overflow-x-auto print-landscape">
@@ -63,6 +64,7 @@ export function ComplianceTable({ columns, rows, ...first }: Props) {
               <button
                 type="button"
                 className="btn-text no-print font-normal normal-case tracking-normal"
+                aria-busy={turning}
                 onClick={turn}
               >
                 {byMargin ? 'sort by code' : 'sort by worst margin'}
@@ -90,11 +92,7 @@ export function ComplianceTable({ columns, rows, ...first }: Props) {
                   {row.worst === null ? '–' : `${Math.round(row.worst * 100)} %`.replace('-', '−')}
                 </td>
               )}
-              {columns.map((column, i) => (
-                <td key={column.id}>
-                  <Cell cell={row.cells[i]!} row={row} column={column} width={width} />
-                </td>
-              ))}
+              <Cells row={row} columns={columns} width={width} />
             </tr>
           ))}
         </tbody>
@@ -102,6 +100,15 @@ export function ComplianceTable({ columns, rows, ...first }: Props) {
     </div>
   );
 }
+
+/** They stay as they are when rows change places. */
+const Cells = memo(function Cells({ row, columns, width }: { row: RowWords; columns: ColumnWords[]; width: number }) {
+  return columns.map((column, i) => (
+    <td key={column.id}>
+      <Cell cell={row.cells[i]!} row={row} column={column} width={width} />
+    </td>
+  ));
+});
 
 function Head({ head, colour, mark, markMeans, who, href }: ColumnWords) {
   if (colour === null)
