@@ -60,8 +60,11 @@ export function typedPairs(statements: readonly { code: string; text: string }[]
       const [a, b] = [words[i]!, words[j]!];
       let common = 0;
       for (let x = 0, y = 0; x < a.length && y < b.length;)
-        if (a[x] === b[y]) (common++, x++, y++);
-        else if (a[x]! < b[y]!) x++;
+        if (a[x] === b[y]) {
+          common++;
+          x++;
+          y++;
+        } else if (a[x]! < b[y]!) x++;
         else y++;
       const whole = (2 * common) / (a.length + b.length);
       const other = lacks(numbers[i]!, numbers[j]!) && lacks(numbers[j]!, numbers[i]!);
