@@ -62,7 +62,9 @@ export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown
       p.retention_until, p.hidden_sheets, p.uses_school_days, p.version,
       exists (select from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as instructs,
       m.team_id, e.section_id, r.number as revision_number, c.at as revised_at, c.actor_name as revised_by,
-      concat_ws('/', r.number, r.audit_id, (select count(*) from audit where project_id is null and object_kind in ('account', 'school_day'))) as state
+      concat_ws('/', r.number, r.audit_id,
+        (select count(*) from audit where project_id is null and object_kind in ('account', 'school_day')),
+        (select oid from pg_database where datname = current_database())) as state
     from project p
     left join project_revision r on r.project_id = p.id
     left join audit c on c.id = r.audit_id

@@ -9,6 +9,7 @@ import { newToken, tokenHash } from './secrets';
 export const SESSION_COOKIE = 'ironstone_session';
 export const LINK_COOKIE = 'ironstone_link';
 const DEVICE_COOKIE = 'ironstone_device';
+const DEVICE = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 const DAYS = 14;
 
 /** A signed-in person. */
@@ -125,10 +126,15 @@ export async function resumeSession(sessionId: string): Promise<void> {
   await setCookie(SESSION_COOKIE, token, DAYS);
 }
 
+/** The id of the device that asks, if it has been given one. */
+export async function deviceHere(): Promise<string | null> {
+  const known = (await cookies()).get(DEVICE_COOKIE)?.value;
+  return known && DEVICE.test(known) ? known : null;
+}
+
 /** The id of the device that asks, given to it when it first signs in. */
 async function deviceOfRequest(): Promise<string> {
-  const known = (await cookies()).get(DEVICE_COOKIE)?.value;
-  const id = known && /^[0-9a-f-]{36}$/.test(known) ? known : randomUUID();
+  const id = (await deviceHere()) ?? randomUUID();
   await setCookie(DEVICE_COOKIE, id, 400);
   return id;
 }

@@ -16,7 +16,7 @@ export async function answer<I extends object, R>(request: Request, command: Com
   if (text === null) return reply({ ok: false, message: 'This entry is too large.' }, 413);
   let body: unknown;
   try {
-    body = JSON.parse(new TextDecoder().decode(text));
+    body = parseShallow(new TextDecoder().decode(text));
   } catch {
     return reply({ ok: false, message: 'This entry could not be read.' }, 400);
   }
@@ -24,6 +24,27 @@ export async function answer<I extends object, R>(request: Request, command: Com
   const stamp = entry === undefined ? undefined : readStamp(entry);
   if (stamp === null) return reply({ ok: false, message: 'The stamp of this entry could not be read.' }, 400);
   return replyTo(await perform(command, given, stamp));
+}
+
+/** An entry has lists of objects, and nothing below them. */
+const DEEPEST = 16;
+
+/** Parses JSON that is not nested deeper than an entry can be. @throws SyntaxError else; what is too deep is not parsed. */
+export function parseShallow(text: string): unknown {
+  let depth = 0;
+  let quoted = false;
+  for (let i = 0; i < text.length; i++) {
+    const sign = text[i];
+    if (quoted) {
+      if (sign === '\\') i++;
+      else if (sign === '"') quoted = false;
+    } else if (sign === '"') quoted = true;
+    else if (sign === '[' || sign === '{') {
+      depth++;
+      if (depth > DEEPEST) throw new SyntaxError('nested too deeply');
+    } else if (sign === ']' || sign === '}') depth--;
+  }
+  return JSON.parse(text);
 }
 
 /** Refuses a write that a page of another origin sent with this person's cookie. */

@@ -31,6 +31,8 @@ interface Changed {
   revision: number;
 }
 const MOST_VIEWERS = 2000;
+/** Of one account: somebody's open pages on all their devices. */
+const MOST_OF_ONE = 20;
 /** Changes that come together are told together. */
 const GATHER = 150;
 const hold = globalThis as unknown as { ironstoneHub?: Hub };
@@ -38,11 +40,12 @@ const hub = (): Hub => (hold.ironstoneHub ??= { viewers: new Set(), changes: new
 
 /**
  * Tells a viewer of changes in a project from now on; the returned function ends that. One connection of this process
- * listens for all viewers; after the database was away, everybody looks again. Null when there are too many viewers.
+ * listens for all viewers; after the database was away, everybody looks again. Null when there are too many viewers, or too many of this account.
  */
 export async function view(viewer: Viewer): Promise<(() => void) | null> {
   const { viewers } = hub();
-  if (viewers.size >= MOST_VIEWERS) return null;
+  const own = [...viewers].filter((one) => viewer.accountId !== null && one.accountId === viewer.accountId);
+  if (viewers.size >= MOST_VIEWERS || own.length >= MOST_OF_ONE) return null;
   viewers.add(viewer);
   try {
     await listen();

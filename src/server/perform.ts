@@ -34,6 +34,8 @@ export interface Command<I extends object, R> {
   schema: ObjectSchema<I>;
   /** The object touched, looked up in the database; null when it does not exist in the project. */
   target?: (sql: Sql, input: Record<string, unknown>, projectId: string) => Promise<Target | null>;
+  /** What takes long and needs no database: done once the person may write, before a connection is held for it. */
+  prepare?: (input: I) => Promise<void>;
   run: (work: Work, input: I) => Promise<R>;
 }
 
@@ -72,6 +74,7 @@ export async function perform<I extends object, R>(
     const target = seat && command.target ? await command.target(pool(), given, seat.project.id) : {};
     if (!seat || !target || !allowed(seat, permission, target)) return DENIED;
     const parsed = (await command.schema.validate(given, { abortEarly: false, stripUnknown: true })) as I;
+    await command.prepare?.(parsed);
     const { project } = seat;
     const notes: string[] = [];
     const work = { seat, projectId: project.id, now: projectNow(project), age: stamp?.age ?? 0, notes };
@@ -98,12 +101,13 @@ export function action<I extends object, R>(
 }
 
 /** The same for a write outside any project. */
-export function actionAs<I extends object, R>(
+export function actionAs<I extends object, R, P = undefined>(
   door: ActionName,
   schema: ObjectSchema<I>,
-  run: (tx: Tx, person: Person, input: I) => Promise<R>,
+  run: (tx: Tx, person: Person, input: I, prepared: P) => Promise<R>,
+  prepare?: (sql: Sql, person: Person, input: I) => Promise<P>,
 ): (input: unknown) => Promise<Outcome<R>> {
-  return async (input) => performAs({ door, schema, run }, input);
+  return async (input) => performAs({ door, schema, run, prepare }, input);
 }
 
 const LONGEST = 20_000;
@@ -122,16 +126,23 @@ async function inTime<R>(written: Promise<R>): Promise<R> {
 }
 
 /** A write outside any project (a new project, one's own password), by somebody signed in. */
-export async function performAs<I extends object, R>(
-  command: { door: ActionName; schema: ObjectSchema<I>; run: (tx: Tx, person: Person, input: I) => Promise<R> },
+export async function performAs<I extends object, R, P = undefined>(
+  command: {
+    door: ActionName;
+    schema: ObjectSchema<I>;
+    /** What comes before the transaction: takes long, or is to stay whatever becomes of the write. */
+    prepare?: (sql: Sql, person: Person, input: I) => Promise<P>;
+    run: (tx: Tx, person: Person, input: I, prepared: P) => Promise<R>;
+  },
   input: unknown,
 ): Promise<Outcome<R>> {
   const person = await signedIn();
   const door = ACTIONS[command.door];
   if (!person || (door === 'instructor' && person.kind !== 'instructor')) return DENIED;
-  return settle(async () => {
+  return settle(async (sql) => {
     const parsed = (await command.schema.validate(asObject(input), { abortEarly: false, stripUnknown: true })) as I;
-    const result = await writeAs(person, command.door, (tx) => command.run(tx, person, parsed));
+    const prepared = (await command.prepare?.(sql, person, parsed)) as P;
+    const result = await writeAs(person, command.door, (tx) => command.run(tx, person, parsed, prepared));
     return { ok: true, result, notes: [] };
   });
 }

@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto';
+import pLimit from 'p-limit';
 import sharp from 'sharp';
 import { FieldError } from './outcome';
 
-const MOST_PIXELS = 60_000_000;
+const MOST_PIXELS = 25_000_000;
+/** More at a time would take the processor from everybody else. */
+const AT_A_TIME = pLimit(2);
 const SIDE = 2400;
 const THUMBNAIL = 360;
 
@@ -24,11 +27,15 @@ const isPlain = (bytes: Uint8Array) => {
 };
 
 /**
- * Decodes a picture (JPEG, PNG or WebP of at most 60 megapixels), turns it upright, cuts it to 2,400 pixels a side and
+ * Decodes a picture (JPEG, PNG or WebP of at most 25 megapixels), turns it upright, cuts it to 2,400 pixels a side and
  * writes it anew as JPEG without metadata, with a thumbnail. With `keep`, a JPEG that is so already stays byte for byte, so
  * that a bundle comes back in as it went out. @throws FieldError for anything that is no such picture.
  */
-export async function renewPicture(given: Uint8Array, keep = false): Promise<StoredPicture> {
+export function renewPicture(given: Uint8Array, keep = false): Promise<StoredPicture> {
+  return AT_A_TIME(() => renew(given, keep));
+}
+
+async function renew(given: Uint8Array, keep: boolean): Promise<StoredPicture> {
   try {
     const read = () => sharp(given, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
     const { format, exif, xmp, iptc, ...found } = await read().metadata();
@@ -52,7 +59,7 @@ export async function renewPicture(given: Uint8Array, keep = false): Promise<Sto
     console.error(`A picture was refused: ${String(error)}`);
     throw new FieldError(
       '',
-      'This file is no picture that can be read: JPEG, PNG or WebP, whole, at most 60 megapixels.',
+      'This file is no picture that can be read: JPEG, PNG or WebP, whole, at most 25 megapixels.',
     );
   }
 }

@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto';
+import { LINK_COOKIE, SESSION_COOKIE } from './actor';
 import { reply } from './reply';
 
 /** How many requests a minute one session (or, without one, one address) may make of each kind; bursts included. */
-const MOST = { entries: 600, pictures: 60, streams: 600, slips: 60, feeds: 120 };
+const MOST = { entries: 600, pictures: 60, streams: 600, feeds: 120 };
+/** So many callers may sit behind one address, each with as much as one; a made-up secret makes no more of them. */
+const A_CLASS = 40;
 const hold = globalThis as unknown as { ironstoneRates?: Map<string, { left: number; at: number }> };
 
 /**
@@ -10,10 +13,20 @@ const hold = globalThis as unknown as { ironstoneRates?: Map<string, { left: num
  * sends again. Null when it may go on.
  */
 export function slowDown(request: Request, kind: keyof typeof MOST): Response | null {
-  const caller = `${request.headers.get('cookie') ?? ''}|${request.headers.get('x-forwarded-for') ?? ''}`;
-  const key = `${kind} ${createHash('sha256').update(caller).digest('base64')}`;
-  if (take(key, MOST[kind], Date.now())) return null;
+  const address = (request.headers.get('x-forwarded-for') ?? '').split(',').at(-1)!.trim();
+  const now = Date.now();
+  const whole = take(`${kind} all of ${address}`, MOST[kind] * A_CLASS, now);
+  if (whole && take(`${kind} ${callerOf(request, address)}`, MOST[kind], now)) return null;
   return reply({ ok: false, retry: true, message: 'Too many requests at once; it goes on in a moment.' }, 429);
+}
+
+/** The session or link that asks, by the hash of its secret; without one the address. Other cookies change nothing. */
+function callerOf(request: Request, address: string): string {
+  const cookies = (request.headers.get('cookie') ?? '').split(/; */);
+  const own = [SESSION_COOKIE, LINK_COOKIE].flatMap((name) => cookies.filter((one) => one.startsWith(`${name}=`)));
+  return createHash('sha256')
+    .update(own.length > 0 ? own.sort().join(' ') : address)
+    .digest('base64');
 }
 
 /** Takes one of `most` a minute from the bucket of `key` at `now` (ms); false when it is empty. */

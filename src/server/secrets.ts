@@ -1,5 +1,9 @@
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
+import pLimit from 'p-limit';
+
+/** Hashing takes memory and a processor on purpose; a flood of it waits for its turn. */
+const AT_A_TIME = pLimit(2);
 
 /** A secret for a link or a cookie: 32 random bytes as URL-safe text. Only its hash is stored. */
 export function newToken(): string {
@@ -42,14 +46,14 @@ export function newPassword(): string {
 
 /** Argon2id with the package's defaults (19 MiB, 2 passes), as OWASP advises. */
 export function hashPassword(password: string): Promise<string> {
-  return hash(password);
+  return AT_A_TIME(() => hash(password));
 }
 
 /** Compares in constant time; without a stored hash it still does the work, so that timing tells nothing. */
 export async function passwordFits(stored: string | null, password: string): Promise<boolean> {
   if (stored === null) {
-    await hash(password);
+    await hashPassword(password);
     return false;
   }
-  return verify(stored, password);
+  return AT_A_TIME(() => verify(stored, password));
 }

@@ -2,7 +2,7 @@ import { csv } from '@/core/csv';
 import { inZone, isTimeZone, projectNow } from './clock';
 import { loginFor } from './logins';
 import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './policy';
-import { refuseForeign } from './api';
+import { parseShallow, refuseForeign } from './api';
 
 describe('policy', () => {
   const ROLES: Role[] = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'];
@@ -143,4 +143,22 @@ describe('foreign writes', () => {
   ])('%p is refused', (headers) =>
     expect(refuseForeign(request(headers as unknown as Record<string, string>))?.status).toBe(403),
   );
+});
+
+test('what is nested deeper than an entry can be is not parsed', () => {
+  const deep = (n: number) => '['.repeat(n) + ']'.repeat(n);
+  expect(parseShallow('{"a": [{"b": "[[[[[[[[[[[[[[[[[[[[ \\"[["}]}')).toEqual({
+    a: [{ b: '[[[[[[[[[[[[[[[[[[[[ "[[' }],
+  });
+  expect(parseShallow(deep(16))).toBeTruthy();
+  expect(() => parseShallow(deep(17))).toThrow(SyntaxError);
+  expect(() => parseShallow(deep(500_000))).toThrow(SyntaxError);
+});
+
+test('no cell of a CSV runs as a formula, and numbers stay numbers', () => {
+  const cell = (text: string | number) => csv(['x'], [[text]]).split('\r\n')[1];
+  const signs = ['=1+1', '+1', '@x', '\t=1', '\r=1', '\n=1', '-2+3', '-cmd', '-1;2', '＝1', '＋1', '－1', '＠x'];
+  for (const text of signs) expect(cell(text)).toMatch(/^"'/);
+  for (const text of ['-1', '-1.5', '-1,5', '-2e-3', 'a=b', '1-2', '−0.42']) expect(cell(text)).not.toMatch(/^"?'/);
+  expect(cell(-0.42)).toBe('-0.42');
 });

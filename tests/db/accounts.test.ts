@@ -90,6 +90,36 @@ describe('signing in', () => {
     done(await enter(login, password));
   });
 
+  test('asking two hundred times at once is no way round the five', async () => {
+    await withPassword('student', 'many.at.once', 'right-word');
+    asVisitor();
+    const answers = await Promise.all(Array.from({ length: 200 }, (_, i) => enter('many.at.once', `guess ${i}`)));
+    const looked = answers.filter((one) => /do not fit/.test(refused(one).password ?? ''));
+    expect(looked).toHaveLength(5);
+  });
+
+  test('wrong tries elsewhere do not lock the owner out on a device they have used', async () => {
+    await withPassword('student', 'own.device', 'right-word');
+    asVisitor();
+    done(await enter('own.device', 'right-word'));
+    const device = (await cookies()).get('ironstone_device')!.value;
+    asVisitor();
+    for (let i = 0; i < 6; i++) await enter('own.device', 'guess');
+    expect(refused(await enter('own.device', 'right-word')).password).toMatch(/Too many wrong passwords/);
+    holding({ ironstone_device: device });
+    done(await enter('own.device', 'right-word'));
+  });
+
+  test('the present password is guessed five times at most, and an instructor’s has ten characters', async () => {
+    await asPerson(await withPassword('student', 'guessed', 'old-word-1'));
+    const change = (current: string) => changePassword({ current, password: 'new-word-22' });
+    for (let i = 0; i < 5; i++) expect(refused(await change('guess')).current).toMatch(/not your present/);
+    expect(refused(await change('old-word-1')).current).toMatch(/Too many wrong passwords/);
+    await asPerson(await withPassword('instructor', 'short.word', 'old-word-1'));
+    const short = await changePassword({ current: 'old-word-1', password: 'eight-88' });
+    expect(refused(short).password).toMatch(/at least 10 characters/);
+  });
+
   test('a flood from one address closes it only at a high ceiling', async () => {
     const failures = Array.from({ length: 299 }, (_, i) => ({
       login: `flood${i}`,

@@ -159,7 +159,7 @@ describe('own ideas first', () => {
     const keep = (bytes: Uint8Array) => perform(keepPicture(bytes), { ...of, id: randomUUID() });
     expect(refused(await keep(Buffer.from('GIF89a no picture')))['']).toMatch(/no picture/);
     const bomb = pngOf(30_000, 30_000);
-    expect(refused(await keep(bomb))['']).toMatch(/60 megapixels/);
+    expect(refused(await keep(bomb))['']).toMatch(/25 megapixels/);
     const withPlace = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#a31' } })
       .withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } })
       .jpeg()
@@ -175,6 +175,37 @@ describe('own ideas first', () => {
     expect(refused(await keep(withPlace))['']).toMatch(/stays as it was/);
     expect(refused(await removePicture({ projectId: p.id, id, version: 1 }))['']).toMatch(/stays as it was/);
     await release('5', false);
+  });
+
+  test('a picture is decoded for those who may keep it alone, and while no connection is held for it', async () => {
+    await as('Hana');
+    const mine = idea({ title: 'With a sketch' });
+    done(await perform(recordConcept, mine));
+    const bytes = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#a31' } })
+      .png()
+      .toBuffer();
+    const own = keepPicture(bytes);
+    const order: string[] = [];
+    const command: typeof own = {
+      ...own,
+      prepare: async (input) => {
+        order.push('decoded');
+        expect(pool()).toBeTruthy();
+        await own.prepare!(input);
+      },
+      run: (work, input) => {
+        order.push('kept');
+        expect(() => pool()).toThrow(/inside a transaction/);
+        return own.run(work, input);
+      },
+    };
+    const picture = { projectId: p.id, objectKind: 'concept', objectId: mine.id, id: randomUUID() };
+    await as('Finn');
+    expect(await perform(command, picture)).toMatchObject({ denied: true });
+    expect(order).toEqual([]);
+    await as('Hana');
+    done(await perform(command, picture));
+    expect(order).toEqual(['decoded', 'kept']);
   });
 
   test('how many are wanted can be set once by two at once', async () => {

@@ -7,7 +7,7 @@ import { listDevices } from '@/domain/people/devices';
 import { outageOf } from '@/db/outage';
 import { pool } from '@/db/connection';
 import { listSharing, signedIn } from '@/server/actor';
-import { take } from '@/server/rate';
+import { slowDown, take } from '@/server/rate';
 import { readStamp } from '@/server/entries';
 import { handOver } from '@/server/sessions';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
@@ -162,6 +162,17 @@ test('a bucket of 60 a minute lets 60 through at once and then one a second', ()
   expect(at(0, 100)).toBe(60);
   expect(at(500, 10)).toBe(0);
   expect(at(3_000, 10)).toBe(2);
+});
+
+test('a made-up cookie is no way round the limit, and a class behind one address has room', () => {
+  const from = (cookie: string, address: string) =>
+    slowDown(new Request('http://x/', { headers: { cookie, 'x-forwarded-for': address } }), 'feeds');
+  const passed = (times: number, cookie: (i: number) => string, address: string) =>
+    Array.from({ length: times }, (_, i) => from(cookie(i), address)).filter((answer) => answer === null).length;
+  const [one, all] = [randomUUID(), randomUUID()];
+  expect(passed(500, (i) => `ironstone_session=${one}; other=${i}`, 'a')).toBe(120);
+  expect(passed(500, (i) => `other=${i}`, 'b')).toBe(120);
+  expect(passed(6000, (i) => `ironstone_session=${all}${i}`, 'c')).toBeLessThan(40 * 121);
 });
 
 describe('slips and shared devices', () => {

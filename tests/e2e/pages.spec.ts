@@ -19,7 +19,7 @@ const WITHOUT_FORM: (keyof typeof FIELD)[] = [
 ];
 const isOneOf = (address: string, routes: readonly string[]) =>
   routes.some((route) =>
-    new RegExp(`^(https?://[^/]+)?${route.replaceAll(/\[\w+\]/g, '[^/]+')}$`).test(
+    new RegExp(`^(https?://[^/]+)?${route.replaceAll(/\[\w+\]/g, '[0-9a-f-]{36}')}$`).test(
       address.replace(/\?.*/, '').replace(/\/$/, ''),
     ),
   );

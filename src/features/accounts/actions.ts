@@ -1,13 +1,13 @@
 'use server';
 
 import { headers } from 'next/headers';
-import { openSession, signedIn } from '@/server/actor';
+import { deviceHere, openSession, signedIn } from '@/server/actor';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { settle, actionAs } from '@/server/perform';
 import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
 import { mayTry, succeeded } from './attempts';
-import { passwordSchema, setUpSchema, signInSchema, slipSchema } from './schema';
+import { LEAST_OF_INSTRUCTORS, passwordSchema, setUpSchema, signInSchema, slipSchema } from './schema';
 import { useUpSlip } from '@/domain/people/slip';
 
 /** Signs a person in. A wrong name and a wrong password get the same answer after the same work. */
@@ -17,9 +17,7 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
       abortEarly: false,
       stripUnknown: true,
     });
-    const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
-    const trial = await mayTry(sql, login, forwarded.split(',').at(-1)!.trim());
-    if ('refused' in trial) throw new FieldError('password', trial.refused);
+    const trial = await counted(login, 'password');
     const [account] = await sql<{ id: string; kind: string; passwordHash: string | null }[]>`
       select id, kind, password_hash from account where lower(login) = ${login}`;
     if (!(await passwordFits(account?.passwordHash ?? null, password)) || !account) {
@@ -28,10 +26,19 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
         'Name and password do not fit together. An instructor can make a new password for a student.',
       );
     }
-    await succeeded(sql, trial.id);
+    await succeeded(trial.id);
     await openSession(account.id, share ? await signedIn() : null);
     return { ok: true, result: { kind: account.kind }, notes: [] };
   });
+}
+
+/** Notes a try of a password. @throws FieldError at `field` when there were too many. */
+async function counted(login: string, field: string): Promise<{ id: number }> {
+  const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
+  const address = forwarded.split(',').at(-1)!.trim();
+  const trial = await mayTry({ login: login.toLowerCase(), address, deviceId: await deviceHere() });
+  if ('refused' in trial) throw new FieldError(field, trial.refused);
+  return trial;
 }
 
 /** Signs a student in by a slip: once. `share` keeps whoever is signed in on the phone beside them. */
@@ -49,12 +56,13 @@ export async function signInBySlip(input: unknown): Promise<Outcome> {
 
 /** Makes the first instructor of an installation, with the token that the console printed. */
 export async function setUp(input: unknown): Promise<Outcome> {
-  return settle(async () => {
+  return settle(async (sql) => {
     const { token, name, login, password } = await setUpSchema.validate(input ?? {}, {
       abortEarly: false,
       stripUnknown: true,
     });
-    const hash = await hashPassword(password);
+    const fits = await sql`select 1 from setup_token where token_hash = ${tokenHash(token)} and used_at is null`;
+    const hash = fits.length > 0 ? await hashPassword(password) : '';
     const id = await writeAs({ kind: 'system', id: null, name: 'Set-up' }, 'setUp', async (tx) => {
       const used =
         await tx`update setup_token set used_at = now() where token_hash = ${tokenHash(token)} and used_at is null
@@ -73,11 +81,22 @@ export async function setUp(input: unknown): Promise<Outcome> {
   });
 }
 
-/** Changes one's own password; every other session of the account ends. */
-export const changePassword = actionAs('changePassword', passwordSchema, async (tx, person, { current, password }) => {
-  const [row] = await tx<[{ passwordHash: string | null }]>`select password_hash from account where id = ${person.id}`;
-  if (!(await passwordFits(row.passwordHash, current)))
-    throw new FieldError('current', 'This is not your present password.');
-  await tx`update account set password_hash = ${await hashPassword(password)} where id = ${person.id}`;
-  await tx`update session set revoked_at = now() where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null`;
-});
+/** Changes one's own password; every other session of the account ends. Wrong ones are counted as at the door. */
+export const changePassword = actionAs(
+  'changePassword',
+  passwordSchema,
+  async (tx, person, _input, hash: string) => {
+    await tx`update account set password_hash = ${hash} where id = ${person.id}`;
+    await tx`update session set revoked_at = now() where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null`;
+  },
+  async (sql, { id, login, kind }, { current, password }) => {
+    if (kind === 'instructor' && password.length < LEAST_OF_INSTRUCTORS)
+      throw new FieldError('password', `An instructor’s password needs at least ${LEAST_OF_INSTRUCTORS} characters.`);
+    const trial = await counted(login, 'current');
+    const [row] = await sql<[{ passwordHash: string | null }]>`select password_hash from account where id = ${id}`;
+    if (!(await passwordFits(row.passwordHash, current)))
+      throw new FieldError('current', 'This is not your present password.');
+    await succeeded(trial.id);
+    return hashPassword(password);
+  },
+);

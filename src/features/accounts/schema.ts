@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { line } from '@/ui/forms/schema';
 
+export const LEAST_OF_INSTRUCTORS = 10;
 const password = (least: number) =>
   yup
     .string()
@@ -22,7 +23,7 @@ export const setUpSchema = yup.object({
   token: line('The token from the console'),
   name: line('Your name'),
   login: line('A sign-in name').lowercase(),
-  password: password(10),
+  password: password(LEAST_OF_INSTRUCTORS),
 });
 export const passwordSchema = yup.object({
   current: yup.string().required('Your present password is needed.').max(200),

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { FieldError } from '@/server/outcome';
 import type { Command } from '@/server/perform';
-import { renewPicture } from '@/server/pictures';
+import { renewPicture, type StoredPicture } from '@/server/pictures';
 import { mustNotBeReleased } from '@/domain/concepts/read';
 import { PICTURED, picturedTarget } from '@/domain/builds/targets';
 import { id, place } from '@/ui/forms/schema';
@@ -25,10 +25,12 @@ const pictureSchema = yup.object({
  * written anew as JPEG, so that neither a disguised file nor the place where it was taken gets in.
  */
 export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pictureSchema>, { id: string }> {
+  let renewed: StoredPicture;
   return {
     door: '/api/v1/pictures',
     schema: pictureSchema as Command<yup.InferType<typeof pictureSchema>, never>['schema'],
     target: picturedTarget,
+    prepare: async () => void (renewed = await renewPicture(bytes)),
     run: async ({ tx, projectId, age }, { id, objectKind, objectId }) => {
       if (objectKind === 'concept') await mustNotBeReleased(tx, objectId);
       const [known] = await tx`select 1 from attachment where id = ${id} and project_id = ${projectId}`;
@@ -43,7 +45,7 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
       if (room.all + bytes.length > MOST_OF_A_PROJECT)
         throw new FieldError('', 'The pictures of this project fill the 2 GB they may take.');
       const madeAt = new Date(Date.now() - age);
-      const row = { id, projectId, teamId: room.teamId, objectKind, objectId, madeAt, ...(await renewPicture(bytes)) };
+      const row = { id, projectId, teamId: room.teamId, objectKind, objectId, madeAt, ...renewed };
       await tx`insert into attachment ${tx(row)}`;
       return { id };
     },
