@@ -44,8 +44,8 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf }: Props
         </tbody>
       </table>
       <p className="text-sm faint mt-1">
-        Work left is counted in meetings on the longest chain of stages. The range holds four times out of five; how the
-        forecast is made, and how far off it is, stands in the documentation.
+        Work left is counted in meetings on the longest chain of stages. The range holds about four times out of five;
+        how the forecast is made, and how far off it is, stands in the documentation.
       </p>
       <h2 className="mt-5 mb-1">Handed in</h2>
       <div className="overflow-x-auto">
