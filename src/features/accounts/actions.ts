@@ -54,6 +54,9 @@ export async function signInBySlip(input: unknown): Promise<Outcome> {
   });
 }
 
+const tokenRefused = () =>
+  new FieldError('token', 'This token does not fit, or was used. Start the app again to see the current one.');
+
 /** Makes the first instructor of an installation, with the token that the console printed. */
 export async function setUp(input: unknown): Promise<Outcome> {
   return settle(async (sql) => {
@@ -62,16 +65,13 @@ export async function setUp(input: unknown): Promise<Outcome> {
       stripUnknown: true,
     });
     const fits = await sql`select 1 from setup_token where token_hash = ${tokenHash(token)} and used_at is null`;
-    const hash = fits.length > 0 ? await hashPassword(password) : '';
+    if (fits.length === 0) throw tokenRefused();
+    const hash = await hashPassword(password);
     const id = await writeAs({ kind: 'system', id: null, name: 'Set-up' }, 'setUp', async (tx) => {
       const used =
         await tx`update setup_token set used_at = now() where token_hash = ${tokenHash(token)} and used_at is null
         and not exists (select from account where kind = 'instructor') returning 1`;
-      if (used.length === 0)
-        throw new FieldError(
-          'token',
-          'This token does not fit, or was used. Start the app again to see the current one.',
-        );
+      if (used.length === 0) throw tokenRefused();
       const [row] = await tx<[{ id: string }]>`
         insert into account (kind, login, name, password_hash) values ('instructor', ${login}, ${name}, ${hash}) returning id`;
       return row.id;
