@@ -71,6 +71,19 @@ test('200 viewers of one board cost the database one query a change', async () =
   await until(() => viewerCount() === 0);
 });
 
+test('one account has twenty streams at most, and leaves room for others', async () => {
+  await asPerson(p.instructorId);
+  const own: Stream[] = [];
+  for (let i = 0; i < 21; i++) own.push(await watch(`project=${p.id}`));
+  await until(() => own[20]!.ended);
+  expect(own.filter((one) => one.ended)).toHaveLength(1);
+  await asPerson(p.studentOf('Flint'));
+  const other = await watch(`project=${p.id}`);
+  await until(() => viewerCount() === 21);
+  for (const one of [...own, other]) one.leave();
+  await until(() => viewerCount() === 0);
+});
+
 test('a change between the making of a page and its listening is told at once', async () => {
   await asPerson(p.instructorId);
   const [row] = await pool()<
