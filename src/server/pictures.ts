@@ -20,11 +20,25 @@ export interface StoredPicture {
   height: number;
 }
 
-/** What a JPEG of ours begins and ends with: no segment but those of the picture itself, nothing behind it. */
-const isPlain = (bytes: Uint8Array) => {
-  const app = (bytes[2] ?? 0) === 0xff && (bytes[3] ?? 0) >= 0xe1 && (bytes[3] ?? 0) <= 0xef;
-  return !app && bytes.at(-2) === 0xff && bytes.at(-1) === 0xd9;
-};
+/** Segments of a JPEG that carry nothing but the picture: tables, frames, scans and the header of the format. */
+const OF_THE_PICTURE = (code: number) =>
+  code === 0xe0 || code === 0xdb || code === 0xdd || (code >= 0xc0 && code <= 0xdf);
+
+/** Whether a JPEG holds no segment but those of the picture itself (no comment, no metadata) and nothing behind its end. */
+export function isPlainJpeg(bytes: Uint8Array): boolean {
+  if (bytes[0] !== 0xff || bytes[1] !== 0xd8) return false;
+  for (let at = 2; at + 3 < bytes.length;) {
+    const code = bytes[at + 1]!;
+    if (bytes[at] !== 0xff || !OF_THE_PICTURE(code)) return false;
+    const scan = code === 0xda;
+    at += 2 + bytes[at + 2]! * 256 + bytes[at + 3]!;
+    // Within a scan, FF is followed by 00 or by the number of a restart; anything else is the next segment.
+    if (scan)
+      while (at < bytes.length && (bytes[at] !== 0xff || bytes[at + 1] === 0 || (bytes[at + 1]! & 0xf8) === 0xd0)) at++;
+    if (bytes[at] === 0xff && bytes[at + 1] === 0xd9) return at + 2 === bytes.length;
+  }
+  return false;
+}
 
 /**
  * Decodes a picture (JPEG, PNG or WebP of at most 25 megapixels), turns it upright, cuts it to 2,400 pixels a side and
@@ -47,7 +61,7 @@ async function renew(given: Uint8Array, keep: boolean): Promise<StoredPicture> {
         .resize({ width: side, height: side, fit: 'inside', withoutEnlargement: true })
         .jpeg({ quality })
         .toBuffer({ resolveWithObject: true });
-    const plain = format === 'jpeg' && !exif && !xmp && !iptc && isPlain(given);
+    const plain = format === 'jpeg' && !exif && !xmp && !iptc && isPlainJpeg(given);
     const fits = Math.max(found.width, found.height) <= SIDE;
     const renewed = keep && plain && fits ? { data: Buffer.from(given), info: found } : await within(SIDE, 82);
     const { data: bytes, info } = renewed;

@@ -50,7 +50,7 @@ test('out and in again gives an equal bundle', async () => {
   const p = await demoProject('first');
   const { bundle } = await written(p.id);
   expect(bundle).toEqual(demoBundle());
-  const again = await demoProject('second', unpack(pack(bundle)).bundle);
+  const again = await demoProject('second', (await unpack(pack(bundle))).bundle);
   expect((await written(again.id)).bundle).toEqual(bundle);
 });
 
@@ -79,7 +79,7 @@ test('pictures go along and come back in their places; a bundle that lacks one i
   const again = await written(done(body).id);
   expect(rowsOf(again.bundle, 'attachment')).toEqual(rowsOf(bundle, 'attachment'));
   expect([...again.pictures]).toEqual([...pictures]); // byte for byte
-  expect(() => unpack(pack(bundle))).toThrow(/picture attachment-1, which it does not hold/);
+  await expect(unpack(pack(bundle))).rejects.toThrow(/picture attachment-1, which it does not hold/);
   expect((await send(pack(withoutPictures(bundle)))).status).toBe(200);
 });
 
@@ -115,7 +115,7 @@ test('a bundle taken out while everybody writes shows one moment, and comes back
 
 test('the demo project is a whole bundle, and packing is repeatable', async () => {
   const bundle = demoBundle();
-  expect(unpack(pack(bundle)).bundle).toEqual(bundle);
+  expect((await unpack(pack(bundle))).bundle).toEqual(bundle);
   expect(Buffer.from(pack(bundle)).equals(Buffer.from(pack(bundle)))).toBe(true);
 });
 
@@ -132,7 +132,39 @@ describe('what is no bundle of ours', () => {
     change(bundle);
     return pack(bundle);
   };
+  /** A zip whose index says something else than what it holds: names are as long as before. */
+  const forged = (files: Record<string, Uint8Array>, change: (zip: Buffer, entry: number) => void) => {
+    const zip = Buffer.from(zipSync(files));
+    for (let at = zip.indexOf('PK\x01\x02'); at >= 0; at = zip.indexOf('PK\x01\x02', at + 1)) change(zip, at);
+    return zip;
+  };
+  const some = (count: number, name: (i: number) => string, text = '{}') =>
+    Object.fromEntries(Array.from({ length: count }, (_, i) => [name(i), strToU8(text)]));
+  const [SIZE, NAME] = [24, 46];
   test.each<[string, Uint8Array, RegExp]>([
+    [
+      'twenty entries of one name',
+      forged(
+        some(20, (i) => `project.js${String(i).padStart(2, '0')}`),
+        (zip, at) => void zip.write(FILE, at + NAME),
+      ),
+      /holds project.json twice/,
+    ],
+    [
+      'pictures that are small each and too much together',
+      forged(
+        some(10, (i) => `pictures/${i}`),
+        (zip, at) => void zip.writeUInt32LE(30_000_000, at + SIZE),
+      ),
+      /larger than 256 MB/,
+    ],
+    [
+      'a project larger than any',
+      forged({ [FILE]: strToU8('{}') }, (zip, at) => void zip.writeUInt32LE(65 * 1024 * 1024, at + SIZE)),
+      /larger than 64 MB/,
+    ],
+    ['very many files', zipSync(some(10_001, (i) => `x/${i}`, '')), /more than 10000 files/],
+    ['brackets without end', zipOf('['.repeat(500_000) + ']'.repeat(500_000)), /built in a way|no project bundle/],
     ['nothing', new Uint8Array(), /no whole zip/],
     ['a picture', strToU8('\u0089PNG and so on'), /no whole zip/],
     ['a truncated bundle', packed.slice(0, packed.length / 2), /may be cut off/],

@@ -357,7 +357,7 @@ test('25 requirements by 10 teams fit on one screen and print on one page', asyn
 
 /** The demo project with two more teams and limits up to 25. */
 async function bringInLarge(page: Page, zip: Buffer): Promise<{ id: string }> {
-  const { bundle } = unpack(new Uint8Array(zip));
+  const { bundle } = await unpack(new Uint8Array(zip));
   const tuff = rowWith(bundle, 'team', { name: 'Tuff' });
   for (const name of ['Shale', 'Gabbro']) {
     copyRows(bundle, 'team', [tuff], `/${name}`, { name, colour: 8 });

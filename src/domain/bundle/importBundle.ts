@@ -7,10 +7,12 @@ import { problemOf } from '@/db/problems';
 import { readShape } from '@/db/shape';
 import { loginFor } from '@/server/logins';
 import { FieldError } from '@/server/outcome';
-import { renewPicture } from '@/server/pictures';
+import { renewPicture, type StoredPicture } from '@/server/pictures';
 import { cleanRichText } from '@/server/richText';
+import { findByNumber } from '@/domain/people/staff';
 import { carriedTables, type Carried } from './columns';
 import { INSTRUCTOR, rowsOf, type Bundle } from './format';
+import type { Unpacked } from './pack';
 import { checkFormat } from './schema';
 import { mapIds } from './write';
 
@@ -18,8 +20,8 @@ interface Options {
   /** Who leads the project once it is in. */
   instructorId: string;
   isDemo?: boolean;
-  /** Bytes of the bundle's pictures by their ids. */
-  pictures?: ReadonlyMap<string, Uint8Array>;
+  /** The bundle's pictures by their ids, decoded (`decodePictures`). */
+  pictures?: ReadonlyMap<string, StoredPicture>;
 }
 /** What the rows of the bundle became: their new ids, and the rows as they are written, by table and id in the bundle. */
 interface Known {
@@ -48,7 +50,7 @@ export async function importBundle(
   checkFormat(bundle, shape);
   const known = numberRows(bundle, carried);
   known.ids.set(keyOf('account', INSTRUCTOR), instructorId);
-  await addPeople(tx, bundle, known);
+  await addPeople(tx, bundle, known, instructorId);
   checkPlan(bundle);
   checkReadings(bundle);
   for (const one of carried) {
@@ -58,7 +60,7 @@ export async function importBundle(
       const row = complete(one, given, at, known);
       if (name === 'project') Object.assign(row, { id: projectId, is_demo: isDemo });
       else row.project_id = projectId;
-      if (name === 'attachment') Object.assign(row, await pictureOf(given, pictures));
+      if (name === 'attachment') Object.assign(row, pictureOf(given, pictures));
       rows.push(row);
       if (given.id !== undefined) known.rows.set(keyOf(name, given.id), row);
       if (row.id !== undefined) known.stored.set(keyOf(name, row.id), row);
@@ -68,6 +70,16 @@ export async function importBundle(
       await tx`insert into project_instructor (project_id, account_id) values (${projectId}, ${instructorId})`;
   }
   return { id: projectId };
+}
+
+/** Decodes the pictures that a bundle speaks of: before the transaction, as it takes long. @throws FieldError for what is none. */
+export async function decodePictures({ bundle, pictures }: Unpacked): Promise<Map<string, StoredPicture>> {
+  const decoded = new Map<string, StoredPicture>();
+  for (const { id } of rowsOf(bundle, 'attachment')) {
+    const bytes = pictures.get(String(id));
+    if (bytes) decoded.set(String(id), await renewPicture(bytes, true));
+  }
+  return decoded;
 }
 
 const refuse = (message: string) => new FieldError('file', message);
@@ -189,23 +201,20 @@ function checkReadings(bundle: Bundle): void {
       throw refuse(`${placeOf('run', at, row)}: it has no reading, which a valid run needs.`);
 }
 
-async function pictureOf(given: Row, pictures: ReadonlyMap<string, Uint8Array>): Promise<Row> {
-  const bytes = pictures.get(String(given.id));
-  if (!bytes) throw refuse(`The bundle speaks of the picture ${String(given.id)}, which it does not hold.`);
-  const stored = await renewPicture(bytes, true);
+function pictureOf(given: Row, pictures: ReadonlyMap<string, StoredPicture>): Row {
+  const stored = pictures.get(String(given.id));
+  if (!stored) throw refuse(`The bundle speaks of the picture ${String(given.id)}, which it does not hold.`);
   return Object.fromEntries(
     Object.entries(stored).map(([key, value]) => [key.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`), value]),
   );
 }
 
-/** Students: an account with the same number is the same person, others are made without a password. */
-async function addPeople(tx: Tx, bundle: Bundle, { ids, loose }: Known): Promise<void> {
+/** Students: whoever has the same number in a project of the instructor is the same person, others are made without a password. */
+async function addPeople(tx: Tx, bundle: Bundle, { ids, loose }: Known, instructorId: string): Promise<void> {
   const people = rowsOf(bundle, 'person') as { id: string; name: string; student_number: string | null }[];
   if (people.length === 0) return;
   const numbers = people.flatMap((person) => person.student_number ?? []);
-  const known = await tx<{ id: string; studentNumber: string }[]>`
-    select id, student_number from account where kind = 'student' and student_number = any(${numbers})`;
-  const idOf = new Map(known.map((one) => [one.studentNumber, one.id]));
+  const idOf = await findByNumber(tx, instructorId, numbers);
   const logins = await tx<{ login: string }[]>`select lower(login) as login from account`;
   const taken = new Set(logins.map((one) => one.login));
   const fresh: Row[] = [];

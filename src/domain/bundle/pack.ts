@@ -1,9 +1,15 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import path from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { strToU8, zipSync } from 'fflate';
+import pLimit from 'p-limit';
 import { FieldError } from '@/server/outcome';
 import { FORMAT, rowsOf, VERSION, type Bundle } from './format';
 
 export const FILE = 'project.json';
-const PICTURE = /^pictures\/([\w-]{1,80})$/;
+const UNZIP = path.join(/* turbopackIgnore: true */ process.cwd(), 'src/domain/bundle/unzip.mjs');
+const ONE_AT_A_TIME = pLimit(1);
+const LONGEST = 20_000;
+const MOST_FILES = 10_000;
 const MOST_UNPACKED = 64 * 1024 * 1024;
 /** A bundle as a whole, packed; pictures do not get smaller by packing. */
 export const MOST_BYTES = 256 * 1024 * 1024;
@@ -40,50 +46,56 @@ export function withoutPictures(bundle: Bundle): Bundle {
 const no = (message: string) => new FieldError('file', message);
 
 /**
- * Unpacks a bundle; whether its rows fit is checked when they come in.
+ * Unpacks a bundle, one at a time and in a thread of its own; whether its rows fit is checked when they come in.
  * @throws FieldError at "file" for anything that is no whole bundle of the version known here.
  */
-export function unpack(bytes: Uint8Array): Unpacked {
-  const { text, pictures } = unzip(bytes);
-  const bundle = parseBundle(text);
-  const missing = rowsOf(bundle, 'attachment').find(({ id }) => !pictures.has(String(id)));
+export async function unpack(bytes: Uint8Array): Promise<Unpacked> {
+  const { found, pictures } = await ONE_AT_A_TIME(() => unzip(bytes));
+  const bundle = checkBundle(found);
+  const held = new Map(pictures);
+  const missing = rowsOf(bundle, 'attachment').find(({ id }) => !held.has(String(id)));
   if (missing)
     throw no(`The bundle speaks of the picture ${String(missing.id)}, which it does not hold. Nothing was brought in.`);
-  return { bundle, pictures };
+  return { bundle, pictures: held };
 }
 
-function unzip(bytes: Uint8Array): { text: string; pictures: Unpacked['pictures'] } {
-  try {
-    let size = 0;
-    const files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        if (name === FILE && originalSize > MOST_UNPACKED) throw no('The bundle is larger than 64 MB unpacked.');
-        if (!PICTURE.test(name)) return name === FILE;
-        size += originalSize;
-        if (size > MOST_BYTES) throw no('The pictures of the bundle are larger than 256 MB unpacked.');
-        return true;
-      },
+interface Unzipped {
+  found: unknown;
+  pictures: [string, Uint8Array][];
+}
+
+function unzip(bytes: Uint8Array): Promise<Unzipped> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(UNZIP, {
+      workerData: { bytes, file: FILE, most: { files: MOST_FILES, text: MOST_UNPACKED, bytes: MOST_BYTES } },
+      resourceLimits: { maxOldGenerationSizeMb: 1024 },
     });
-    if (!files[FILE]) throw no(`This zip holds no ${FILE}, so it is no project bundle.`);
-    const pictures = Object.entries(files).flatMap(([name, content]): [string, Uint8Array][] => {
-      const [, id] = PICTURE.exec(name) ?? [];
-      return id ? [[id, content]] : [];
+    const late = setTimeout(() => void worker.terminate(), LONGEST);
+    worker.once('message', (said: Unzipped | { refused: string }) => {
+      if ('refused' in said) reject(no(said.refused));
+      else resolve(said);
     });
-    return { text: strFromU8(files[FILE]), pictures: new Map(pictures) };
-  } catch (error) {
-    if (error instanceof FieldError) throw error;
-    throw no('This file is no whole zip: it may be cut off, or be something else. Nothing was brought in.');
-  }
+    worker.once('error', reject);
+    worker.once('exit', () => {
+      clearTimeout(late);
+      reject(no('The bundle takes too long to unpack. Nothing was brought in.'));
+    });
+  });
 }
 
 /** Reads the text of a bundle. @throws FieldError at "file" for anything that is none of the version known here. */
 export function parseBundle(text: string): Bundle {
-  let found: Record<string, unknown> | null;
+  let found: unknown;
   try {
-    found = JSON.parse(text) as Record<string, unknown> | null;
+    found = JSON.parse(text);
   } catch {
     throw no('The bundle’s project.json can’t be read. Nothing was brought in.');
   }
+  return checkBundle(found);
+}
+
+function checkBundle(given: unknown): Bundle {
+  const found = given as Record<string, unknown> | null;
   if (found === null || typeof found !== 'object' || found.format !== FORMAT)
     throw no('This is no project bundle of Ironstone.');
   if (found.version !== VERSION)

@@ -47,7 +47,7 @@ export async function readTemplate(sql: Sql, key: string): Promise<Bundle> {
   }
   const [row] = isId(name) ? await sql<{ bytes: Buffer }[]>`select bytes from template where id = ${name}` : [];
   if (!row) throw missing;
-  return unpack(new Uint8Array(row.bytes)).bundle;
+  return (await unpack(new Uint8Array(row.bytes))).bundle;
 }
 
 const isAgreed = ({ state }: Row) => state === 'agreed' || state === 'changed';

@@ -1,14 +1,15 @@
-import { importBundle } from '@/domain/bundle/importBundle';
+import { decodePictures, importBundle } from '@/domain/bundle/importBundle';
 import { MOST_BYTES, unpack } from '@/domain/bundle/pack';
 import { signedIn } from '@/server/actor';
 import { readCapped, refuseForeign } from '@/server/api';
+import { slowDown } from '@/server/rate';
 import { reply } from '@/server/reply';
 import { settle } from '@/server/perform';
 import { writeAs } from '@/server/write';
 
 /** Takes a project bundle and makes a project of it. */
 export async function POST(request: Request) {
-  const refusal = refuseForeign(request);
+  const refusal = refuseForeign(request) ?? slowDown(request, 'bundles');
   if (refusal) return refusal;
   const person = await signedIn();
   if (person?.kind !== 'instructor')
@@ -20,7 +21,9 @@ export async function POST(request: Request) {
       413,
     );
   const outcome = await settle(async () => {
-    const { bundle, pictures } = unpack(bytes);
+    const unpacked = await unpack(bytes);
+    const pictures = await decodePictures(unpacked);
+    const { bundle } = unpacked;
     const result = await writeAs(person, 'bringIn', (tx) =>
       importBundle(tx, bundle, { instructorId: person.id, pictures }),
     );
