@@ -16,6 +16,7 @@ const SECRETS = path.join(STATE, 'demo-accounts.json');
 /** How to get into the demo project in each role; links are paths. */
 export interface DemoAccess {
   instructor: { login: string; password: string };
+  assistant: { login: string; password: string };
   student: { login: string; password: string };
   client: string;
   judge: string;
@@ -81,6 +82,7 @@ function tellDemo() {
   console.log(`
 Demo project (made up; the passwords and links of this installation are random):
   instructor  ${account(access.instructor)}
+  assistant   ${access.assistant ? account(access.assistant) : '(made with the next --reset-demo)'}
   student     ${account(access.student)}   (team Flint)
   client      ${origin}${access.client}
   judge       ${origin}${access.judge}

@@ -21,12 +21,12 @@ function asSystem<R>(sql: postgres.Sql, act: string, work: (tx: postgres.Transac
 export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
   const text = readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8');
   const bundle = parseBundle(text);
-  const [instructor, student] = [newPassword(), newPassword()];
+  const [instructor, assistant, student] = [newPassword(), newPassword(), newPassword()];
   return asSystem(sql, 'loadDemo', async (tx) => {
-    const [row] = await tx<[{ id: string }]>`
-      insert into account (kind, login, name, password_hash) values ('instructor', 'okonjo', 'Maren Okonjo', ${await hashPassword(instructor)})
-      on conflict (lower(login)) do update set password_hash = excluded.password_hash returning id`;
-    const project = await importBundle(tx, bundle, { instructorId: row.id, isDemo: true });
+    const leader = await makeInstructor(tx, 'okonjo', 'Maren Okonjo', instructor);
+    const project = await importBundle(tx, bundle, { instructorId: leader, isDemo: true });
+    const helper = await makeInstructor(tx, 'tarn', 'Ines Tarn', assistant);
+    await tx`insert into project_instructor ${tx({ projectId: project.id, accountId: helper, role: 'assistant' })}`;
     await loadWishes(tx, project.id);
     const [one] = await tx<[{ id: string; login: string }]>`
       select a.id, a.login from team_member m join team t on t.id = m.team_id join account a on a.id = m.account_id
@@ -38,6 +38,7 @@ export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
     const link = (wanted: Omit<LinkWanted, 'endsOn'>) => makeLink(tx, project.id, { ...wanted, endsOn });
     return {
       instructor: { login: 'okonjo', password: instructor },
+      assistant: { login: 'tarn', password: assistant },
       student: { login: one.login, password: student },
       client: await link({ purpose: 'client', label: 'Fernhollow Allotment Society' }),
       judge: await link({ purpose: 'judge', label: judge.name, rubricId: judge.rubricId }),
@@ -45,6 +46,18 @@ export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
       substitute: await link({ purpose: 'substitute', label: 'Substitute' }),
     } satisfies DemoAccess;
   });
+}
+
+async function makeInstructor(
+  tx: postgres.TransactionSql,
+  login: string,
+  name: string,
+  password: string,
+): Promise<string> {
+  const [row] = await tx<[{ id: string }]>`
+    insert into account (kind, login, name, password_hash) values ('instructor', ${login}, ${name}, ${await hashPassword(password)})
+    on conflict (lower(login)) do update set password_hash = excluded.password_hash returning id`;
+  return row.id;
 }
 
 /** What the demo's students wish for, and a pair to keep apart: no bundle carries these. */

@@ -6,7 +6,6 @@ export interface Problem {
 
 const CONSTRAINTS: Record<string, Problem> = {
   account_login_key: { field: 'login', message: 'This sign-in name is taken; choose another.' },
-  account_student_number_key: { field: 'studentNumber', message: 'This student number belongs to somebody else.' },
   requirement_code_key: { field: 'code', message: 'This code is in use; take the next free one.' },
   requirement_limit_is_whole: {
     field: 'value',

@@ -27,6 +27,8 @@ export interface Seat {
   actor: Actor;
   project: Project;
   role: Role;
+  /** The person owns the project: erases people, and says who leads it beside. */
+  owner: boolean;
   /** Team and section of a student. */
   teamId: string | null;
   sectionId: string | null;
@@ -60,7 +62,7 @@ export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown
     select p.id, p.title, p.client_name, p.time_zone, p.units, p.event_date,
       p.pinned_now, p.is_demo, p.normalise_weights,
       p.retention_until, p.hidden_sheets, p.uses_school_days, p.version,
-      exists (select from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as instructs,
+      (select role from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as leads_as,
       m.team_id, e.section_id, r.number as revision_number, c.at as revised_at, c.actor_name as revised_by,
       concat_ws('/', r.number, r.audit_id,
         (select count(*) from audit where project_id is null and object_kind in ('account', 'school_day')),
@@ -72,17 +74,26 @@ export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown
     left join team_member m on m.project_id = p.id and m.account_id = ${actor.id}
     where p.id = ${projectId}`;
   if (!row) return null;
-  const { instructs, teamId, sectionId, revisionNumber, revisedAt, revisedBy, state, ...project } = row;
+  const { leadsAs, teamId, sectionId, revisionNumber, revisedAt, revisedBy, state, ...project } = row;
   sawState(project.id, state);
-  const role = roleOf(actor, project.id, instructs, sectionId);
+  const role = roleOf(actor, project.id, leadsAs, sectionId);
   if (role === 'visitor') return null;
   const revision = revisionNumber === null ? null : { number: revisionNumber, at: revisedAt!, by: revisedBy! };
-  return { actor, project, role, teamId, sectionId: 'sectionId' in actor ? actor.sectionId : sectionId, revision };
+  const owner = role === 'instructor' && leadsAs === 'owner';
+  return {
+    actor,
+    project,
+    role,
+    owner,
+    teamId,
+    sectionId: 'sectionId' in actor ? actor.sectionId : sectionId,
+    revision,
+  };
 }
 
 /** How a person stands to a project, and in which state it is: what has been read in it holds until that is another. */
 interface Place {
-  instructs: boolean;
+  leadsAs: LeadsAs | null;
   teamId: string | null;
   sectionId: string | null;
   revisionNumber: number | null;
@@ -91,10 +102,19 @@ interface Place {
   state: string;
 }
 
-function roleOf(actor: Actor, projectId: string, instructs: boolean, sectionId: string | null): Role {
+/** As what somebody leads a project, or helps to. */
+export type LeadsAs = 'owner' | 'co-instructor' | 'assistant';
+
+function roleOf(actor: Actor, projectId: string, leadsAs: LeadsAs | null, sectionId: string | null): Role {
   if ('projectId' in actor) return actor.projectId === projectId ? actor.kind : 'visitor';
-  if (actor.kind === 'instructor') return instructs ? 'instructor' : 'visitor';
-  return sectionId ? 'student' : 'visitor';
+  if (actor.kind === 'student') return sectionId ? 'student' : 'visitor';
+  if (!leadsAs) return 'visitor';
+  return leadsAs === 'assistant' ? 'assistant' : 'instructor';
+}
+
+/** Whether somebody works with every team of the project, as those who lead it and who assist do. */
+export function seesAll({ role }: Pick<Seat, 'role'>): boolean {
+  return role === 'instructor' || role === 'assistant';
 }
 
 /** How the person stands to an object of the project. */
@@ -106,7 +126,7 @@ export function relationOf(seat: Seat, target: Target = {}): Relation {
       ? target.fresh || target.authorId === seat.actor.id
       : seat.teamId !== null && target.teamId === seat.teamId;
   const elsewhere = target.sectionId !== undefined && target.sectionId !== seat.sectionId;
-  return { role: seat.role, own, released: (target.released ?? false) && !elsewhere };
+  return { role: seat.role, own, owner: seat.owner, released: (target.released ?? false) && !elsewhere };
 }
 
 /** Whether the person may do this to this object. */

@@ -83,9 +83,10 @@ function heard(note: string) {
     for (const one of viewers) if (one.accountId === id) one.close();
     return;
   }
-  // A link may have been ended: its holders come again, and are let in or not.
-  if (kind === 'access_link' && operation !== 'insert')
-    for (const one of viewers) if (one.projectId === id && one.accountId === null) one.close();
+  // A link may have been ended, somebody may have left: they come again, and are let in or not.
+  const [links, accounts] = [kind === 'access_link', kind === 'enrolment' || kind === 'project_instructor'];
+  if ((links || accounts) && operation !== 'insert')
+    for (const one of viewers) if (one.projectId === id && (one.accountId === null) === links) one.close();
   const changed = changes.get(id) ?? { topics: new Set(), revision: 0 };
   if (kind === 'revision') changed.revision = Math.max(changed.revision, Number(operation));
   else changed.topics?.add(entryOf(kind).topic);

@@ -3,7 +3,7 @@
  * ask `may`; the tables ROUTES and ACTIONS list every door of the app, and a test compares them with the
  * production build's manifests.
  */
-export type Role = 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
+export type Role = 'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
 
 /** What is known of the person in relation to the thing asked for. */
 export interface Relation {
@@ -12,6 +12,8 @@ export interface Relation {
   own: boolean;
   /** The instructor has published the object to the section. */
   released: boolean;
+  /** The person owns the project, and does not only lead it. */
+  owner?: boolean;
   /** A gate that is shut, a missing sign-off or a closed machine stands before it. */
   held?: boolean;
 }
@@ -24,7 +26,11 @@ const own: Rule = (s) => s.own;
 const ownOrReleased: Rule = (s) => s.own || s.released;
 const released: Rule = (s) => s.released;
 const instructors: Row = { instructor: always };
-const classroom: Row = { instructor: always, student: always };
+/** Who records for every team: an assistant does not grade, decide, or change what a project is. */
+const staff: Row = { instructor: always, assistant: always };
+const classroom: Row = { ...staff, student: always };
+/** Who owns the project among those who lead it. */
+const owners: Row = { instructor: (s) => s.owner === true };
 /** What is held is held for everybody: the instructor opens the gate, with a reason that stays visible. */
 const free: Rule = (s) => !s.held;
 const ownAndFree: Rule = (s) => s.own && !s.held;
@@ -58,28 +64,28 @@ export const POLICY = {
   'schedule.read': { ...classroom, board: always },
   'schedule.write': instructors,
   /** A team hands in what is its own; the instructor can enter it for any. */
-  'handin.write': { instructor: always, student: own },
-  'absence.write': instructors,
+  'handin.write': { ...staff, student: own },
+  'absence.write': staff,
   'gate.read': classroom,
   'gate.write': instructors,
   'gate.sign': { instructor: always, student: own },
-  'action.settle': { instructor: always, student: own },
+  'action.settle': { ...staff, student: own },
   'machine.read': classroom,
   'machine.write': instructors,
-  'booking.ask': { instructor: always, student: own },
-  'booking.take': { instructor: free, student: ownAndFree },
+  'booking.ask': { ...staff, student: own },
+  'booking.take': { instructor: free, assistant: free, student: ownAndFree },
   'session.read': classroom,
-  'session.write': instructors,
+  'session.write': staff,
   /** Work that begins: building, a use of a machine, a run of a session. */
-  'work.start': { instructor: free, student: ownAndFree },
+  'work.start': { instructor: free, assistant: free, student: ownAndFree },
   'safety.read': classroom,
   'safety.write': instructors,
   'hazard.acknowledge': { instructor: always, student: own },
-  'incident.write': instructors,
+  'incident.write': staff,
   /** A concept is its author's alone until the section's concepts are released. */
-  'concept.read': { instructor: always, student: ownOrReleased },
+  'concept.read': { ...staff, student: ownOrReleased },
   'concept.write': { student: own },
-  'concept.comment': { instructor: always, student: released },
+  'concept.comment': { ...staff, student: released },
   'concept.decide': instructors,
   /** The client speaks of the concepts that are put before them. */
   'client.comment': { client: always },
@@ -101,15 +107,15 @@ export const POLICY = {
   'draw.read': classroom,
   'draw.write': instructors,
   'account.reset': instructors,
-  'iteration.read': { instructor: always, student: ownOrReleased },
-  'iteration.write': { instructor: always, student: own },
+  'iteration.read': { ...staff, student: ownOrReleased },
+  'iteration.write': { ...staff, student: own },
   /** By somebody else than who made it. */
-  'iteration.check': { instructor: always, student: ownOrReleased },
+  'iteration.check': { ...staff, student: ownOrReleased },
   'iteration.release': instructors,
-  'run.read': { instructor: always, student: ownOrReleased },
-  'run.write': { instructor: always, student: own },
-  'picture.read': { instructor: always, student: ownOrReleased },
-  'picture.write': { instructor: always, student: own },
+  'run.read': { ...staff, student: ownOrReleased },
+  'run.write': { ...staff, student: own },
+  'picture.read': { ...staff, student: ownOrReleased },
+  'picture.write': { ...staff, student: own },
   'bench.write': instructors,
   'event.read': classroom,
   'event.write': instructors,
@@ -117,11 +123,13 @@ export const POLICY = {
   'rubric.write': instructors,
   'score.read': instructors,
   'score.write': { judge: own },
-  'standings.read': { instructor: always, student: released, board: released },
+  'standings.read': { instructor: always, assistant: released, student: released, board: released },
   'standings.write': instructors,
   'trace.read': { instructor: always, student: (s) => s.own && s.released },
   'legacy.read': classroom,
-  'person.write': instructors,
+  'person.write': owners,
+  /** Who leads the project beside its owner, and who assists. */
+  'staff.write': owners,
   'history.read': instructors,
   'history.write': instructors,
   'live.read': { ...classroom, board: always },
@@ -188,7 +196,7 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/schedule': 'schedule.read',
   '/projects/[project]/schedule/what-if': 'schedule.write',
   '/projects/[project]/schedule/progress': 'project.read',
-  '/projects/[project]/schedule/lesson': 'schedule.write',
+  '/projects/[project]/schedule/lesson': 'absence.write',
   '/projects/[project]/schedule/stages': 'schedule.write',
   '/projects/[project]/schedule/calendar': 'project.read',
   '/projects/[project]/schedule/gates': 'gate.read',
@@ -262,6 +270,7 @@ export const ACTIONS = {
   signInBySlip: 'anybody',
   handOver: 'signed-in',
   signOut: 'signed-in',
+  endOtherSessions: 'signed-in',
   setUp: 'anybody',
   changePassword: 'signed-in',
   createProject: 'instructor',
@@ -380,6 +389,9 @@ export const ACTIONS = {
   putBack: 'history.write',
   erase: 'person.write',
   eraseAll: 'person.write',
+  inviteStaff: 'staff.write',
+  changeStaff: 'staff.write',
+  removeStaff: 'staff.write',
   createLink: 'link.write',
   revokeLink: 'link.write',
 } as const satisfies Record<string, Door>;

@@ -5,9 +5,9 @@ import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './poli
 import { parseShallow, refuseForeign } from './api';
 
 describe('policy', () => {
-  const ROLES: Role[] = ['instructor', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'];
+  const ROLES: Role[] = ['instructor', 'assistant', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'];
   const can = (permission: Permission, role: Role, own = false, released = false) =>
-    may(permission, { role, own, released });
+    may(permission, { role, own, released, owner: role === 'instructor' });
 
   test('a visitor may do nothing in a project', () => {
     for (const permission of Object.keys(POLICY) as Permission[])
@@ -41,6 +41,9 @@ describe('policy', () => {
           'concept.write',
           'preference.write',
           'charter.write',
+          'session.write',
+          'absence.write',
+          'incident.write',
         ].includes(name),
     );
     expect(others.length).toBeGreaterThan(10);
@@ -49,13 +52,42 @@ describe('policy', () => {
 
   test('what is held begins for nobody, and what is one’s own begins once it is free', () => {
     for (const what of ['work.start', 'booking.take'] as const) {
-      for (const role of ['instructor', 'student'] as const) {
+      for (const role of ['instructor', 'assistant', 'student'] as const) {
         expect(may(what, { role, own: true, released: false, held: true })).toBe(false);
         expect(may(what, { role, own: true, released: false, held: false })).toBe(true);
       }
       expect(may(what, { role: 'student', own: false, released: true, held: false })).toBe(false);
     }
-    expect(ROLES.filter((role) => can('incident.write', role, true, true))).toEqual(['instructor']);
+    expect(ROLES.filter((role) => can('incident.write', role, true, true))).toEqual(['instructor', 'assistant']);
+  });
+
+  test('an assistant records for every team; grades, decisions and ways in are not theirs; erasing is the owner’s', () => {
+    const records = (Object.keys(POLICY) as Permission[]).filter(
+      (name) => can(name, 'assistant', false, false) && !can(name, 'student', false, false),
+    );
+    expect(records.sort()).toEqual([
+      'absence.write',
+      'action.settle',
+      'booking.ask',
+      'booking.take',
+      'concept.comment',
+      'concept.read',
+      'handin.write',
+      'incident.write',
+      'iteration.check',
+      'iteration.read',
+      'iteration.write',
+      'picture.read',
+      'picture.write',
+      'run.read',
+      'run.write',
+      'session.write',
+      'work.start',
+    ]);
+    for (const name of ['person.write', 'staff.write'] as const)
+      expect([true, false].map((owner) => may(name, { role: 'instructor', own: true, released: true, owner }))).toEqual(
+        [true, false],
+      );
   });
 
   test('a concept is its author’s alone until it is released, and the instructor writes none', () => {

@@ -12,8 +12,20 @@ export async function signOut(): Promise<void> {
   const person = await signedIn();
   if (person)
     await pool()`update session set revoked_at = now() 
-      where id = ${person.sessionId} or (${person.shared} and shared and device_id = ${person.deviceId} and revoked_at is null)`;
+      where revoked_at is null and (id = ${person.sessionId} or group_id = ${person.groupId})`;
   (await cookies()).delete(SESSION_COOKIE);
+}
+
+/** Ends every other session of the person, and with them whatever those listen to. Says how many there were. */
+export async function endOtherSessions(): Promise<Outcome<{ ended: number }>> {
+  return settle(async (sql) => {
+    const person = await signedIn();
+    if (!person) throw new FieldError('', 'You are not signed in any more.');
+    const gone = await sql`
+      update session set revoked_at = now()
+      where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null and expires_at > now() returning 1`;
+    return { ok: true, result: { ended: gone.length }, notes: [] };
+  });
 }
 
 /** Hands a shared device over to another of its members. */

@@ -120,6 +120,16 @@ describe('signing in', () => {
     expect(refused(short).password).toMatch(/at least 10 characters/);
   });
 
+  test('passwords that everybody uses are refused, with digits behind them too, and one’s own name', async () => {
+    await asPerson(await withPassword('instructor', 'tilda.moor', 'old-word-1'));
+    const change = async (password: string) =>
+      refused(await changePassword({ current: 'old-word-1', password })).password;
+    for (const word of ['1234567890', 'qwertyuiop', 'Football2026', 'baseball!!', 'aaaabbbbcc', 'PASSWORD 123'])
+      expect(await change(word)).toMatch(/Many people use this password/);
+    for (const word of ['tilda.moor', 'Tilda.Moor7', 'TildaMoor2026']) expect(await change(word)).toMatch(/own name/);
+    done(await changePassword({ current: 'old-word-1', password: 'kelp-forest-9' }));
+  });
+
   test('a flood from one address closes it only at a high ceiling', async () => {
     const failures = Array.from({ length: 299 }, (_, i) => ({
       login: `flood${i}`,
@@ -268,8 +278,7 @@ describe('rosters', () => {
       name: '',
       login: '',
       sessionId: '',
-      deviceId: null,
-      shared: false,
+      groupId: null,
     } as const;
     expect(await findSeat(pool(), actor, p.id)).toBeNull();
     expect((await listStudents(pool(), p.id)).some((one) => one.accountId === student)).toBe(false);

@@ -52,7 +52,7 @@ beforeAll(async () => {
 const seat = async (): Promise<Seat> =>
   (await findSeat(
     pool(),
-    { kind: 'instructor', id: teacher, name: '', login: '', sessionId: '', deviceId: null, shared: false },
+    { kind: 'instructor', id: teacher, name: '', login: '', sessionId: '', groupId: null },
     projectId,
   ))!;
 

@@ -3,13 +3,13 @@ import { POST as postRun } from '@/app/api/v1/runs/route';
 import { signInBySlip } from '@/features/accounts/actions';
 import { findSlip } from '@/domain/people/slip';
 import { endSessions, makeSlips } from '@/features/teams/actions';
-import { listDevices } from '@/domain/people/devices';
+import { listDevices, listOwnSessions } from '@/domain/people/devices';
 import { outageOf } from '@/db/outage';
 import { pool } from '@/db/connection';
 import { listSharing, signedIn } from '@/server/actor';
 import { slowDown, take } from '@/server/rate';
 import { readStamp } from '@/server/entries';
-import { handOver } from '@/server/sessions';
+import { endOtherSessions, handOver } from '@/server/sessions';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
 import { held, holding } from './request';
 
@@ -237,12 +237,86 @@ describe('slips and shared devices', () => {
     expect((await post({ ...run(), entry: stamp(first.id) })).status).toBe(401);
   });
 
+  const flint = async () => (await slipsOf()).filter((slip) => slip.team === 'Flint');
+  const join = async (slip: { address: string }, share: boolean) =>
+    done(await signInBySlip({ token: tokenOf(slip.address), share }));
+
+  test('who once knew a device’s cookie is handed no account: only a live session in this browser is joined', async () => {
+    const [one, two] = await flint();
+    holding({});
+    await join(one!, false);
+    const first = (await signedIn())!;
+    const device = held('ironstone_device')!;
+    holding({ ironstone_device: device });
+    await join(two!, true); // nobody is signed in here
+    expect((await signedIn())!.groupId).toBeNull();
+    expect(held('ironstone_device')).not.toBe(device);
+    expect(refused(await handOver({ accountId: first.id }))['']).toMatch(/not signed in on this device/);
+  });
+
+  test('sharing ends with the lesson, and with it the session of whoever joined', async () => {
+    const [one, two] = await flint();
+    holding({});
+    await join(one!, false);
+    const first = (await signedIn())!;
+    const token = held('ironstone_session')!;
+    await join(two!, true);
+    const [{ minutes }] = await pool()<[{ minutes: number }]>`
+      select round(extract(epoch from shared_until - now()) / 60) as minutes from session where id = ${first.sessionId}`;
+    // The demo stands at 10:02; its lesson lasts from 10:05 to 10:55, and sharing ten minutes longer.
+    expect(minutes).toBe(63);
+    await pool()`update session set shared_until = now() - interval '1 s', expires_at = least(expires_at,
+      case when expires_at = shared_until then now() - interval '1 s' else expires_at end) where shared_until is not null`;
+    expect(await signedIn()).toBeNull();
+    holding({ ironstone_session: token });
+    expect(await signedIn()).toMatchObject({ id: first.id, groupId: null });
+  });
+
+  test('students without a project together share nothing', async () => {
+    const other = await demoProject('elsewhere');
+    const [slip] = await flint();
+    await asPerson(other.studentOf('Flint'));
+    expect(refused(await signInBySlip({ token: tokenOf(slip!.address), share: true }))['']).toMatch(
+      /no project together/,
+    );
+    await join(slip!, false); // the slip was not used up
+  });
+
+  test('signing in anew in one browser ends the session before it', async () => {
+    const [one, two] = await flint();
+    holding({});
+    await join(one!, false);
+    const before = held('ironstone_session')!;
+    await join(two!, false);
+    holding({ ironstone_session: before });
+    expect(await signedIn()).toBeNull();
+  });
+
+  test('a session ends after a term, however much it is used; one’s others end by one press', async () => {
+    const student = p.studentOf('Flint');
+    await asPerson(student);
+    const here = (await signedIn())!;
+    await pool()`update session set created_at = now() - interval '149 days', expires_at = now() + interval '1 hour' where id = ${here.sessionId}`;
+    expect(await signedIn()).not.toBeNull();
+    const [{ hours }] = await pool()<[{ hours: number }]>`
+      select round(extract(epoch from expires_at - now()) / 3600) as hours from session where id = ${here.sessionId}`;
+    expect(hours).toBe(24);
+    const cookie = held('ironstone_session')!;
+    await asPerson(student);
+    expect((await listOwnSessions(pool(), student)).length).toBeGreaterThan(1);
+    done(await endOtherSessions());
+    expect(await listOwnSessions(pool(), student)).toHaveLength(1);
+    holding({ ironstone_session: cookie });
+    expect(await signedIn()).toBeNull();
+    expect(await endOtherSessions()).toMatchObject({ ok: false });
+  });
+
   test('an instructor never shares a device', async () => {
     const [slip] = await slipsOf();
     const instructor = (await signedIn())!;
     done(await signInBySlip({ token: tokenOf(slip!.address), share: true }));
     const student = (await signedIn())!;
-    expect(student.shared).toBe(false);
+    expect(student.groupId).toBeNull();
     expect(refused(await handOver({ accountId: instructor.id }))['']).toMatch(/not signed in/);
   });
 });

@@ -45,11 +45,7 @@ beforeAll(async () => {
 });
 
 const seatOf = async (id: string, kind: 'instructor' | 'student'): Promise<Seat> =>
-  (await findSeat(
-    pool(),
-    { kind, id, name: '', login: '', sessionId: '', deviceId: null, shared: false } satisfies Actor,
-    p.id,
-  ))!;
+  (await findSeat(pool(), { kind, id, name: '', login: '', sessionId: '', groupId: null } satisfies Actor, p.id))!;
 const ask = (text: string, more: object = {}) =>
   perform(recordQuestion, { projectId: p.id, id: randomUUID(), visitId, text, version: null, ...more });
 const note = (questionId: string, text: string, more: object = {}) =>

@@ -76,7 +76,7 @@ const fresh = (more: object) => ({
 const seat = async (): Promise<Seat> =>
   (await findSeat(
     pool(),
-    { kind: 'instructor', id: p.instructorId, name: '', login: '', sessionId: '', deviceId: null, shared: false },
+    { kind: 'instructor', id: p.instructorId, name: '', login: '', sessionId: '', groupId: null },
     p.id,
   ))!;
 

@@ -36,7 +36,7 @@ export async function enter(
   const { origin, access } = world().demo;
   const context = await browser.newContext({ baseURL: origin, ...options });
   const page = await context.newPage();
-  if (role === 'instructor' || role === 'student') await signIn(page, access[role]);
+  if (role === 'instructor' || role === 'assistant' || role === 'student') await signIn(page, access[role]);
   else if (role !== 'visitor') await page.goto(access[role]);
   return page;
 }

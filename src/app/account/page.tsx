@@ -1,14 +1,20 @@
 import { redirect } from 'next/navigation';
 import { PasswordForm } from '@/features/accounts/forms';
+import { OwnSessions } from '@/features/accounts/OwnSessions';
+import { listOwnSessions } from '@/domain/people/devices';
 import { signedIn } from '@/server/actor';
+import { pool } from '@/db/connection';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default async function AccountPage() {
   const person = await signedIn();
   if (!person) redirect('/sign-in?next=/account');
+  const sessions = await listOwnSessions(pool(), person.id);
   return (
     <Plain title="Your account" about={`Signed in as ${person.login}.`}>
+      <h2 className="mb-1">Password</h2>
       <PasswordForm />
+      <OwnSessions sessions={sessions} here={person.sessionId} />
       <p className="mt-6">
         <a href="/account/data.json">Everything that is kept about you</a>, as a file.
       </p>

@@ -2,7 +2,7 @@ import { remembered } from '@/db/remember';
 import type { PendingQuery, Row } from 'postgres';
 import { type Sql, type Tx } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
-import { isId, type Seat, type Target } from '@/server/access';
+import { isId, seesAll, type Seat, type Target } from '@/server/access';
 
 /** What a concept says of one requirement: how it answers it, and the number its author expects. */
 export interface Claim {
@@ -63,8 +63,9 @@ export const listRounds = remembered(async (sql: Sql, projectId: string): Promis
 });
 
 /** The concepts that a person may see: all for the instructor; for a student the own ones, and once released those of the section. */
-export function listConcepts(sql: Sql, { project, role, actor, sectionId }: Seat): Promise<Concept[]> {
-  return role === 'instructor' ? listAll(sql, project.id) : listSeenBy(sql, project.id, actor.id, sectionId);
+export function listConcepts(sql: Sql, seat: Seat): Promise<Concept[]> {
+  const { project, actor, sectionId } = seat;
+  return seesAll(seat) ? listAll(sql, project.id) : listSeenBy(sql, project.id, actor.id, sectionId);
 }
 
 const listAll = remembered((sql, projectId) => readConcepts(sql, projectId, sql`true`));

@@ -14,6 +14,21 @@ export async function listDevices(sql: Sql, projectId: string): Promise<Devices[
     where e.project_id = ${projectId} and s.revoked_at is null and s.expires_at > now() group by s.account_id`;
 }
 
+/** A session of one's own: where and when it was opened. */
+export interface OwnSession {
+  id: string;
+  device: string;
+  createdAt: Date;
+  shared: boolean;
+}
+
+/** The live sessions of an account, newest first. */
+export async function listOwnSessions(sql: Sql, accountId: string): Promise<OwnSession[]> {
+  return sql<OwnSession[]>`
+    select id, device, created_at, coalesce(shared_until > now(), false) as shared from session
+    where account_id = ${accountId} and revoked_at is null and expires_at > now() order by created_at desc limit 100`;
+}
+
 /**
  * Ends every session of a student, and of everybody who shares a device with them, as for a lost phone. Returns the names
  * of those who are signed out.
@@ -22,7 +37,7 @@ export async function endSessionsOf(tx: Tx, accountId: string): Promise<string[]
   const ended = await tx<{ name: string }[]>`
     with gone as (
       update session set revoked_at = now() where revoked_at is null and expires_at > now() and (account_id = ${accountId}
-        or shared and device_id in (select device_id from session where account_id = ${accountId} and shared and revoked_at is null))
+        or group_id in (select group_id from session where account_id = ${accountId} and shared_until > now() and revoked_at is null))
       returning account_id)
     select distinct a.name from gone join account a on a.id = gone.account_id order by a.name`;
   return ended.map((row) => row.name);

@@ -1,5 +1,5 @@
 import { remembered } from '@/db/remember';
-import type { Seat } from '@/server/access';
+import { seesAll, type Seat } from '@/server/access';
 import { type Sql } from '@/db/connection';
 
 export interface SelectionCriterion {
@@ -31,8 +31,9 @@ export interface SelectionRecord {
 }
 
 /** The selections that a person may see: all for the instructor, those of the own section for a student; newest first. */
-export function listSelections(sql: Sql, { project, role, sectionId }: Seat): Promise<SelectionRecord[]> {
-  return readSelections(sql, project.id, role === 'instructor' || role === 'client' ? 'all' : sectionId);
+export function listSelections(sql: Sql, seat: Seat): Promise<SelectionRecord[]> {
+  const all = seesAll(seat) || seat.role === 'client';
+  return readSelections(sql, seat.project.id, all ? 'all' : seat.sectionId);
 }
 
 const readSelections = remembered((sql: Sql, projectId: string, of: string | null): Promise<SelectionRecord[]> => {

@@ -1,14 +1,18 @@
 'use server';
 
 import { headers } from 'next/headers';
-import { deviceHere, openSession, signedIn } from '@/server/actor';
+import { shortName } from '@/core/format';
+import type { Sql } from '@/db/connection';
+import { sharedMinutes } from '@/domain/people/sharing';
+import { deviceHere, openSession, signedIn, type Beside } from '@/server/actor';
 import { FieldError, type Outcome } from '@/server/outcome';
 import { settle, actionAs } from '@/server/perform';
 import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
 import { mayTry, succeeded } from './attempts';
+import { refuseCommon } from './commonPassword';
 import { LEAST_OF_INSTRUCTORS, passwordSchema, setUpSchema, signInSchema, slipSchema } from './schema';
-import { useUpSlip } from '@/domain/people/slip';
+import { findSlip, useUpSlip } from '@/domain/people/slip';
 
 /** Signs a person in. A wrong name and a wrong password get the same answer after the same work. */
 export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>> {
@@ -27,9 +31,25 @@ export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>>
       );
     }
     await succeeded(trial.id);
-    await openSession(account.id, share ? await signedIn() : null);
+    await openSession(account.id, share ? await besideWhom(sql, account) : null);
     return { ok: true, result: { kind: account.kind }, notes: [] };
   });
+}
+
+/**
+ * Whom a student joins: the student signed in on this very browser, of the same project, for as long as the lesson lasts.
+ * Null where nobody is joined, and the sign-in is as any other. @throws FieldError for somebody of no common project.
+ */
+async function besideWhom(sql: Sql, { id, kind }: { id: string; kind: string }): Promise<Beside | null> {
+  const person = await signedIn();
+  if (person?.kind !== 'student' || kind !== 'student' || person.id === id) return null;
+  const minutes = await sharedMinutes(sql, person.id, id);
+  if (minutes === null)
+    throw new FieldError(
+      '',
+      `You and ${shortName(person.name)} are in no project together, so you can’t share a device.`,
+    );
+  return { person, minutes };
 }
 
 /** Notes a try of a password. @throws FieldError at `field` when there were too many. */
@@ -45,11 +65,11 @@ async function counted(login: string, field: string): Promise<{ id: number }> {
 export async function signInBySlip(input: unknown): Promise<Outcome> {
   return settle(async (sql) => {
     const { token, share } = await slipSchema.validate(input ?? {}, { stripUnknown: true });
-    const here = await signedIn();
+    const slip = await findSlip(sql, token);
+    const beside = slip && share ? await besideWhom(sql, { id: slip.accountId, kind: 'student' }) : null;
     const accountId = await useUpSlip(sql, token);
     if (!accountId) throw new FieldError('', 'This slip was used or has expired. Ask your instructor for another.');
-    if (here && !share) await sql`update session set revoked_at = now() where id = ${here.sessionId}`;
-    await openSession(accountId, share ? here : null);
+    await openSession(accountId, beside);
     return { ok: true, result: {}, notes: [] };
   });
 }
@@ -66,6 +86,7 @@ export async function setUp(input: unknown): Promise<Outcome> {
     });
     const fits = await sql`select 1 from setup_token where token_hash = ${tokenHash(token)} and used_at is null`;
     if (fits.length === 0) throw tokenRefused();
+    await refuseCommon(password, [login, name]);
     const hash = await hashPassword(password);
     const id = await writeAs({ kind: 'system', id: null, name: 'Set-up' }, 'setUp', async (tx) => {
       const used =
@@ -89,9 +110,10 @@ export const changePassword = actionAs(
     await tx`update account set password_hash = ${hash} where id = ${person.id}`;
     await tx`update session set revoked_at = now() where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null`;
   },
-  async (sql, { id, login, kind }, { current, password }) => {
+  async (sql, { id, login, name, kind }, { current, password }) => {
     if (kind === 'instructor' && password.length < LEAST_OF_INSTRUCTORS)
       throw new FieldError('password', `An instructor’s password needs at least ${LEAST_OF_INSTRUCTORS} characters.`);
+    await refuseCommon(password, [login, name]);
     const trial = await counted(login, 'current');
     const [row] = await sql<[{ passwordHash: string | null }]>`select password_hash from account where id = ${id}`;
     if (!(await passwordFits(row.passwordHash, current)))

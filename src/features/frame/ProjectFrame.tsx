@@ -1,3 +1,4 @@
+import { allowed } from '@/server/access';
 import { Link } from '@/ui/Link';
 import type { Topic } from '@/db/catalogue';
 import type { ReactNode } from 'react';
@@ -50,7 +51,8 @@ function groups({ counts, seat }: Frame): [string, Entry[]][] {
       [
         ['legacy', 'Legacy'],
         ['safety', 'Safety'],
-        ...(seat.role === 'instructor' ? [['history', 'History'] as const, ['data', 'Data'] as const] : []),
+        ...(allowed(seat, 'history.read') ? [['history', 'History'] as const] : []),
+        ...(allowed(seat, 'person.write') ? [['data', 'Data'] as const] : []),
       ],
     ],
   ];

@@ -1,3 +1,4 @@
+import { seesAll } from '@/server/access';
 import type { Role } from '@/server/policy';
 
 /** What belongs to the sheet Brief: the brief, and the talk with the client from the questions to the answers. */
@@ -33,22 +34,18 @@ export function scheduleViews(role: Role) {
     ['schedule/progress', 'Progress'],
     ['schedule/gates', 'Gates'],
     ['schedule/bookings', 'Bookings'],
-    ...(leads
-      ? ([
-          ['schedule/lesson', 'Lesson'],
-          ['schedule/stages', 'Stages'],
-        ] as const)
-      : []),
+    ...(seesAll({ role }) ? [['schedule/lesson', 'Lesson'] as const] : []),
+    ...(leads ? [['schedule/stages', 'Stages'] as const] : []),
     ['schedule/calendar', 'Calendar'],
   ] as const;
 }
 
-/** What belongs to the sheet Safety; incidents are for instructors alone. */
+/** What belongs to the sheet Safety; students see no incidents. */
 export function safetyViews(role: Role) {
   return [
     ['safety', 'Hazards'],
     ['safety/sign-offs', 'Sign-offs'],
-    ...(role === 'instructor' ? [['safety/incidents', 'Incidents'] as const] : []),
+    ...(seesAll({ role }) ? [['safety/incidents', 'Incidents'] as const] : []),
   ] as const;
 }
 

@@ -24,7 +24,7 @@ export function SlipSheet({ projectId, projectTitle, sections, only, origin, rea
   const section = sections.find((one) => one.id === sectionId)!;
   const make = async () => {
     const outcome = await attempt(() => makeSlips({ projectId, sectionId, days, accountId: only?.id ?? null }));
-    setMessage(outcome.ok ? null : outcome.message);
+    setMessage(outcome.ok ? outcome.notes.map((note) => `${note}.`).join(' ') || null : outcome.message);
     if (outcome.ok) setSlips(outcome.result.slips);
   };
   return (

@@ -21,7 +21,8 @@ import {
   slipsSchema,
   teamSchema,
 } from './schema';
-import { makeSlipsFor } from '@/domain/people/slips';
+import { listForSlips, makeSlipsFor } from '@/domain/people/slips';
+import { findByNumber, listElsewhere, mustLeadAll } from '@/domain/people/staff';
 
 export interface NewAccount {
   name: string;
@@ -35,26 +36,30 @@ export const previewRoster = action('previewRoster', rosterSchema, async ({ tx, 
 );
 
 /** Enrols the students of a roster whose rows are good; new accounts get a password that is shown once. */
-export const importRoster = action('importRoster', rosterSchema, async ({ tx, projectId }, { sectionId, text }) => {
-  const roster = await checkAgainst(tx, projectId, sectionId, readRoster(text));
-  if (roster.problem) throw new FieldError('text', roster.problem);
-  const rows = roster.rows.filter((row) => !row.problem);
-  if (rows.length === 0) throw new FieldError('text', 'No row of this roster can be taken.');
-  const { people, accounts } = await findOrMake(tx, sectionId, rows);
-  const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);
-  await tx`insert into enrolment ${tx(people.map(({ id }) => ({ projectId, sectionId, accountId: id })))}
+export const importRoster = action(
+  'importRoster',
+  rosterSchema,
+  async ({ tx, projectId, seat }, { sectionId, text }) => {
+    const roster = await checkAgainst(tx, projectId, sectionId, readRoster(text));
+    if (roster.problem) throw new FieldError('text', roster.problem);
+    const rows = roster.rows.filter((row) => !row.problem);
+    if (rows.length === 0) throw new FieldError('text', 'No row of this roster can be taken.');
+    const { people, accounts } = await findOrMake(tx, { projectId, sectionId, instructorId: seat.actor.id }, rows);
+    const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);
+    await tx`insert into enrolment ${tx(people.map(({ id }) => ({ projectId, sectionId, accountId: id })))}
           on conflict (project_id, account_id) do update set left_on = null`;
-  const members = people.flatMap(({ id, row }) =>
-    row.team
-      ? [{ projectId, sectionId, accountId: id, teamId: teams.get(row.team.toLowerCase())!, role: row.role }]
-      : [],
-  );
-  if (members.length) {
-    await tx`insert into team_member ${tx(members)}
+    const members = people.flatMap(({ id, row }) =>
+      row.team
+        ? [{ projectId, sectionId, accountId: id, teamId: teams.get(row.team.toLowerCase())!, role: row.role }]
+        : [],
+    );
+    if (members.length) {
+      await tx`insert into team_member ${tx(members)}
             on conflict (project_id, account_id) do update set team_id = excluded.team_id, role = excluded.role`;
-  }
-  return { accounts, enrolled: people.length, left: roster.rows.length - rows.length };
-});
+    }
+    return { accounts, enrolled: people.length, left: roster.rows.length - rows.length };
+  },
+);
 
 /** Puts a student into a section and one of its teams or none, or out of the class; what they did stays as it is. */
 export const moveMember = action(
@@ -111,7 +116,9 @@ export const setRole = action('setRole', roleSchema, async ({ tx, projectId }, {
 });
 
 /** A new password for a student of the project: shown once, all their sessions end, failed tries are forgiven. */
-export const resetPassword = action('resetPassword', resetSchema, async ({ tx, projectId }, { accountId }) => {
+export const resetPassword = action('resetPassword', resetSchema, async ({ tx, projectId, seat }, { accountId }) => {
+  await mustBeEnrolled(tx, projectId, accountId);
+  await mustLeadAll(tx, seat.actor.id, { accountId, act: 'reset their password' });
   const password = newPassword();
   const changed = await tx`
           update account set password_hash = ${await hashPassword(password)}, failures_forgiven_at = now()
@@ -123,13 +130,30 @@ export const resetPassword = action('resetPassword', resetSchema, async ({ tx, p
 });
 
 /** Slips to sign in with, for a section or one student: shown and printed once. */
-export const makeSlips = action('makeSlips', slipsSchema, async ({ tx, projectId }, { sectionId, accountId, days }) => {
-  const { origin } = await publicOrigin();
-  const slips = await makeSlipsFor(tx, projectId, { sectionId, accountId, days, origin });
-  if (slips.length === 0) throw new FieldError('', 'Nobody is enrolled here.');
-  await noteAct(tx, projectId, { kind: 'slip', id: sectionId, what: { slips: slips.length, days } });
-  return { slips };
-});
+export const makeSlips = action(
+  'makeSlips',
+  slipsSchema,
+  async ({ tx, projectId, seat, notes }, { sectionId, accountId, days }) => {
+    const { origin } = await publicOrigin();
+    const students = await listForSlips(tx, projectId, sectionId, accountId);
+    const elsewhere = await listElsewhere(
+      tx,
+      seat.actor.id,
+      students.map(({ id }) => id),
+    );
+    if (accountId && students.length > 0)
+      await mustLeadAll(tx, seat.actor.id, { accountId, act: 'make a slip for them' });
+    for (const { name, owners } of elsewhere) notes.push(`No slip for ${name}, who is in a project of ${owners} too`);
+    const slips = await makeSlipsFor(
+      tx,
+      students.filter(({ id }) => !elsewhere.some((one) => one.accountId === id)),
+      { projectId, days, origin },
+    );
+    if (slips.length === 0) throw new FieldError('', 'Nobody is enrolled here.');
+    await noteAct(tx, projectId, { kind: 'slip', id: sectionId, what: { slips: slips.length, days } });
+    return { slips };
+  },
+);
 
 /** Shuts out a lost phone: ends all sessions of a student, and of whoever shares a device with them. */
 export const endSessions = action('endSessions', resetSchema, async ({ tx, projectId }, { accountId }) => {
@@ -160,17 +184,23 @@ async function checkAgainst(tx: Tx, projectId: string, sectionId: string, roster
   return roster;
 }
 
-/** The student of a row: by student number, or without one by the name in the section; else a new account. */
-async function findOrMake(tx: Tx, sectionId: string, rows: RosterRow[]) {
+/**
+ * The student of a row: by student number among those of the instructor's projects, or without one by the name in the
+ * section; else a new account.
+ */
+async function findOrMake(
+  tx: Tx,
+  { projectId, sectionId, instructorId }: { projectId: string; sectionId: string; instructorId: string },
+  rows: RosterRow[],
+) {
   const numbers = rows.map((row) => row.number).filter(Boolean);
-  const known = await tx<{ id: string; number: string | null; name: string | null }[]>`
-    select id, student_number as number, null as name from account
-    where kind = 'student' and student_number = any(${numbers})
-    union all select a.id, null, lower(a.name) from account a join enrolment e on e.account_id = a.id
-    where e.section_id = ${sectionId}`;
+  const byNumber = await findByNumber(tx, instructorId, numbers, projectId);
+  const here = await tx<{ id: string; name: string }[]>`
+    select a.id, lower(a.name) as name from account a join enrolment e on e.account_id = a.id where e.section_id = ${sectionId}`;
+  const byName = new Map(here.map(({ name, id }) => [name, id]));
   const existing = rows.flatMap((row) => {
-    const found = known.find((one) => (row.number ? one.number === row.number : one.name === row.name.toLowerCase()));
-    return found ? [{ id: found.id, row }] : [];
+    const id = row.number ? byNumber.get(row.number) : byName.get(row.name.toLowerCase());
+    return id ? [{ id, row }] : [];
   });
   const missing = rows.filter((row) => !existing.some((one) => one.row === row));
   if (missing.length === 0) return { people: existing, accounts: [] };

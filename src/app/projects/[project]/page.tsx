@@ -1,3 +1,4 @@
+import { seesAll } from '@/server/access';
 import { Link } from '@/ui/Link';
 import { endOf } from '@/core/calendar';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
@@ -5,6 +6,7 @@ import { listBenchmarks } from '@/domain/legacy/read';
 import { listOpenActions } from '@/domain/actions/read';
 import { pacesOf } from '@/domain/plan/pace';
 import { stageNow } from '@/domain/plan/words';
+import { opensTo } from '@/features/today/opensTo';
 import { TodayList } from '@/features/today/TodayList';
 import { teamIdsIn } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
@@ -16,7 +18,7 @@ export default async function TodayPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]', props);
   const { seat, clock, today } = frame;
   const { id, eventDate, retentionUntil } = seat.project;
-  const leads = seat.role === 'instructor';
+  const leads = seesAll(seat);
   const shown = teamIdsIn(frame.teams, clock?.id ?? null, leads ? (frame.team?.id ?? null) : seat.teamId);
   const teams = frame.teams.filter((team) => shown.includes(team.id));
   const since = frame.meetings.findLast((meeting) => meeting.date < today)?.date ?? today;
@@ -35,7 +37,7 @@ export default async function TodayPage(props: SheetProps) {
     href,
   };
   const [items, stages, actions, benchmarks] = await Promise.all([
-    readToday(pool(), seat.project.hiddenSheets, asked),
+    readToday(pool(), seat.project.hiddenSheets, asked).then((all) => all.filter((item) => opensTo(seat, item.href))),
     listStages(pool(), id),
     listOpenActions(pool(), id, leads ? null : seat.teamId),
     listBenchmarks(pool(), id),

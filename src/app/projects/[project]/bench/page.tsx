@@ -6,7 +6,7 @@ import { RunTable } from '@/features/bench/RunTable';
 import { instrumentForm, NEW_INSTRUMENT, NEW_PROTOCOL, protocolForm } from '@/features/bench/toForm';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listParameters } from '@/domain/requirements/parameters';
-import { allowed } from '@/server/access';
+import { allowed, seesAll } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { teamIdsIn } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
@@ -27,7 +27,7 @@ export default async function BenchPage(props: SheetProps) {
   const [protocols, events, newest, instruments, parameters, safety] = await Promise.all([
     listProtocols(pool(), id),
     listEvents(pool(), id),
-    listNewestRuns(pool(), id, { limit: SHOWN, teamIds: ids, seenBy: leads ? 'all' : seat.teamId }),
+    listNewestRuns(pool(), id, { limit: SHOWN, teamIds: ids, seenBy: seesAll(seat) ? 'all' : seat.teamId }),
     listInstruments(pool(), id),
     listParameters(pool(), id),
     readSafety(pool(), id),

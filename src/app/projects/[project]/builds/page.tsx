@@ -1,7 +1,7 @@
 import { Link } from '@/ui/Link';
 import { IterationTable } from '@/features/builds/IterationTable';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { allowed } from '@/server/access';
+import { allowed, seesAll } from '@/server/access';
 import { teamIdsIn } from '@/domain/classes/read';
 import { listIterations, type Iteration } from '@/domain/builds/read';
 import { plural, withQuery } from '@/core/format';
@@ -20,7 +20,7 @@ export default async function BuildsPage(props: SheetProps) {
   const iterations = whole ? all : newestOf(all);
   const more = all.length - iterations.length;
   const own = team ?? teams.find((one) => one.id === seat.teamId);
-  const mayAdd = seat.role === 'instructor' || (own && own.id === seat.teamId);
+  const mayAdd = seesAll(seat) || (own && own.id === seat.teamId);
   const add = mayAdd && teams.length > 0 && (
     <Link className="btn btn-go" href={hrefIn(frame, 'builds/new', { team: own?.id ?? null })}>
       New iteration{own ? ` of ${own.name}` : ''}

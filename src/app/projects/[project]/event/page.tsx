@@ -5,7 +5,7 @@ import { ResultTable } from '@/features/event/ResultTable';
 import { eventForm, NEW_EVENT } from '@/features/event/rule';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listParameters } from '@/domain/requirements/parameters';
-import { allowed } from '@/server/access';
+import { allowed, seesAll } from '@/server/access';
 import { factName, factUnit } from '@/domain/event/judge';
 import { loadEventResults } from '@/domain/standings/judge';
 import { listAttempts, listProtocols } from '@/domain/bench/read';
@@ -49,7 +49,7 @@ export default async function EventPage(props: SheetProps) {
       actions={
         <>
           {save}
-          {results.length > 0 && (leads || seat.teamId) && (
+          {results.length > 0 && (seesAll(seat) || seat.teamId) && (
             <Link className="btn btn-go" href={hrefIn(frame, 'bench/enter')}>
               Enter runs
             </Link>

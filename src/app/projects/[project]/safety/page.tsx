@@ -1,3 +1,4 @@
+import { seesAll } from '@/server/access';
 import { Fold } from '@/ui/sheet/Fold';
 import { FIRST } from '@/core/safety';
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
@@ -19,6 +20,7 @@ export default async function SafetyPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
+  const sees = seesAll(frame.seat);
   const [safety, stages, machines, protocols, brief] = await Promise.all([
     readSafety(pool(), project.id),
     listStages(pool(), project.id),
@@ -37,7 +39,7 @@ export default async function SafetyPage(props: SheetProps) {
   const left = LIBRARY.map((one) => one.name).filter((name) => !safety.hazards.some((one) => one.name === name));
   const teams = frame.teams.filter(
     (team) =>
-      (leads || team.id === teamId) &&
+      (sees || team.id === teamId) &&
       (!frame.section || team.sectionId === frame.section.id) &&
       (!frame.team || team.id === frame.team.id),
   );
@@ -49,7 +51,7 @@ export default async function SafetyPage(props: SheetProps) {
       name="Safety"
       views={safetyViews(role)}
       title="Hazards"
-      byTeam={leads}
+      byTeam={sees}
       about={safety.hazards.length > 0 ? plural(safety.hazards.length, 'hazard') : undefined}
       actions={safety.hazards.length > 0 ? <PrintButton>Print the cautions</PrintButton> : undefined}
     >
@@ -69,7 +71,7 @@ export default async function SafetyPage(props: SheetProps) {
         teams={teams}
         named={named}
         leads={leads}
-        ownTeam={leads ? null : teamId}
+        ownTeam={sees ? null : teamId}
       />
       {leads && (
         <div className="no-print">

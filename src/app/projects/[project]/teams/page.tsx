@@ -9,6 +9,9 @@ import { RosterForm } from '@/features/teams/RosterForm';
 import { RolePick, RolesForm, TeamForm } from '@/features/teams/TeamForms';
 import { listMembers, type Member, type Team } from '@/domain/classes/read';
 import { listConcepts } from '@/domain/concepts/read';
+import { listStaff } from '@/domain/people/staff';
+import { StaffPanel } from '@/features/staff/StaffPanel';
+import { allowed, seesAll } from '@/server/access';
 import { listRoles } from '@/domain/teams/roles';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
@@ -20,16 +23,19 @@ export default async function TeamsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/teams', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
-  const [members, devices, roles] = await Promise.all([
+  const sees = seesAll(frame.seat);
+  const owns = allowed(frame.seat, 'staff.write');
+  const [members, devices, roles, staff] = await Promise.all([
     listMembers(pool(), project.id),
     leads ? listDevices(pool(), project.id) : [],
     listRoles(pool(), project.id),
+    owns ? listStaff(pool(), project.id) : [],
   ]);
   const here = members.filter((member) => member.leftOn === null);
   const sections = frame.section ? [frame.section] : frame.sections;
   const teams = frame.teams.filter((team) => !frame.team || team.id === frame.team.id);
   const visible = (team: Team) =>
-    leads || team.id === teamId || frame.sections.find((s) => s.id === team.sectionId)?.teamsReleased;
+    sees || team.id === teamId || frame.sections.find((s) => s.id === team.sectionId)?.teamsReleased;
   return (
     <ProjectFrame
       shows={['accounts', 'builds', 'concepts', 'forming']}
@@ -38,14 +44,14 @@ export default async function TeamsPage(props: SheetProps) {
       name="Teams"
       view="teams"
       views={teamViews(role)}
-      about={here.length && leads ? `${plural(teams.length, 'team')}, ${plural(here.length, 'student')}` : undefined}
+      about={here.length && sees ? `${plural(teams.length, 'team')}, ${plural(here.length, 'student')}` : undefined}
     >
       {frame.sections.length === 0 && (
         <Nothing>
           Students come with the roster of a section. Enter a section with its meeting times under Schedule first.
         </Nothing>
       )}
-      {!leads && <Wishes frame={frame} members={here} roles={roles.map(({ name }) => name)} />}
+      {!sees && <Wishes frame={frame} members={here} roles={roles.map(({ name }) => name)} />}
       {sections.map((section) => (
         <section key={section.id} className="mb-5">
           <h3 className="mb-1">Section {section.name}</h3>
@@ -123,6 +129,11 @@ export default async function TeamsPage(props: SheetProps) {
               roles={roles.map(({ name, answerableFor, needed }) => ({ name, answerableFor, needed }))}
             />
           </div>
+        </Fold>
+      )}
+      {owns && (
+        <Fold className="no-print mb-3" label={<>Who leads this project: {plural(staff.length, 'person', 'people')}</>}>
+          <StaffPanel projectId={project.id} staff={staff} self={frame.seat.actor.id} />
         </Fold>
       )}
       {leads && frame.sections.length > 0 && (

@@ -3,7 +3,7 @@ import { convert } from '@/core/units';
 import { listRecentRunIds } from '@/domain/bench/instruments';
 import { RunEntry } from '@/features/bench/RunEntry';
 import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
-import { seatHere } from '@/server/access';
+import { seatHere, seesAll } from '@/server/access';
 import { pool } from '@/db/connection';
 import { safetyHolds, sentence } from '@/domain/gates/holds';
 import { listStudents } from '@/domain/classes/read';
@@ -67,7 +67,7 @@ export default async function EnterPage(props: SheetProps) {
   const protocol = protocols.find((one) => one.id === event.protocolId)!;
   const made = attempts.filter((run) => run.eventId === event.id);
   const teams = frame.teams.filter(
-    (team) => team.sectionId === section.id && (role === 'instructor' || team.id === teamId),
+    (team) => team.sectionId === section.id && (seesAll(frame.seat) || team.id === teamId),
   );
   const runners = teams.flatMap((team) => {
     const iteration = latest.find((one) => one.teamId === team.id);

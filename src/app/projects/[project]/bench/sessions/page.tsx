@@ -1,3 +1,4 @@
+import { allowed } from '@/server/access';
 import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -13,8 +14,8 @@ import { pool } from '@/db/connection';
 
 export default async function SessionsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench/sessions', props);
-  const { project, role } = frame.seat;
-  const leads = role === 'instructor';
+  const { project } = frame.seat;
+  const leads = allowed(frame.seat, 'session.write');
   const [sessions, events, machines] = await Promise.all([
     listSessions(pool(), project.id),
     listEvents(pool(), project.id),

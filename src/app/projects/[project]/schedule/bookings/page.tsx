@@ -1,3 +1,4 @@
+import { seesAll } from '@/server/access';
 import { Link } from '@/ui/Link';
 import { BookForm } from '@/features/bookings/BookForm';
 import { heldBookings } from '@/domain/bookings/held';
@@ -23,6 +24,7 @@ export default async function BookingsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/bookings', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
+  const sees = seesAll(frame.seat);
   const id = project.id;
   const [machines, bookings, sessions, students, safety, judged, stages] = await Promise.all([
     listMachines(pool(), id),
@@ -44,16 +46,13 @@ export default async function BookingsPage(props: SheetProps) {
   const offered = views.flatMap(({ meeting, free }) =>
     free.map(({ start }) => [`${meeting.date} ${start}`, `${weekday(meeting.date)}, ${start}`] as const),
   );
-  const asking = teams.filter((team) => team.sectionId === clock?.id && (leads || team.id === teamId));
+  const asking = teams.filter((team) => team.sectionId === clock?.id && (sees || team.id === teamId));
   const here = hrefIn(frame, 'schedule/bookings');
   const hazards = machine ? hazardsOf(safety.hazards, 'machines', machine.id) : [];
   const lost = machine
     ? bookings.filter(
         (one) =>
-          one.machineId === machine.id &&
-          one.state === 'booked' &&
-          held.has(one.id) &&
-          (leads || one.teamId === teamId),
+          one.machineId === machine.id && one.state === 'booked' && held.has(one.id) && (sees || one.teamId === teamId),
       )
     : [];
   return (

@@ -1,3 +1,4 @@
+import { allowed } from '@/server/access';
 import { endOf } from '@/core/calendar';
 import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { endOfLink } from '@/domain/links/endOfLink';
@@ -13,10 +14,11 @@ import { pool } from '@/db/connection';
 export default async function LessonPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/lesson', props);
   const { project, role } = frame.seat;
+  const mayLink = allowed(frame.seat, 'link.write');
   const when = { eventDate: project.eventDate, now: frame.now };
   const [lesson, links] = await Promise.all([
     frame.clock ? readLesson(pool(), project.id, frame.clock, when) : null,
-    listLinks(pool(), project.id, 'substitute'),
+    mayLink ? listLinks(pool(), project.id, 'substitute') : [],
   ]);
   return (
     <ProjectFrame
@@ -40,13 +42,15 @@ export default async function LessonPage(props: SheetProps) {
       ) : (
         <Nothing>No meeting is left. A lesson sheet is made for the meeting that is on now or comes next.</Nothing>
       )}
-      <LinkPanel
-        projectId={project.id}
-        purpose="substitute"
-        links={links}
-        endsOn={endOfLink(project.eventDate)}
-        sections={frame.sections.map(({ id, name }) => [id, `Section ${name}`])}
-      />
+      {mayLink && (
+        <LinkPanel
+          projectId={project.id}
+          purpose="substitute"
+          links={links}
+          endsOn={endOfLink(project.eventDate)}
+          sections={frame.sections.map(({ id, name }) => [id, `Section ${name}`])}
+        />
+      )}
     </ProjectFrame>
   );
 }

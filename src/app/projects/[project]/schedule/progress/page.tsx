@@ -1,3 +1,4 @@
+import { seesAll } from '@/server/access';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ClassProgress } from '@/features/schedule/ClassProgress';
 import { pacesOf } from '@/domain/plan/pace';
@@ -11,9 +12,10 @@ export default async function ProgressPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/progress', props);
   const { project, role, teamId } = frame.seat;
   const leads = role === 'instructor';
+  const sees = seesAll(frame.seat);
   const [stages, safety] = await Promise.all([listStages(pool(), project.id), readSafety(pool(), project.id)]);
   const paces = pacesOf(frame.sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now });
-  const team = leads ? frame.team : (frame.teams.find((one) => one.id === teamId) ?? null);
+  const team = sees ? frame.team : (frame.teams.find((one) => one.id === teamId) ?? null);
   const teams = frame.teams.filter((one) => !frame.section || one.sectionId === frame.section.id);
   const pace = team && paces.find((one) => one.teamId === team.id);
   return (
@@ -25,7 +27,7 @@ export default async function ProgressPage(props: SheetProps) {
       view="schedule/progress"
       views={scheduleViews(role)}
       title={team ? `Progress of ${team.name}` : 'Progress'}
-      byTeam={leads}
+      byTeam={sees}
     >
       {stages.length === 0 && (
         <Nothing>
@@ -35,7 +37,7 @@ export default async function ProgressPage(props: SheetProps) {
       {stages.length > 0 && frame.teams.length === 0 && (
         <Nothing>There is no team yet; teams come with the roster.</Nothing>
       )}
-      {stages.length > 0 && !leads && !team && <Nothing>You are in no team yet; ask your instructor.</Nothing>}
+      {stages.length > 0 && !sees && !team && <Nothing>You are in no team yet; ask your instructor.</Nothing>}
       {stages.length > 0 && team && pace && (
         <TeamStages
           projectId={project.id}
@@ -47,7 +49,7 @@ export default async function ProgressPage(props: SheetProps) {
           back={hrefIn(frame, 'schedule/progress')}
         />
       )}
-      {stages.length > 0 && leads && !team && teams.length > 0 && (
+      {stages.length > 0 && sees && !team && teams.length > 0 && (
         <ClassProgress
           projectId={project.id}
           teams={teams}

@@ -1,3 +1,4 @@
+import { allowed } from '@/server/access';
 import { Fold } from '@/ui/sheet/Fold';
 import { notFound } from 'next/navigation';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -24,8 +25,8 @@ import { pool } from '@/db/connection';
 
 export default async function SessionPage(props: SheetProps<{ session: string }>) {
   const frame = await openSheet('/projects/[project]/bench/sessions/[session]', props);
-  const { project, role, teamId } = frame.seat;
-  const leads = role === 'instructor';
+  const { project, teamId } = frame.seat;
+  const leads = allowed(frame.seat, 'session.write');
   const [sessions, events, machines, safety, students, protocols] = await Promise.all([
     listSessions(pool(), project.id),
     listEvents(pool(), project.id),

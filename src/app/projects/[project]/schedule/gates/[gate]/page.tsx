@@ -1,3 +1,4 @@
+import { seesAll } from '@/server/access';
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import type { ItemKind } from '@/core/gates';
@@ -15,7 +16,7 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
   const frame = await openSheet('/projects/[project]/schedule/gates/[gate]', props);
   const { gate: id } = await props.params;
   const { seat } = frame;
-  const leads = seat.role === 'instructor';
+  const sees = seesAll(seat);
   const [gates, found, all] = await Promise.all([
     listGates(pool(), seat.project.id),
     readFound(pool(), seat.project.id),
@@ -23,7 +24,7 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
   ]);
   const gate = gates.find((one) => one.id === id);
   if (!gate) notFound();
-  const team = leads ? frame.team : (frame.teams.find((one) => one.id === seat.teamId) ?? null);
+  const team = sees ? frame.team : (frame.teams.find((one) => one.id === seat.teamId) ?? null);
   const judged = all.filter((one) => one.gate.id === id);
   const own = judged.find((one) => one.teamId === team?.id);
   const of = found.teams.find((one) => one.id === team?.id);
@@ -58,7 +59,7 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
       view={`schedule/gates/${id}`}
       views={scheduleViews(seat.role)}
       title={team ? `${gate.name}, ${team.name}` : gate.name}
-      byTeam={leads}
+      byTeam={sees}
       about={`before ${gate.stageName}${guards.length ? `; until then ${guards.join(' and ')}` : ''}`}
       actions={
         <Link className="btn" href={hrefIn(frame, 'schedule/gates')}>
@@ -83,7 +84,7 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
         </>
       ) : (
         <GateTable
-          teams={frame.teams.filter((one) => leads && (!frame.section || one.sectionId === frame.section.id))}
+          teams={frame.teams.filter((one) => sees && (!frame.section || one.sectionId === frame.section.id))}
           gates={[gate]}
           judged={judged}
           href={(gateId, teamId) => hrefIn(frame, `schedule/gates/${gateId}`, { team: teamId })}
