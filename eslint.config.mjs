@@ -1,6 +1,7 @@
 import next from '@next/eslint-plugin-next';
 import boundaries from 'eslint-plugin-boundaries';
 import hooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 import ts from 'typescript-eslint';
 
 // Arrows run one way: app → features → domain → (server, db) → core, and ui → core. A feature never reaches into another's inside; the
@@ -110,6 +111,15 @@ export default ts.config(
         'error',
         { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'Core has no clock.' },
       ],
+    },
+  },
+  {
+    // A pattern that goes back and forth stops the process on a long text; text comes from outside.
+    files: ['**/*.{ts,tsx,mjs,js}'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { ignorePartial: false, ignoreSticky: false }],
     },
   },
   {

@@ -19,7 +19,7 @@ export function readNumber(input: string | number): { value: number; note?: stri
   if (text.length > MOST) throw new CoreError(`"${text.slice(0, 30)}" … is not a number; write it like 12.5.`);
   if (/^[+-]?[1-9]\d{0,2}(,\d{3}|\.\d\d0)$/.test(text)) {
     const [whole = '', rest = ''] = text.split(/[.,]/);
-    const short = rest.replace(/0+$/, '');
+    const short = rest.replace(/0{1,3}$/, '');
     throw new CoreError(
       `"${text}" can be read in two ways; write ${whole}${rest} or ${short ? `${whole}.${short}` : whole}.`,
     );

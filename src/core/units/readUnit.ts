@@ -43,10 +43,11 @@ export function readUnit(text: string): UnitParts {
   }
   if (inner.value != null || inner.units.length === 0) throw unknown(text);
   const only = inner.units.length === 1 && inner.units[0]!.power === 1 ? inner.units[0]! : null;
+  const last = inner.dimensions.findLastIndex((power) => power !== 0);
   const parts = {
     scale: inner.units.reduce((all, { unit, prefix, power }) => all * (unit.value * prefix.value) ** power, 1),
     offset: only ? only.unit.offset / only.prefix.value : 0,
-    dimension: inner.dimensions.join(' ').replace(/( 0)+$/, ''),
+    dimension: inner.dimensions.slice(0, Math.max(1, last + 1)).join(' '),
   };
   if (known.size < 500) known.set(text, parts);
   return parts;

@@ -15,8 +15,9 @@ export interface EventResults {
 export function factName(parameter: string): string {
   return parameter
     .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '_')
-    .replace(/^_+|_+$/g, '');
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean)
+    .join('_');
 }
 
 /** What was measured on iterations, as facts for formulas and tie rules, by iteration. */

@@ -1,7 +1,7 @@
 import { FieldError } from '@/server/outcome';
 
 /** A password's core: small letters, without the digits and signs that people put behind it. */
-const core = (text: string) => text.toLowerCase().replace(/[^\p{L}]+$/u, '');
+const core = (text: string) => /^.*\p{L}/su.exec(text.toLowerCase())?.[0] ?? '';
 
 let list: Promise<Set<string>> | null = null;
 

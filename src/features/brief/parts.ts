@@ -18,7 +18,7 @@ export function plainText(html: string): string {
   return html
     .replace(/<br\s*\/?>|<\/(?:p|li|h3)>/g, '\n')
     .replace(/<li>/g, '– ')
-    .replace(/<[^>]*>/g, '')
+    .replace(/<[^<>]*>/g, '')
     .replace(/&(amp|lt|gt|quot|#39|nbsp);/g, (_, name: string) => ENTITIES[name]!)
     .replace(/\n{2,}/g, '\n')
     .trim();

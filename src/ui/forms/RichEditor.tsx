@@ -82,7 +82,12 @@ export function RichEditor({ labelledBy, html, change, most, invalid }: Props) {
   );
 }
 
-const textLength = (html: string) => html.replace(/<style[\s\S]*?<\/style>|<[^>]*>/gi, '').length;
+/** How many characters of a pasted text are read, without its marks and styles. */
+function textLength(html: string): number {
+  const { body } = new DOMParser().parseFromString(html, 'text/html');
+  for (const style of body.querySelectorAll('style')) style.remove();
+  return body.textContent?.length ?? 0;
+}
 
 function Tools({ editor }: { editor: Editor }) {
   const on = useEditorState({
