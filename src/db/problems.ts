@@ -129,6 +129,16 @@ const CONSTRAINTS: Record<string, Problem> = {
   score_within_max: { field: 'points', message: 'More points than the criterion has.' },
 };
 
+/** Values that no column can hold, by PostgreSQL's code. */
+const VALUES: Record<string, string> = {
+  '22P02': 'A reference in this request is not valid.',
+  '22003': 'A number here is larger than can be kept.',
+  '22007': 'A date here is no day of the calendar.',
+  '22008': 'A date here is no day of the calendar.',
+  '22021': 'A text here holds a character that can’t be kept.',
+  '22P05': 'A text here holds a character that can’t be kept.',
+};
+
 interface DatabaseError {
   code: string;
   constraint_name?: string;
@@ -144,6 +154,5 @@ export function problemOf(error: unknown): Problem | null {
     return { field: '', message: 'Something this refers to is not part of this project, or was removed.' };
   if (code === '23505') return { field: '', message: 'This exists already.' };
   if (code === '23514') return { field: '', message: 'A value lies outside what is allowed here.' };
-  if (code === '22P02') return { field: '', message: 'A reference in this request is not valid.' };
-  return null;
+  return { field: '', message: VALUES[code] ?? 'A value here is not of the kind that belongs in its place.' };
 }

@@ -1,5 +1,6 @@
 import { csv } from '@/core/csv';
 import { inZone, isTimeZone, projectNow } from './clock';
+import { logFault } from './log';
 import { loginFor } from './logins';
 import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './policy';
 import { parseShallow, refuseForeign } from './api';
@@ -193,4 +194,19 @@ test('no cell of a CSV runs as a formula, and numbers stay numbers', () => {
   for (const text of signs) expect(cell(text)).toMatch(/^"'/);
   for (const text of ['-1', '-1.5', '-1,5', '-2e-3', 'a=b', '1-2', '−0.42']) expect(cell(text)).not.toMatch(/^"?'/);
   expect(cell(-0.42)).toBe('-0.42');
+});
+
+test('the log of a refusal by the database holds nothing of what was typed', () => {
+  const written: string[] = [];
+  const spy = jest.spyOn(console, 'error').mockImplementation((text: unknown) => void written.push(String(text)));
+  const error = Object.assign(new Error('duplicate key: $argon2id$secret'), {
+    code: '23505',
+    detail: 'Key (login)=(ada) exists',
+    parameters: ['$argon2id$secret'],
+    constraint_name: 'account_login_key',
+  });
+  logFault(error);
+  spy.mockRestore();
+  expect(written.join()).toMatch(/^The database refused with 23505 \(account_login_key\)/);
+  expect(written.join()).not.toMatch(/argon|ada/);
 });

@@ -8,8 +8,16 @@ import type { Project } from '@/server/access';
 import { shortName, limitText } from '@/core/format';
 import { type Sql } from '@/db/connection';
 
-/** Everything the form of an iteration offers: what can be measured on it, with which instrument, built on what. */
-export async function loadIterationForm(sql: Sql, { id: projectId, units }: Project, iteration: Iteration | null) {
+/**
+ * Everything the form of an iteration offers: what can be measured on it, with which instrument, and of the teams it may be
+ * of who may have made it and on what it is built.
+ */
+export async function loadIterationForm(
+  sql: Sql,
+  { id: projectId, units }: Project,
+  teamIds: readonly string[],
+  iteration: Iteration | null,
+) {
   const [requirements, protocols, iterations, parameters, instruments, members] = await Promise.all([
     listRequirements(sql, projectId),
     listProtocols(sql, projectId),
@@ -22,6 +30,7 @@ export async function loadIterationForm(sql: Sql, { id: projectId, units }: Proj
     >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
     listStudents(sql, projectId),
   ]);
+  const ofTeam = ({ teamId }: { teamId: string | null }) => teamId !== null && teamIds.includes(teamId);
   const tested = new Set(protocols.map((protocol) => protocol.parameterId));
   const measurable = parameters.filter(
     (p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id),
@@ -34,8 +43,10 @@ export async function loadIterationForm(sql: Sql, { id: projectId, units }: Proj
   });
   return {
     instruments: [...instruments],
-    members: members.map(({ accountId, teamId, name }) => ({ id: accountId, teamId, name: shortName(name) })),
-    parents: iterations.map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
+    members: members
+      .filter(ofTeam)
+      .map(({ accountId, teamId, name }) => ({ id: accountId, teamId, name: shortName(name) })),
+    parents: iterations.filter(ofTeam).map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
     parameters: measurable.map((p, i) => ({
       ...p,
       units: offered[i]!,

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { DIMENSION_NAMES } from '@/core/dimensions';
-import { decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
+import { counted, decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
 
 const measured = DIMENSION_NAMES.filter((name) => name !== 'yes-no');
 const unit = () => yup.string().trim().required('A unit is needed.').max(20, 'A unit has at most 20 characters.');
@@ -67,6 +67,7 @@ export const runSchema = yup.object({
       (all) =>
         typeof all === 'object' &&
         all !== null &&
+        Object.keys(all).length <= 50 &&
         Object.values(all).every((times) => Number.isInteger(times) && times >= 0 && times < 1000),
     ),
   conditions: yup
@@ -75,4 +76,4 @@ export const runSchema = yup.object({
     .max(20),
   note: prose('The note'),
 });
-export const withdrawSchema = yup.object({ ...place, id: id('The run'), version: yup.number().integer().required() });
+export const withdrawSchema = yup.object({ ...place, id: id('The run'), version: counted().required() });

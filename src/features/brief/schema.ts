@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { date, decimal, line, place, prose } from '@/ui/forms/schema';
+import { counted, date, decimal, line, place, prose } from '@/ui/forms/schema';
 
 export const MOST_RICH = 20_000;
 const rich = (what: string) =>
@@ -63,6 +63,6 @@ export const briefSchema = yup.object({
 });
 export const publishSchema = yup.object({ ...place, note: prose('What is new') });
 export const readSchema = yup.object({
-  projectId: yup.string().required(),
-  number: yup.number().integer().min(1).required(),
+  projectId: place.projectId,
+  number: counted().required(),
 });

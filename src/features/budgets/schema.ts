@@ -1,9 +1,9 @@
 import * as yup from 'yup';
-import { decimal, line, optionalId, place } from '@/ui/forms/schema';
+import { decimal, key, line, optionalId, place } from '@/ui/forms/schema';
 
 export const budgetSchema = yup.object({
   ...place,
-  requirementId: yup.string().required('Choose the requirement.'),
+  requirementId: key('Choose the requirement.'),
   teamId: optionalId(),
   parts: yup
     .array()

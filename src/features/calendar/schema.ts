@@ -31,30 +31,33 @@ export const sectionSchema = yup.object({
       }),
     )
     .default([])
-    .when('kind', {
-      ...weekly,
-      then: (s) => s.min(1, 'At least one meeting time is needed.').max(20, 'At most 20 meeting times.'),
-    }),
+    .max(20, 'At most 20 meeting times.')
+    .when('kind', { ...weekly, then: (s) => s.min(1, 'At least one meeting time is needed.') }),
   cycle: yup
     .string()
     .trim()
+    .max(200, 'At most 200 characters.')
     .default('')
     .when('kind', { is: 'rotation', then: (s) => s.required('Letters of the cycle, like A B C D.') }),
   meetsOn: yup
     .string()
     .trim()
+    .max(200, 'At most 200 characters.')
     .default('')
     .when('kind', { is: 'rotation', then: (s) => s.required('Letters the section meets on, like A C.') }),
   cycleFirstDay: yup
     .string()
+    .max(10)
     .default('')
     .when('kind', { is: 'rotation', then: () => date('The day of the first letter') }),
   cycleStart: yup
     .string()
+    .max(10)
     .default('')
     .when('kind', { is: 'rotation', then: () => start() }),
   cycleMinutes: yup
     .string()
+    .max(10)
     .default('')
     .when('kind', { is: 'rotation', then: () => minutes() }),
   extra: yup

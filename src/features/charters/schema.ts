@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { id, place, prose } from '@/ui/forms/schema';
+import { counted, id, place, prose } from '@/ui/forms/schema';
 
 export const charterSchema = yup.object({
   ...place,
@@ -12,5 +12,5 @@ export const charterSchema = yup.object({
 export const agreeSchema = yup.object({
   ...place,
   teamId: id('The team'),
-  textVersion: yup.number().integer().required(),
+  textVersion: counted().required(),
 });

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { decimal, id, line, place, prose } from '@/ui/forms/schema';
+import { counted, decimal, id, line, place, prose } from '@/ui/forms/schema';
 
 export const MOST_STEPS = 20;
 
@@ -54,6 +54,7 @@ export const roundSchema = yup.object({
   wanted: decimal('How many', { whole: true, min: 1, max: 10 }),
   dueOn: yup
     .string()
+    .max(10)
     .nullable()
     .default(null)
     .transform((value: unknown) => (value === '' ? null : value)),
@@ -67,7 +68,7 @@ export const releaseConceptsSchema = yup.object({
 export const decideConceptSchema = yup.object({
   ...place,
   id: id('The concept'),
-  version: yup.number().integer().required(),
+  version: counted().required(),
   fate: yup
     .string()
     .oneOf(['open', 'chosen', 'not chosen'] as const)
@@ -80,7 +81,7 @@ export const decideConceptSchema = yup.object({
 export const exceptionSchema = yup.object({
   ...place,
   id: id('The concept'),
-  version: yup.number().integer().required(),
+  version: counted().required(),
   exception: prose('The reason').required('Say why it may go on although it breaks a requirement.'),
 });
 export const creditSchema = yup.object({

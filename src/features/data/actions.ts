@@ -5,13 +5,13 @@ import { FieldError } from '@/server/outcome';
 import { action } from '@/server/perform';
 import { mustBeEnrolled } from '@/domain/classes/enrolled';
 import { noteAct } from '@/server/write';
-import { id, place } from '@/ui/forms/schema';
+import { counted, id, place } from '@/ui/forms/schema';
 import { erasePeople } from '@/domain/people/erase';
 import { listElsewhere, mustLeadAll } from '@/domain/people/staff';
 
 const eraseSchema = yup.object({ ...place, accountId: id('The person') });
 /** How many names the person saw, so that nobody is erased who came later. */
-const eraseAllSchema = yup.object({ ...place, names: yup.number().integer().required() });
+const eraseAllSchema = yup.object({ ...place, names: counted().required() });
 
 /** Erases one student of the project. There is no way back but a backup. */
 export const erase = action('erase', eraseSchema, async ({ tx, projectId, seat }, { accountId }) => {

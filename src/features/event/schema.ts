@@ -42,7 +42,8 @@ export const eventSchema = yup.object({
   bands: yup
     .array(yup.object({ edge: decimal('The edge'), points: decimal('The points') }))
     .default([])
-    .when('points', { is: 'bands', then: (s) => s.min(1, 'At least one band is needed.').max(40) }),
+    .max(40)
+    .when('points', { is: 'bands', then: (s) => s.min(1, 'At least one band is needed.') }),
   fromValue: pointsOf('linear', 'The value'),
   fromPoints: pointsOf('linear', 'The points'),
   toValue: pointsOf('linear', 'The value'),
@@ -60,6 +61,7 @@ export const eventSchema = yup.object({
   table: yup
     .string()
     .trim()
+    .max(1000, 'At most 1,000 characters.')
     .default('')
     .when('points', {
       is: 'place',

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { decimal, id, line, optionalId, place } from '@/ui/forms/schema';
+import { decimal, id, key, line, optionalId, place } from '@/ui/forms/schema';
 
 export const formingSchema = yup.object({
   ...place,
@@ -62,5 +62,5 @@ export const preferenceSchema = yup.object({
       const given = (list ?? []).flatMap(({ id: one }) => one ?? []);
       return new Set(given).size === given.length;
     }),
-  roles: yup.array(yup.string().required()).default([]).max(20),
+  roles: yup.array(key()).default([]).max(20),
 });

@@ -26,7 +26,7 @@ export const scoreSchema = yup.object({
         id: id('The score'),
         criterionId: id('The criterion'),
         points: decimal('Points', { optional: true, min: 0 }),
-        version: yup.number().integer().nullable().default(null),
+        version: place.version,
       }),
     )
     .default([])

@@ -16,7 +16,7 @@ export const visitSchema = yup.object({
 });
 /** A question put into the bank, or changed by whoever put it. The id is the client's. */
 export const questionSchema = yup.object({
-  projectId: yup.string().required(),
+  projectId: place.projectId,
   id: id('The question'),
   visitId: id('The visit'),
   text: yup
@@ -28,7 +28,7 @@ export const questionSchema = yup.object({
 });
 /** A line of what somebody heard. The id is the client's; with a version it is a change of one's own line. */
 export const noteSchema = yup.object({
-  projectId: yup.string().required(),
+  projectId: place.projectId,
   id: id('The note'),
   questionId: id('The question'),
   text: yup
@@ -50,7 +50,7 @@ export const arrangeSchema = yup.object({
   minutes: decimal('The minutes', { above: 0, max: 240, optional: true }),
 });
 export const mergeSchema = yup.object({
-  projectId: yup.string().required(),
+  projectId: place.projectId,
   keep: id('The question'),
   drop: id('The question'),
 });
@@ -65,5 +65,5 @@ export const statementSchema = yup.object({
   answerId: optionalId(),
   sentence: prose('The sentence').required('Select or write what was said.'),
   saidBy: yup.string().trim().default('').max(160),
-  saidOn: yup.string().default(''),
+  saidOn: yup.string().default('').max(10),
 });

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { PART_STATES } from '@/core/builds/assembly';
-import { decimal, id, line, optionalId, place } from '@/ui/forms/schema';
+import { counted, decimal, id, line, optionalId, place } from '@/ui/forms/schema';
 
 export const LENGTHS = ['mm', 'cm', 'm', 'in', 'ft'] as const;
 const unit = yup.string().oneOf(LENGTHS, 'Choose a unit of the list.').default('mm');
@@ -22,7 +22,7 @@ export const ofPartSchema = yup.object({ ...place, id: id('The part') });
 export const movePartSchema = yup.object({
   ...place,
   id: id('The part'),
-  version: yup.number().integer().required(),
+  version: counted().required(),
   state: yup.string().oneOf(PART_STATES).required(),
 });
 export const interfaceSchema = yup.object({
@@ -37,7 +37,7 @@ export const interfaceSchema = yup.object({
 export const enterInterfaceSchema = yup.object({
   ...place,
   id: id('The interface'),
-  version: yup.number().integer().required(),
+  version: counted().required(),
   side: yup
     .string()
     .oneOf(['one', 'other'] as const)

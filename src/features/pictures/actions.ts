@@ -5,10 +5,10 @@ import { isId } from '@/server/access';
 import { orConflict, action } from '@/server/perform';
 import { mustNotBeReleased } from '@/domain/concepts/read';
 import { picturedTarget } from '@/domain/builds/targets';
-import { id, place } from '@/ui/forms/schema';
+import { counted, id, place } from '@/ui/forms/schema';
 import { findPicture } from '@/domain/pictures/read';
 
-const removeSchema = yup.object({ ...place, id: id('The picture'), version: yup.number().integer().required() });
+const removeSchema = yup.object({ ...place, id: id('The picture'), version: counted().required() });
 
 /** Takes a picture away. It is kept for the history, which can put it back. */
 export const removePicture = action(

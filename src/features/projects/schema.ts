@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { date, place } from '@/ui/forms/schema';
+import { date, key, place } from '@/ui/forms/schema';
 import { projectFields } from '@/ui/forms/projectSchema';
 
 export const projectSchema = yup.object({
@@ -10,5 +10,5 @@ export const projectSchema = yup.object({
 });
 export const profileSchema = yup.object({
   ...place,
-  used: yup.array().of(yup.string().required()).required(),
+  used: yup.array().of(key()).required().max(60),
 });

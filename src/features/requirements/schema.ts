@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { DIMENSION_NAMES } from '@/core/dimensions';
-import { decimal, line, optionalId, place, prose } from '@/ui/forms/schema';
+import { counted, decimal, key, line, optionalId, place, prose } from '@/ui/forms/schema';
 
 export const KINDS = ['max', 'min', 'range', 'target', 'different', 'yes', 'wish'] as const;
 export const PRIORITIES = ['must', 'should', 'could'] as const;
@@ -80,7 +80,7 @@ export const requirementSchema = yup.object({
 /** What a change would touch, while the form is still being filled in: only the limit is looked at. */
 export const previewSchema = yup.object({
   ...place,
-  statement: yup.string().default(''),
+  statement: yup.string().default('').max(160),
   ...limitFields,
   decision: oneOf(DECISIONS),
   state: oneOf(STATES),
@@ -93,9 +93,9 @@ export const weightsSchema = yup.object({
     .array()
     .of(
       yup.object({
-        code: yup.string().required(),
-        id: yup.string().required(),
-        version: yup.number().integer().required(),
+        code: key(),
+        id: key(),
+        version: counted().required(),
         weight: decimal('The weight', { min: 0, max: 1000, optional: true }),
       }),
     )

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { decimal, line, place, prose } from '@/ui/forms/schema';
+import { decimal, key, line, place, prose } from '@/ui/forms/schema';
 
 export const researchSchema = yup.object({
   ...place,
@@ -15,7 +15,7 @@ export const researchSchema = yup.object({
     .array()
     .of(
       yup.object({
-        requirementId: yup.string().required('Choose the requirement.'),
+        requirementId: key('Choose the requirement.'),
         text: prose('What it does about it'),
         value: decimal('The value', { optional: true }),
         unit: yup

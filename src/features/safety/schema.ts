@@ -1,9 +1,9 @@
 import * as yup from 'yup';
 import { SUPERVISION } from '@/core/safety';
-import { date, id, line, place, prose } from '@/ui/forms/schema';
+import { counted, date, id, key, line, place, prose } from '@/ui/forms/schema';
 import { LIBRARY } from '@/domain/safety/library';
 
-const ids = yup.array(yup.string().required()).default([]).max(200, 'At most 200 at once.');
+const ids = yup.array(key()).default([]).max(200, 'At most 200 at once.');
 
 export const hazardSchema = yup.object({
   ...place,
@@ -29,7 +29,8 @@ export const librarySchema = yup.object({
         .required(),
     )
     .default([])
-    .min(1, 'Choose at least one.'),
+    .min(1, 'Choose at least one.')
+    .max(60),
 });
 export const signOffSchema = yup.object({
   ...place,
@@ -51,7 +52,7 @@ export const acknowledgeSchema = yup.object({
   ...place,
   teamId: id('The team'),
   hazardId: id('The hazard'),
-  textVersion: yup.number().integer().required(),
+  textVersion: counted().required(),
 });
 export const incidentSchema = yup.object({
   ...place,

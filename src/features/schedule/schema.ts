@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { date, decimal, id, line, place, prose } from '@/ui/forms/schema';
+import { counted, date, decimal, id, line, place, prose } from '@/ui/forms/schema';
 import { PLAN_NAMES } from './stagePlans';
 
 const short = (what: string, most: number) =>
@@ -74,7 +74,7 @@ export const changePlanSchema = yup.object({
     .min(1, 'Nothing is changed.')
     .max(20, 'At most 20 changes at once.'),
   seen: yup
-    .array(yup.object({ id: id('The stage'), version: yup.number().integer().required() }))
+    .array(yup.object({ id: id('The stage'), version: counted().required() }))
     .default([])
     .max(200),
 });

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { decimal, id, line, optionalId, place } from '@/ui/forms/schema';
+import { decimal, id, line, optionalId, place, seen } from '@/ui/forms/schema';
 
 export const SCALE = [1, 2, 3, 4, 5] as const;
 
@@ -49,7 +49,7 @@ export const markSchema = yup.object({
   ...place,
   selectionId: id('The selection'),
   /** The marks that were shown. */
-  seen: yup.string().default(''),
+  seen: seen(),
   marks: yup
     .array(
       yup.object({
@@ -71,6 +71,7 @@ export const ballotSchema = yup.object({
   ranking: yup
     .array(yup.object({ conceptId: optionalId() }))
     .default([])
+    .max(200)
     .test('once', 'A concept can have one place only.', (list) => once(list?.map(({ conceptId }) => conceptId))),
 });
 export const choiceSchema = yup.object({
@@ -85,6 +86,7 @@ export const choiceSchema = yup.object({
       }),
     )
     .default([])
+    .max(200)
     .test('some', 'Choose at least one.', (list) => (list ?? []).some(({ conceptId }) => conceptId))
     .test('once', 'The same concept is chosen twice.', (list) => once(list?.map(({ conceptId }) => conceptId)))
     .test('why', 'Say in a few words why: the class learns from it.', (list) =>

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { id, line } from '@/ui/forms/schema';
+import { id, line, place } from '@/ui/forms/schema';
 
 export const ROLES = [
   ['co-instructor', 'leads it with you'],
@@ -10,7 +10,7 @@ const role = yup
   .string()
   .oneOf(['owner', 'co-instructor', 'assistant'] as const)
   .required('Choose what they may do.');
-const projectId = yup.string().required();
+const { projectId } = place;
 
 export const inviteSchema = yup.object({ projectId, name: line('The name'), role });
 export const changeStaffSchema = yup.object({ projectId, accountId: id('The person'), role });

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { decimal, id, line, optionalId, place } from '@/ui/forms/schema';
+import { counted, decimal, id, line, optionalId, place } from '@/ui/forms/schema';
 
 export const componentSchema = yup.object({
   ...place,
@@ -22,6 +22,6 @@ export const componentSchema = yup.object({
 export const removeSchema = yup.object({
   ...place,
   id: id('The component'),
-  version: yup.number().integer().required(),
+  version: counted().required(),
 });
 export const publishSchema = yup.object({ ...place, sectionId: optionalId() });

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { TAGS } from '@/ui/colours';
-import { id, line, optionalId, place } from '@/ui/forms/schema';
+import { id, line, optionalId, place, seen } from '@/ui/forms/schema';
 import { seenAs } from '@/ui/forms/seen';
 
 export const rosterSchema = yup.object({
@@ -36,7 +36,7 @@ export const teamSchema = yup.object({
 export const rolesSchema = yup.object({
   ...place,
   /** The roles that were shown, as rolesSeen puts them. */
-  seen: yup.string().default(''),
+  seen: seen(),
   roles: yup
     .array(
       yup.object({

@@ -92,9 +92,18 @@ function problemWith(text: string, what: string, { min, above, max, whole, optio
   }
 }
 
+/** A whole number that the database can hold: a version, or a number of one. */
+export const counted = () => yup.number().integer().min(0).max(2_147_483_647);
+
+/** A key that the program itself gave out and gets back: at most 160 characters. */
+export const key = (missing?: string) => yup.string().required(missing).max(160);
+
+/** What a form has seen, as text, to be compared with what is there now. */
+export const seen = () => yup.string().default('').max(40_000);
+
 /** Where every write to a project says which project and, for a change, which version it saw. */
 export const place = {
-  projectId: yup.string().required(),
+  projectId: yup.string().required().max(36),
   id: optionalId(),
-  version: yup.number().integer().nullable().default(null),
+  version: counted().nullable().default(null),
 };

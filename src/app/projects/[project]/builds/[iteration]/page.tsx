@@ -39,7 +39,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const team = frame.teams.find((one) => one.id === iteration.teamId)!;
   const own = runs.filter((run) => run.iterationId === id);
   const writes = allowed(seat, 'iteration.write', target);
-  const form = writes ? await loadIterationForm(pool(), frame.seat.project, iteration) : null;
+  const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;
   const values = {
     teamId: team.id,
     parentId: iteration.parentId ?? '',

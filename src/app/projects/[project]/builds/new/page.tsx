@@ -19,13 +19,13 @@ export default async function NewIterationPage(props: SheetProps) {
   const mine = frame.seat.role === 'student' ? frame.teams.filter((one) => one.id === frame.seat.teamId) : frame.teams;
   const teams = mine.filter((one) => !asked || one.id === asked);
   if (teams.length === 0) notFound();
-  const { parents, measurements, ...form } = await loadIterationForm(pool(), frame.seat.project, null);
+  const ids = teams.map(({ id }) => id);
+  const { parents, measurements, ...form } = await loadIterationForm(pool(), frame.seat.project, ids, null);
   const [stages, safety] = await Promise.all([listStages(pool(), project), readSafety(pool(), project)]);
   const when = { eventDate: frame.seat.project.eventDate, now: frame.now };
   const at = new Set(pacesOf(frame.sections, teams, stages, when).map((pace) => pace.current?.id));
   const hazards = safety.hazards.filter((hazard) => hazard.stages.some((id) => at.has(id)));
-  const own = parents.filter((one) => teams.some((team) => team.id === one.teamId));
-  const last = teams.length === 1 ? own.at(-1)?.id : undefined;
+  const last = teams.length === 1 ? parents.at(-1)?.id : undefined;
   const values = {
     teamId: teams[0]!.id,
     parentId: last ?? '',
@@ -53,7 +53,7 @@ export default async function NewIterationPage(props: SheetProps) {
         version={null}
         values={values}
         teams={teams.map(({ id, name }) => ({ id, name }))}
-        parents={own}
+        parents={parents}
         {...form}
         back={hrefIn(frame, 'builds')}
       />

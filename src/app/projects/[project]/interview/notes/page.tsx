@@ -35,7 +35,10 @@ export default async function InterviewPage(props: SheetProps) {
         <NoteTaker
           projectId={project.id}
           questions={asked.map(({ id, text, must, minutes }) => ({ id, text, must, minutes: minutes ?? share }))}
-          notes={notes.map((note) => ({ ...note, questionId: home.get(note.questionId) ?? note.questionId }))}
+          notes={notes.flatMap((note) => {
+            const questionId = home.get(note.questionId);
+            return asked.some(({ id }) => id === questionId) ? [{ ...note, questionId: questionId! }] : [];
+          })}
           me={actor.id}
           here={hrefIn(frame, 'interview/notes')}
         />
