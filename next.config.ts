@@ -26,6 +26,11 @@ const config: NextConfig = {
         { key: 'Permissions-Policy', value: 'camera=(self), microphone=(), geolocation=()' },
       ],
     },
+    // Pages get theirs in src/proxy.ts; what is no page, and what is not found there, runs and shows nothing.
+    {
+      source: '/api/:path*',
+      headers: [{ key: 'Content-Security-Policy', value: "default-src 'none'; frame-ancestors 'none'" }],
+    },
   ],
 };
 export default config;

@@ -24,7 +24,11 @@ const app = next({ dev: false, dir: ROOT, hostname: values.host[0], port });
 await app.prepare();
 const handle = app.getRequestHandler();
 
+// Over https for good, but not by a certificate that was made here: that one may be gone with the next start.
+const strict = process.env.IRONSTONE_HTTPS === '1' && process.env.IRONSTONE_OWN_CERTIFICATE !== '1';
+
 function answer(request, response) {
+  if (strict) response.setHeader('strict-transport-security', 'max-age=31536000');
   if (!behindProxy) {
     for (const name of ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port'])
       delete request.headers[name];

@@ -1,7 +1,17 @@
 import { NextResponse, type NextRequest } from 'next/server';
 
-/** Gives every page a content security policy with a nonce of its own for scripts. */
-export function proxy(request: NextRequest) {
+const SECRETS = /^(__Host-)?ironstone_(session|link)$/;
+
+/** A name for the session or link that asks, which tells nothing of its secret: under it a device keeps pages made for it. */
+async function nameOf(request: NextRequest): Promise<string> {
+  const secrets = request.cookies.getAll().filter(({ name }) => SECRETS.test(name));
+  const text = secrets.map(({ name, value }) => `${name}=${value}`).join(' ');
+  const hash = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(`pages of ${text}`));
+  return Buffer.from(hash).toString('base64url').slice(0, 16);
+}
+
+/** Gives every page a content security policy with a nonce of its own for scripts, and says for whom it is made. */
+export async function proxy(request: NextRequest) {
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const development = process.env.NODE_ENV === 'development';
   const policy = [
@@ -23,6 +33,7 @@ export function proxy(request: NextRequest) {
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
+  response.headers.set('x-ironstone-for', await nameOf(request));
   return response;
 }
 

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { STATE } from './files.mjs';
 import { postgresPrograms } from './install.mjs';
@@ -42,11 +42,17 @@ function connection(url) {
   };
 }
 
-/** Writes the whole database to a file (PostgreSQL's custom format). A dump that was cut off never has its name. */
-export async function dump(url, file) {
+/**
+ * Writes the whole database to a file (PostgreSQL's custom format) that only this user can read; with `snapshot` as that one
+ * saw it. A dump that was cut off never has its name.
+ */
+export async function dump(url, file, snapshot = null) {
   mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
   const part = `${file}.part`;
-  const { ok, said } = await client('pg_dump', ['-Fc', '--no-owner', '--no-privileges', '-f', part], url);
+  writeFileSync(part, '', { mode: 0o600 });
+  chmodSync(part, 0o600); // also where an earlier part is left
+  const of = snapshot ? [`--snapshot=${snapshot}`] : [];
+  const { ok, said } = await client('pg_dump', ['-Fc', '--no-owner', '--no-privileges', ...of, '-f', part], url);
   if (!ok) {
     rmSync(part, { force: true });
     throw new Stop(`The backup could not be written to ${file}:\n${said}`);
@@ -60,8 +66,8 @@ export function dumpName(kind, now = new Date()) {
   return `${kind}-${now.toISOString().slice(0, 16).replace(/:/g, '')}.dump`;
 }
 
-/** Makes the day's dump when the last one is a day old, and keeps the last fourteen. Returns its file, or null. */
-export async function daily(url, folder = BACKUPS, now = new Date()) {
+/** Makes the day's dump, by `make`, when the last one is a day old, and keeps the last fourteen. Returns its file, or null. */
+export async function daily(url, folder = BACKUPS, now = new Date(), make = dump) {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const names = readdirSync(folder)
     .filter((name) => DAILY.test(name))
@@ -70,16 +76,17 @@ export async function daily(url, folder = BACKUPS, now = new Date()) {
   if (last && now - statSync(path.join(folder, last)).mtimeMs < DAY) return null;
   const { out } = await client('psql', ['-tAc', "select to_regclass('migration') is not null"], url);
   if (out === 'f') return null; // nothing in it yet
-  const file = await dump(url, path.join(folder, dumpName('daily', now)));
+  const file = await make(url, path.join(folder, dumpName('daily', now)));
   for (const name of [...names, path.basename(file)].sort().slice(0, -KEPT))
     rmSync(path.join(folder, name), { force: true });
   return file;
 }
 
-/** The daily dump now if it is due, and from now on every day while this process lives. A failure is said and not fatal. */
+/** The daily dump, checked, now if it is due, and from now on every day while this process lives. A failure is said and not fatal. */
 export async function keepDaily(url) {
+  const { toldDump } = await import('./checkedDump.mjs');
   const run = () =>
-    daily(url).then(
+    daily(url, BACKUPS, new Date(), toldDump).then(
       (file) => file && say(`Backup: ${path.relative(process.cwd(), file)}`),
       (error) => console.error(`\nNo backup today: ${error instanceof Stop ? error.message : error}`),
     );

@@ -9,6 +9,7 @@ import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { linkHolder, ownerId, signedIn } from '@/server/actor';
 import { OutboxStrip } from '@/ui/outbox/OutboxStrip';
 import { Toasts } from '@/ui/toast';
 
@@ -18,13 +19,20 @@ export const metadata: Metadata = {
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
+/** Whose page this is: what a device keeps for them carries it. Nobody's is ''. */
+async function ownerHere(): Promise<string> {
+  const actor = (await signedIn()) ?? (await linkHolder());
+  return actor ? ownerId(actor) : '';
+}
+
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get('ironstone_theme')?.value;
+  const owner = await ownerHere();
   return (
     <html lang="en" data-theme={theme === 'light' || theme === 'dark' ? theme : undefined}>
-      <body>
+      <body data-owner={owner}>
         {children}
-        <OutboxStrip />
+        <OutboxStrip owner={owner} />
         <Toasts />
       </body>
     </html>

@@ -89,6 +89,7 @@ export const CATALOGUE: Record<string, Entry> = {
   // What serves the program itself -------------------------------------------------------------------------
   account: { topic: 'accounts', title: ['name'] },
   audit: { topic: 'project', secret: true },
+  backup: { topic: 'project', secret: true },
   entry: { topic: 'project', secret: true },
   migration: { topic: 'project', secret: true },
   project_revision: { topic: 'project', secret: true },

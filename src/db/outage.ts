@@ -8,17 +8,15 @@ export function outageOf(error: unknown): string | null {
   if (typeof code !== 'string') return null;
   if (code === '53100')
     return 'The disk of the database is full, so nothing was saved. Tell whoever runs this installation.';
-  if (isReadOnly(error))
+  if (code === HELD)
     return 'A backup is being put back just now, so nothing is saved for some minutes. Leave this open, or try again then.';
   if (/^(08|53|57P|58)/.test(code) || DRIVER.has(code))
     return 'The database does not answer just now; whether this was saved is not known yet.';
   return null;
 }
 
-/** Whether the database takes no writes just now, as while a backup is put back (scripts/lib/restore.mjs). */
-export function isReadOnly(error: unknown): boolean {
-  return (error as { code?: unknown } | null)?.code === '25006';
-}
+/** The code of a write that is not begun because a backup is being put back (src/server/write.ts). */
+export const HELD = 'HELD';
 
 const DRIVER = new Set([
   'CONNECTION_CLOSED',

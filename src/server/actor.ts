@@ -3,7 +3,6 @@ import { randomUUID } from 'node:crypto';
 import { addDays, addMinutes } from 'date-fns';
 import { cookies, headers } from 'next/headers';
 import { pool, type Sql, type Tx } from '@/db/connection';
-import { isReadOnly } from '@/db/outage';
 import { deviceName } from './deviceName';
 import { newToken, tokenHash } from './secrets';
 
@@ -61,18 +60,13 @@ export async function findSession(sql: Sql, token: string): Promise<Person | nul
   const { slide, ...person } = row;
   if (slide)
     await sql`update session set expires_at = least(now() + ${DAYS} * interval '1 day', created_at + ${A_TERM} * interval '1 day')
-      where id = ${person.sessionId}`.catch(whileReadOnly);
+      where id = ${person.sessionId}`;
   return person;
 }
 
 /** The expiry is a day old, lies before the longest life of a session, and is not that of a shared device. */
 const slides = (sql: Sql) => sql`(s.expires_at < now() + ${DAYS - 1} * interval '1 day'
   and s.expires_at < s.created_at + ${A_TERM} * interval '1 day' and s.expires_at is distinct from s.shared_until)`;
-
-/** While a backup is put back nobody writes; who is signed in stays so. */
-function whileReadOnly(error: unknown) {
-  if (!isReadOnly(error)) throw error;
-}
 
 /** The member of this account who shares the person's device, if there is one. */
 export async function sharingWith(sql: Sql, person: Person, accountId: string): Promise<Person | null> {

@@ -3,7 +3,7 @@ import { LINK_COOKIE, SESSION_COOKIE } from './actor';
 import { reply } from './reply';
 
 /** How many requests a minute one session (or, without one, one address) may make of each kind; bursts included. */
-const MOST = { entries: 600, pictures: 60, streams: 600, feeds: 120, bundles: 60 };
+const MOST = { entries: 600, pictures: 60, streams: 600, feeds: 120, bundles: 60, links: 120 };
 /** So many callers may sit behind one address, each with as much as one; a made-up secret makes no more of them. */
 const A_CLASS = 40;
 const hold = globalThis as unknown as { ironstoneRates?: Map<string, { left: number; at: number }> };

@@ -1,9 +1,14 @@
 import { inTransaction, json, type Tx } from '@/db/connection';
+import { HELD } from '@/db/outage';
 import type { Actor } from './actor';
+
+/** The lock that every write shares; who puts a backup back holds it alone (scripts/lib/restore.mjs). */
+const WRITES = 1_870_001;
 
 /**
  * One transaction in the name of a person: every row written in it is recorded in the history with `act`.
  * The database refuses writes that name nobody.
+ * @throws an error that passes (outageOf) while a backup is put back: what is written now would stay behind.
  */
 export async function writeAs<R>(
   actor: Pick<Actor, 'kind' | 'id' | 'name'> | SystemActor,
@@ -12,7 +17,9 @@ export async function writeAs<R>(
 ): Promise<R> {
   const said = JSON.stringify({ kind: actor.kind, id: actor.id, name: actor.name, act });
   return inTransaction(async (tx) => {
-    await tx`select set_config('ironstone.actor', ${said}, true)`;
+    const [{ free }] = await tx<[{ free: boolean }]>`
+      select pg_try_advisory_xact_lock_shared(${WRITES}) as free, set_config('ironstone.actor', ${said}, true)`;
+    if (!free) throw Object.assign(new Error('writes are held'), { code: HELD });
     return run(tx);
   });
 }

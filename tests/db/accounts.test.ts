@@ -13,6 +13,7 @@ import {
   bySystem,
   demoProject,
   done,
+  LINK_ENDS,
   makeAccount,
   ownDatabase,
   refused,
@@ -174,6 +175,12 @@ describe('signing in', () => {
   });
 });
 
+test('a token for setting up is looked at before anything is hashed, and before the password', async () => {
+  const form = { token: 'guess', name: 'First One', login: 'first', password: '1234567890' };
+  asVisitor();
+  expect(refused(await setUp(form))).toEqual({ token: expect.stringMatching(/does not fit/) });
+});
+
 test('the set-up token works once, and not while there is an instructor', async () => {
   const token = newToken();
   await pool()`insert into setup_token (token_hash) values (${tokenHash(token)})`;
@@ -184,8 +191,7 @@ test('the set-up token works once, and not while there is an instructor', async 
 });
 
 test('a link ends by its date and by hand', async () => {
-  const make = () =>
-    bySystem((tx) => makeLink(tx, p.id, { purpose: 'client', label: 'Society', endsOn: '2099-01-01' }));
+  const make = () => bySystem((tx) => makeLink(tx, p.id, { purpose: 'client', label: 'Society', endsOn: LINK_ENDS }));
   const token = (await make()).replace('/l/', '');
   expect(await findLink(pool(), token)).toMatchObject({ kind: 'client', projectId: p.id, name: 'Society' });
   await bySystem((tx) => tx`update access_link set ends_at = now() where token_hash = ${tokenHash(token)}`);
@@ -193,6 +199,9 @@ test('a link ends by its date and by hand', async () => {
   await expect(
     bySystem((tx) => makeLink(tx, p.id, { purpose: 'client', label: 'Late', endsOn: '2020-01-01' })),
   ).rejects.toThrow(/has passed/);
+  await expect(
+    bySystem((tx) => makeLink(tx, p.id, { purpose: 'client', label: 'Long', endsOn: '9999-01-01' })),
+  ).rejects.toThrow(/within a year/);
 });
 
 describe('rosters', () => {

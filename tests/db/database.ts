@@ -86,9 +86,12 @@ export async function asPerson(accountId: string): Promise<void> {
   holding({ [SESSION_COOKIE]: token });
 }
 
+/** A day on which a link may end. */
+export const LINK_ENDS = new Date(Date.now() + 300 * 86_400_000).toISOString().slice(0, 10);
+
 /** From now on the holder of a new link asks. */
 export async function asLink(projectId: string, wanted: Omit<LinkWanted, 'endsOn'>): Promise<void> {
-  const path = await bySystem((tx) => makeLink(tx, projectId, { ...wanted, endsOn: '2099-01-01' }));
+  const path = await bySystem((tx) => makeLink(tx, projectId, { ...wanted, endsOn: LINK_ENDS }));
   holding({ [LINK_COOKIE]: path.replace('/l/', '') });
 }
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
@@ -15,10 +15,13 @@ import { listPictures } from '@/domain/pictures/read';
 import { pool } from '@/db/connection';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
-import { perform } from '@/server/perform';
+import { perform, settle } from '@/server/perform';
 import { loadStandings } from '@/domain/standings/judge';
+import { backupItems } from '@/domain/backups/today';
+import { readBackups } from '@/domain/backups/read';
+import { differenceOf, toldDump } from '../../scripts/lib/checkedDump.mjs';
 import { daily, dump } from '../../scripts/lib/dumps.mjs';
-import { restore } from '../../scripts/lib/restore.mjs';
+import { holdWriters, restore } from '../../scripts/lib/restore.mjs';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
 
 ownDatabase();
@@ -202,6 +205,17 @@ describe('pictures', () => {
     log.mockRestore();
   });
 
+  test('thirty at once: twelve are kept, and the others are told', async () => {
+    await asPerson(p.studentOf('Flint'));
+    const objectId = p.iteration['Flint 2']!;
+    const small = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#000' } })
+      .jpeg()
+      .toBuffer();
+    const answers = await Promise.all(Array.from({ length: 30 }, () => send(small, { objectId })));
+    expect(answers.map((one) => one.status).sort()).toEqual([...Array(12).fill(200), ...Array(18).fill(422)]);
+    expect(await listPictures(pool(), p.id, objectId)).toHaveLength(12);
+  });
+
   test('one byte under the cap is read, one over is not; another team’s iteration takes none', async () => {
     await asPerson(p.studentOf('Flint'));
     const jpeg = await noise().jpeg().toBuffer();
@@ -339,6 +353,67 @@ describe('backups', () => {
     expect(await rowCounts()).toEqual(before);
     const left = await pool()`select datname from pg_database where datname like '%restoring%'`;
     expect(left).toEqual([]);
+  });
+
+  test('while a backup is put back nobody writes: what is under way is waited for, what comes is told to wait', async () => {
+    const write = (slow = false) =>
+      settle(async () => {
+        await bySystem(async (tx) => {
+          const row = { projectId: p.id, title: 'Held', saidBy: 'x', heldOn: '2026-10-01' };
+          await tx`insert into visit ${tx(row)}`;
+          if (slow) await tx`select pg_sleep(0.5)`;
+        });
+        return { ok: true, result: {}, notes: [] };
+      });
+    const count = async () => (await pool()`select 1 from visit where title = 'Held'`).length;
+    const underWay = write(true);
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    const held = await holdWriters(url());
+    expect(await count()).toBe(1);
+    expect(await write()).toMatchObject({
+      ok: false,
+      retry: true,
+      message: expect.stringMatching(/backup is being put back/),
+    });
+    expect(await underWay).toMatchObject({ ok: true });
+    expect(await count()).toBe(1);
+    await held.free();
+    done(await write());
+    expect(await count()).toBe(2);
+  });
+
+  test('a dump is put back and compared by itself, can be read by its owner alone, and is told', async () => {
+    const file = await toldDump(url(), path.join(folder, 'checked.dump'));
+    expect(statSync(file).mode & 0o777).toBe(0o600);
+    const { good, last, daysWithout } = await readBackups(pool());
+    expect(good).toMatchObject({ file, bytes: statSync(file).size });
+    expect(last).toMatchObject({ state: 'good', note: '' });
+    expect(daysWithout).toBe(0);
+    expect(await pool()`select 1 from pg_database where datname like '%checking'`).toEqual([]);
+  });
+
+  test.each([
+    ['a row less', { team: '8 77', run: '5 1' }, { team: '7 70', run: '5 1' }, 'team: 8 rows were dumped, 7 came back'],
+    ['another value', { team: '8 77' }, { team: '8 78' }, 'team: 8 rows were dumped, 8 came back'],
+    ['a table less', { team: '8 77' }, {}, 'team: 8 rows were dumped, no came back'],
+    ['nothing', { team: '8 77' }, { team: '8 77' }, null],
+  ])('what came back is told apart by %s', (_, dumped, restored, note) => {
+    expect(differenceOf(dumped, restored)).toBe(note);
+  });
+
+  test('Today says when there was no good backup for three days', () => {
+    const href = (sheet: string) => `/${sheet}`;
+    const good = { madeAt: new Date('2026-10-20T08:00:00Z'), file: 'x', bytes: 1 };
+    const last = { ...good, state: 'bad' as const, note: 'team: 8 rows were dumped, 7 came back' };
+    expect(backupItems({ backups: { good, last, daysWithout: 2 }, href })).toEqual([]);
+    expect(backupItems({ backups: { good, last, daysWithout: 3 }, href })[0]).toMatchObject({
+      headline: 'No good backup since 20 Oct',
+      detail: last.note,
+    });
+    expect(backupItems({ backups: { good: null, last: null, daysWithout: 4 }, href })[0]!.headline).toMatch(
+      /no good backup yet/,
+    );
+    expect(backupItems({ backups: null, href })).toEqual([]);
   });
 
   test('one dump a day, the last fourteen', async () => {

@@ -16,6 +16,7 @@ import {
   bySystem,
   demoProject,
   done,
+  LINK_ENDS,
   makeAccount,
   ownDatabase,
   refused,
@@ -126,7 +127,7 @@ describe('who leads a project', () => {
     const absent = { projectId: a.id, accountId: a.studentOf('Flint'), day: '2026-10-26', absent: true };
     done(await setAbsent(absent));
     const projectId = a.id;
-    const link = { projectId, purpose: 'board', label: 'x', endsOn: '2099-01-01' };
+    const link = { projectId, purpose: 'board', label: 'x', endsOn: LINK_ENDS };
     const denied = [
       saveComponent({ projectId }),
       createLink(link),
@@ -143,7 +144,7 @@ describe('who leads a project', () => {
     done(await invite('co-instructor'));
     await asPerson(b);
     const projectId = a.id;
-    done(await createLink({ projectId, purpose: 'board', label: 'x', endsOn: '2099-01-01' }));
+    done(await createLink({ projectId, purpose: 'board', label: 'x', endsOn: LINK_ENDS }));
     done(await resetPassword({ projectId, accountId: a.studentOf('Flint') }));
     expect(await erase({ projectId, accountId: a.studentOf('Flint') })).toMatchObject({ denied: true });
     expect(await removeStaff({ projectId, accountId: a.instructorId })).toMatchObject({ denied: true });

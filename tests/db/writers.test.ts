@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { inTransaction, pool } from '@/db/connection';
 import { publishBrief, saveBrief } from '@/features/brief/actions';
 import { createProject, saveTemplate } from '@/features/bundle/actions';
@@ -10,7 +11,7 @@ import {
 import { requirementForm } from '@/features/requirements/toForm';
 import { publishStandings } from '@/features/standings/actions';
 import type { Outcome } from '@/server/outcome';
-import { asPerson, demoProject, ownDatabase, type DemoProject } from './database';
+import { asPerson, demoProject, done, makeAccount, ownDatabase, type DemoProject } from './database';
 
 ownDatabase();
 jest.setTimeout(120_000);
@@ -71,6 +72,16 @@ const ACTS: [string, (i: number) => Promise<Outcome<unknown>>, done: number][] =
   ['saveTemplate', (i) => saveTemplate({ projectId: p.id, title: `Kept ${i}`, about: '' }), WRITERS],
   ['createProject', () => createProject({ ...facts, template: 'start/crumb-ferry' }), WRITERS],
 ];
+
+test('a double press makes one project, and nobody gets another one’s by its id', async () => {
+  const id = randomUUID();
+  const made = await Promise.all(Array.from({ length: 4 }, () => createProject({ ...facts, id })));
+  expect(made.map(done)).toEqual(Array(4).fill({ id }));
+  expect(await pool()`select 1 from project where id = ${id}`).toHaveLength(1);
+  await asPerson(await makeAccount('instructor', 'somebody.else'));
+  expect((await createProject({ ...facts, id })).ok).toBe(false);
+  await asPerson(p.instructorId);
+});
 
 test.each(ACTS)(`${WRITERS} at once: %s answers every one of them`, async (_name, act, done) => {
   const outcomes = await Promise.all(Array.from({ length: WRITERS }, (_, i) => act(i)));

@@ -61,8 +61,7 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
   });
 
   await phone.goto(`${home}/bench/enter`);
-  const isKept = (at: string) =>
-    phone.evaluate(async (one) => Boolean(await (await caches.open('ironstone-pages')).match(one)), at);
+  const isKept = (at: string) => phone.evaluate(async (one) => Boolean(await caches.match(one)), at);
   // The last of the pages that are kept.
   await expect.poll(() => isKept('/outbox'), { timeout: 60_000 }).toBe(true);
 
@@ -87,12 +86,15 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
       await expect(phone.getByText(`${3 + i} entries wait on this device.`)).toBeVisible();
     }
     await phone.goto('/outbox');
-    await expect(phone.getByText('waits for “Tuff, new iteration')).toHaveCount(3);
+    await expect(phone.getByText('waits for “Tuff, new iteration')).toHaveCount(2);
+    await expect(phone.getByRole('region', { name: 'Of others' })).toContainText(
+      /^Of others who used this device1 entry of/,
+    );
   });
 
   await test.step('the line is back: all of it is sent, and the instructor sees it without a reload', async () => {
     await context.setOffline(false);
-    await expect(phone.getByRole('region', { name: 'Sent' }).getByRole('listitem')).toHaveCount(4, { timeout: 30_000 });
+    await expect(phone.getByRole('region', { name: 'Sent' }).getByRole('listitem')).toHaveCount(3, { timeout: 30_000 });
     await expect(desk.getByText('Keel from the gym').first()).toBeVisible({ timeout: 15_000 });
     await desk
       .getByRole('link', { name: /^Tuff \d+/ })
@@ -133,8 +135,7 @@ test('a judge scores without a line, and the points arrive once', async ({ brows
   await page.goto('/judge');
   const link = page.getByRole('link', { name: /^Schist/ });
   const address = (await link.getAttribute('href'))!;
-  const isKept = () =>
-    page.evaluate(async (at) => Boolean(await (await caches.open('ironstone-pages')).match(at)), address);
+  const isKept = () => page.evaluate(async (at) => Boolean(await caches.match(at)), address);
   await expect.poll(isKept, { timeout: 30_000 }).toBe(true);
   await page.context().setOffline(true);
   await link.click();
@@ -290,4 +291,72 @@ test('where no stream gets through, the page asks by itself', async ({ browser }
   await form.getByRole('button', { name: 'Save the instrument' }).click();
   await expect(page.locator('summary', { hasText: 'Inclinometer: ' })).toContainText('0.77', { timeout: 50_000 });
   for (const one of [page, other]) await one.context().close();
+});
+
+test('the next student on a shared phone sees nothing of the one before: pages, drafts, pictures, entries', async ({
+  browser,
+  watch,
+}) => {
+  test.setTimeout(180_000);
+  const desk = await enter(browser, 'instructor');
+  const home = await demoHome(desk);
+  const [one, two] = await slipsOf(desk, home, 'Chert');
+  const context = await browser.newContext({ baseURL: world().demo.origin, ...PHONE });
+  const phone = await context.newPage();
+  watch(phone);
+  const cached = () =>
+    phone.evaluate(async (at) => Boolean(await caches.match(at, { ignoreSearch: true })), `${home}/bench/enter`);
+  const signInBy = async (slip: { path: string }) => {
+    await phone.goto(slip.path);
+    await phone.getByRole('button', { name: /^Sign in as|and me in$/ }).click();
+    await phone.waitForURL('**/projects');
+  };
+  await signInBy(one!);
+  await phone.goto(`${home}/bench/enter`);
+  await expect.poll(cached, { timeout: 60_000 }).toBe(true);
+  const run = async (value: string) => {
+    for (const key of value) await phone.getByRole('button', { name: key, exact: true }).click();
+    await phone.getByRole('button', { name: /^Save/ }).click();
+  };
+  await run('8.1');
+  await expect(phone.getByLabel('Value of Chert')).toHaveValue('');
+  await context.setOffline(true);
+  await run('8.2');
+  await expect(phone.getByText('1 entry waits on this device.')).toBeVisible();
+  await phone.getByRole('button', { name: '6', exact: true }).click(); // half a value, a draft
+
+  await test.step('the instructor ends the session: the pages go with the next look', async () => {
+    const mine = desk.locator('tr', { has: desk.locator(`[aria-label^="Team of ${one!.name.split(' ')[0]}"]`) });
+    await desk.goto(`${home}/teams`);
+    await mine.getByRole('button', { name: 'lost: end all' }).click();
+    await mine.getByRole('button', { name: 'Yes, sign out everywhere' }).click();
+    await expect(desk.getByText('Signed out everywhere').first()).toBeVisible();
+    await context.setOffline(false);
+    await phone.goto(`${home}/bench/enter`);
+    await phone.waitForURL(/sign-in/);
+    await expect.poll(cached).toBe(false);
+  });
+
+  await test.step('who comes next sees a first name and a number, and no draft', async () => {
+    await signInBy(two!);
+    await phone.goto('/outbox');
+    const first = one!.name.split(' ')[0]!;
+    await expect(phone.getByRole('region', { name: 'Of others' })).toContainText(
+      `1 entry of ${first} waits and goes out when ${first} signs in here.`,
+    );
+    await expect(phone.getByText(/8\.[12]/)).toHaveCount(0);
+    await expect(phone.getByRole('region', { name: 'Sent' })).toHaveCount(0);
+    const kept = await phone.evaluate(() => Object.entries(localStorage).filter(([key]) => key.includes('draft')));
+    expect(kept).toEqual([]);
+    await phone.goto(`${home}/bench/enter`);
+    await expect(phone.getByLabel('Value of Chert')).toHaveValue('');
+  });
+
+  await test.step('and it goes out once its maker signs in again', async () => {
+    const again = (await slipsOf(desk, home, 'Chert')).find(({ name }) => name === one!.name)!;
+    await signInBy(again);
+    await phone.goto('/outbox');
+    await expect(phone.getByRole('region', { name: 'Sent' }).getByRole('listitem')).toHaveCount(1, { timeout: 30_000 });
+  });
+  await context.close();
 });

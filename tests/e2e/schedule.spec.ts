@@ -286,8 +286,7 @@ test('a hand-in without a line waits on the phone and goes out by itself', async
   const home = await demoHome(page);
   await page.goto(`${home}/schedule/progress`);
   await page.waitForFunction(async (path) => {
-    const kept = await (await caches.open('ironstone-pages')).keys();
-    return kept.some((one) => new URL(one.url).pathname === path);
+    return Boolean(await caches.match(path, { ignoreSearch: true }));
   }, `${home}/schedule/progress`);
   await page.context().setOffline(true);
   await page.reload();

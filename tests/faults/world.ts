@@ -123,7 +123,7 @@ export async function phone(browser: Browser, { origin, access }: Served): Promi
 /** Waits until the device keeps a page. */
 export async function kept(page: Page, path: string): Promise<void> {
   await expect
-    .poll(() => page.evaluate(async (at) => Boolean(await (await caches.open('ironstone-pages')).match(at)), path), {
+    .poll(() => page.evaluate(async (at) => Boolean(await caches.match(at)), path), {
       timeout: 30_000,
     })
     .toBe(true);

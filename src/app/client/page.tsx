@@ -108,7 +108,7 @@ export default async function ClientPage() {
             </section>
           );
         })}
-      <FieldPages owner={ownerId(actor)} pages={['/client']} />
+      <FieldPages pages={['/client']} />
     </Plain>
   );
 }

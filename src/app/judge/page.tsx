@@ -1,5 +1,4 @@
 import { enterByLink } from '@/server/access';
-import { ownerId } from '@/server/actor';
 import { listTeams } from '@/domain/classes/read';
 import { listRubrics, listScores } from '@/domain/grades/read';
 import { Waiting } from '@/ui/outbox/Waiting';
@@ -38,7 +37,7 @@ export default async function JudgePage() {
         ))}
       </ul>
       <Waiting path="/api/v1/scores" />
-      <FieldPages owner={ownerId(actor)} pages={['/judge', ...teams.map((team) => `/judge/${team.id}`)]} />
+      <FieldPages pages={['/judge', ...teams.map((team) => `/judge/${team.id}`)]} />
     </Plain>
   );
 }

@@ -20,6 +20,8 @@ interface Options {
   /** Who leads the project once it is in. */
   instructorId: string;
   isDemo?: boolean;
+  /** The id that the project gets; a new one when it is not said. */
+  projectId?: string | undefined;
   /** The bundle's pictures by their ids, decoded (`decodePictures`). */
   pictures?: ReadonlyMap<string, StoredPicture>;
 }
@@ -42,9 +44,8 @@ const keyOf = (table: string, id: unknown) => `${table} ${String(id)}`;
 export async function importBundle(
   tx: Tx,
   bundle: Bundle,
-  { instructorId, isDemo = false, pictures = new Map() }: Options,
+  { instructorId, isDemo = false, pictures = new Map(), projectId = randomUUID() }: Options,
 ): Promise<{ id: string }> {
-  const projectId = randomUUID();
   const shape = await readShape(tx);
   const carried = carriedTables(shape);
   checkFormat(bundle, shape);

@@ -1,4 +1,5 @@
 import type { Sql } from '@/db/connection';
+import { backupsToday } from '../backups/today';
 import { benchToday } from '../bench/today';
 import { bookingsToday } from '../bookings/today';
 import { briefToday } from '../brief/today';
@@ -33,6 +34,7 @@ const PARTS: readonly TodayPart[] = [
   eventToday,
   gradesToday,
   peopleToday,
+  backupsToday,
 ];
 
 /** All lines but those of sheets the course does not use, most urgent first; equal ones in the order of the parts. */

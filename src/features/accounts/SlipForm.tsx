@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { attempt } from '@/ui/forms/attempt';
-import { forgetPages } from '@/ui/outbox/offline';
+import { becomeOwner } from '@/ui/outbox/owner';
 import { signInBySlip } from './actions';
 
 /** Signs in by a slip; on somebody's phone it asks first whether the phone is shared. */
@@ -16,7 +16,7 @@ export function SlipForm({ token, name, other }: { token: string; name: string; 
       setBusy(false);
       return setMessage(outcome.message);
     }
-    await forgetPages();
+    await becomeOwner('');
     location.assign('/projects');
   };
   return (

@@ -6,6 +6,7 @@ import type { Sql } from '@/db/connection';
 import { sharedMinutes } from '@/domain/people/sharing';
 import { deviceHere, openSession, signedIn, type Beside } from '@/server/actor';
 import { FieldError, type Outcome } from '@/server/outcome';
+import { take } from '@/server/rate';
 import { settle, actionAs } from '@/server/perform';
 import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
@@ -17,6 +18,7 @@ import { findSlip, useUpSlip } from '@/domain/people/slip';
 /** Signs a person in. A wrong name and a wrong password get the same answer after the same work. */
 export async function signIn(input: unknown): Promise<Outcome<{ kind: string }>> {
   return settle(async (sql) => {
+    await knock();
     const { login, password, share } = await signInSchema.validate(input ?? {}, {
       abortEarly: false,
       stripUnknown: true,
@@ -52,11 +54,28 @@ async function besideWhom(sql: Sql, { id, kind }: { id: string; kind: string }):
   return { person, minutes };
 }
 
+/** How often one network may knock a minute, right or wrong: a class signs in at once, a flood does not. @throws FieldError */
+const KNOCKS = 240;
+async function knock(): Promise<void> {
+  if (!take(`knocks of ${await addressHere()}`, KNOCKS, Date.now()))
+    throw new FieldError(
+      '',
+      'Too many people try to sign in from this network at once. Wait a minute, then try again.',
+    );
+}
+
+async function addressHere(): Promise<string> {
+  const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
+  return forwarded.split(',').at(-1)!.trim();
+}
+
 /** Notes a try of a password. @throws FieldError at `field` when there were too many. */
 async function counted(login: string, field: string): Promise<{ id: number }> {
-  const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
-  const address = forwarded.split(',').at(-1)!.trim();
-  const trial = await mayTry({ login: login.toLowerCase(), address, deviceId: await deviceHere() });
+  const trial = await mayTry({
+    login: login.toLowerCase(),
+    address: await addressHere(),
+    deviceId: await deviceHere(),
+  });
   if ('refused' in trial) throw new FieldError(field, trial.refused);
   return trial;
 }
@@ -64,6 +83,7 @@ async function counted(login: string, field: string): Promise<{ id: number }> {
 /** Signs a student in by a slip: once. `share` keeps whoever is signed in on the phone beside them. */
 export async function signInBySlip(input: unknown): Promise<Outcome> {
   return settle(async (sql) => {
+    await knock();
     const { token, share } = await slipSchema.validate(input ?? {}, { stripUnknown: true });
     const slip = await findSlip(sql, token);
     const beside = slip && share ? await besideWhom(sql, { id: slip.accountId, kind: 'student' }) : null;
@@ -80,6 +100,7 @@ const tokenRefused = () =>
 /** Makes the first instructor of an installation, with the token that the console printed. */
 export async function setUp(input: unknown): Promise<Outcome> {
   return settle(async (sql) => {
+    await knock();
     const { token, name, login, password } = await setUpSchema.validate(input ?? {}, {
       abortEarly: false,
       stripUnknown: true,

@@ -1,6 +1,7 @@
 'use client';
 
 import { RecordForm } from '@/ui/forms/RecordForm';
+import { becomeOwner } from '@/ui/outbox/owner';
 import { fieldsOf } from '@/ui/forms/fields';
 import { changePassword, setUp, signIn } from './actions';
 import { passwordSchema, setUpSchema, signInSchema } from './schema';
@@ -20,7 +21,11 @@ export function SignInForm({ next, share }: { next: string; share: boolean }) {
       submit={signIn}
       label={share ? 'Sign in beside them' : 'Sign in'}
       saved="Signed in."
-      then={next}
+      then={() => {
+        // Loaded anew, so that nothing of who was here before is left in this page.
+        void becomeOwner('').finally(() => location.assign(next));
+        return '';
+      }}
     >
       <signInFields.Text name="login" label="Name" autoComplete="username" />
       <signInFields.Text name="password" label="Password" type="password" autoComplete="current-password" />

@@ -8,8 +8,8 @@ import { newId } from '@/ui/forms/newId';
 import { Ready } from '@/ui/forms/Ready';
 import { PictureField } from '@/ui/forms/PictureField';
 import { isKept } from '@/ui/forms/attempt';
-import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
-import { useOutbox } from '@/ui/outbox/useOutbox';
+import { useEntry, useOurEntries, WhoEnters } from '@/ui/outbox/Entering';
+import { draftKey } from '@/ui/forms/drafts';
 import { toast } from '@/ui/toast';
 import { Keypad, STATUS_NAME, type Status } from './Keypad';
 import { LastRuns, type Saved } from './LastRuns';
@@ -61,15 +61,14 @@ interface Handed {
 export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, known, first, held, ...given }: Props) {
   const router = useRouter();
   const enter = useEntry();
-  const outbox = useOutbox();
-  const entries = useMemo(() => outbox ?? [], [outbox]);
+  const entries = useOurEntries();
   const local = useMemo(() => localRuns(entries, event.id, known), [entries, event.id, known]);
   const runners = useMemo(() => withLocal(given.runners, local, entries), [given.runners, local, entries]);
   const [pictures, setPictures] = useState<File[]>([]);
   const [clash, setClash] = useState<{ conflict: Conflict; run: Handed } | null>(null);
   const [chosen, setChosen] = useState<string | null>(first);
   const [practice, setPractice] = useState(false);
-  const draft = `ironstone-draft:run-${event.id}`;
+  const draft = draftKey(`run-${event.id}`);
   const [text, setText] = useKept(draft);
   const [unit, setUnit] = useState(event.unit);
   const [id, setId] = useState('');

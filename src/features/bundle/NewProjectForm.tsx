@@ -1,7 +1,9 @@
 'use client';
 
+import { useState } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { ActButton } from '@/ui/forms/ActButton';
+import { newId } from '@/ui/forms/newId';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { ProjectFields } from '@/ui/forms/ProjectFields';
 import { createProject, removeTemplate } from './actions';
@@ -13,12 +15,14 @@ const { useValue } = fieldsOf(newProjectSchema);
 
 /** A new project: what to start from, then a few facts. */
 export function NewProjectForm({ timeZone, templates }: { timeZone: string; templates: TemplateLine[] }) {
+  const [id] = useState(newId);
   const values = { template: '', title: '', clientName: '', eventDate: '', timeZone, units: 'metric' };
   return (
     <RecordForm
       id="new-project"
       schema={newProjectSchema}
       values={values}
+      fixed={{ id }}
       submit={createProject}
       label="Make the project"
       saved="The project is made."

@@ -4,6 +4,7 @@ import { addYears, formatISO, parseISO } from 'date-fns';
 import { zoneOrRefusal } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { actionAs, action } from '@/server/perform';
+import type { Tx } from '@/db/connection';
 import { readShape } from '@/db/shape';
 import { importBundle } from '@/domain/bundle/importBundle';
 import { emptyBundle, projectOf, rowsOf } from '@/domain/bundle/format';
@@ -16,26 +17,39 @@ import { newProjectSchema, removeTemplateSchema, templateSchema } from './schema
  * A new project, led by whoever makes it: from a template, or from nothing. Its data is kept for a year after the event
  * unless changed.
  */
-export const createProject = actionAs('createProject', newProjectSchema, async (tx, person, { template, ...given }) => {
-  zoneOrRefusal(given.timeZone);
-  const from = template ? await readTemplate(tx, template) : emptyBundle();
-  const retentionUntil = formatISO(addYears(parseISO(given.eventDate), 1), { representation: 'date' });
-  const heldOn = formatISO(new Date(), { representation: 'date' });
-  const own = {
-    title: given.title,
-    client_name: given.clientName,
-    time_zone: given.timeZone,
-    units: given.units,
-    event_date: given.eventDate,
-    retention_until: retentionUntil,
-  };
-  const tables = {
-    ...from.tables,
-    project: [{ ...projectOf(from), ...own }],
-    visit: rowsOf(from, 'visit').map((visit) => ({ ...visit, held_on: heldOn })),
-  };
-  return importBundle(tx, { ...from, tables }, { instructorId: person.id });
-});
+export const createProject = actionAs(
+  'createProject',
+  newProjectSchema,
+  async (tx, person, { id, template, ...given }) => {
+    zoneOrRefusal(given.timeZone);
+    const made = id && (await madeBefore(tx, person.id, id));
+    if (made) return { id };
+    const from = template ? await readTemplate(tx, template) : emptyBundle();
+    const retentionUntil = formatISO(addYears(parseISO(given.eventDate), 1), { representation: 'date' });
+    const heldOn = formatISO(new Date(), { representation: 'date' });
+    const own = {
+      title: given.title,
+      client_name: given.clientName,
+      time_zone: given.timeZone,
+      units: given.units,
+      event_date: given.eventDate,
+      retention_until: retentionUntil,
+    };
+    const tables = {
+      ...from.tables,
+      project: [{ ...projectOf(from), ...own }],
+      visit: rowsOf(from, 'visit').map((visit) => ({ ...visit, held_on: heldOn })),
+    };
+    return importBundle(tx, { ...from, tables }, { instructorId: person.id, projectId: id ?? undefined });
+  },
+);
+
+/** Whether the person has made the project of this id already; who asks twice at once is let in one after the other. */
+async function madeBefore(tx: Tx, personId: string, id: string): Promise<boolean> {
+  await tx`select pg_advisory_xact_lock(4, hashtext(${id}))`;
+  const own = await tx`select 1 from project_instructor where project_id = ${id} and account_id = ${personId}`;
+  return own.length > 0;
+}
 
 /** Keeps a project, without its people and results, as a template for new ones. */
 export const saveTemplate = action('saveTemplate', templateSchema, async ({ tx, seat }, { title, about }) => {

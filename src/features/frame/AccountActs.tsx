@@ -6,7 +6,7 @@ import { handOver, signOut } from '@/server/sessions';
 import { attempt } from '@/ui/forms/attempt';
 import { forgetDrafts } from '@/ui/forms/drafts';
 import { plural } from '@/core/format';
-import { forgetPages } from '@/ui/outbox/offline';
+import { becomeOwner } from '@/ui/outbox/owner';
 import { listEntries } from '@/ui/outbox/store';
 import { toast } from '@/ui/toast';
 import { TRIGGER, type Account } from './AccountMenu';
@@ -30,13 +30,13 @@ export default function AccountActs({ name, others = [], student = false }: Acco
     );
     if (!gone) return toast.error('No connection, so the session could not be ended. Sign out when the line is back.');
     forgetDrafts();
-    await forgetPages();
+    await becomeOwner('');
     location.assign('/sign-in');
   };
   const pass = async (accountId: string) => {
     const outcome = await attempt(() => handOver({ accountId }));
     if (!outcome.ok) return toast.error(outcome.message);
-    await forgetPages();
+    await becomeOwner(accountId, { handedOver: true });
     location.reload();
   };
   return (

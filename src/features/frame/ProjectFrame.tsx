@@ -177,7 +177,7 @@ export function ProjectFrame({
             </Sheet>
           </Entering>
           <Live project={seat.project.id} since={frame.revision?.number ?? 0} shows={shows} />
-          <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
+          <FieldPages pages={frame.fieldPages} />
         </main>
       </div>
     </div>

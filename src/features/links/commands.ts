@@ -1,3 +1,4 @@
+import { addDays } from 'date-fns';
 import type postgres from 'postgres';
 import { FieldError } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';
@@ -10,6 +11,8 @@ export interface LinkWanted {
   endsOn: string;
 }
 
+/** Links that nobody minds any more end by themselves: days. */
+const A_YEAR = 370;
 const BY_SECTION: readonly string[] = ['board', 'substitute', 'feed'];
 
 /** Makes a link and gives its path, which can't be had again: only a hash of its token is stored. */
@@ -18,6 +21,8 @@ export async function makeLink(tx: postgres.TransactionSql, projectId: string, w
   const token = newToken();
   const judge = purpose === 'judge' && rubricId ? await judgeOf(tx, projectId, rubricId, label) : null;
   const endsAt = new Date(`${endsOn}T23:59:59Z`);
+  if (endsAt > addDays(new Date(), A_YEAR))
+    throw new FieldError('endsOn', 'A link ends within a year; make it anew then.');
   if (endsAt < new Date()) throw new FieldError('endsOn', 'This day has passed; the link would never open.');
   const row = {
     projectId,

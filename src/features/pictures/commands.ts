@@ -33,6 +33,7 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
     prepare: async () => void (renewed = await renewPicture(bytes)),
     run: async ({ tx, projectId, age }, { id, objectKind, objectId }) => {
       if (objectKind === 'concept') await mustNotBeReleased(tx, objectId);
+      await tx`select pg_advisory_xact_lock(3, hashtext(${objectId}))`; // counted one after another
       const [known] = await tx`select 1 from attachment where id = ${id} and project_id = ${projectId}`;
       if (known) return { id };
       const [room] = await tx<[{ here: number; all: number; teamId: string }]>`

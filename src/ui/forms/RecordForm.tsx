@@ -12,6 +12,7 @@ import type { Options } from './fields';
 import { attempt, isKept } from './attempt';
 import { draftKey, keepDraft, readDraft } from './drafts';
 import { Ready } from './Ready';
+import { useOneAtATime } from './useOneAtATime';
 
 /** What every form of a record is given: which one it edits, the version that was seen, and its values as typed. */
 export interface Editing {
@@ -74,7 +75,9 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
     version,
   );
 
-  const send = async (entered: FieldValues, seen?: number) => {
+  const oneAtATime = useOneAtATime();
+  const send = (entered: FieldValues, seen?: number) => oneAtATime(() => sendOnce(entered, seen));
+  const sendOnce = async (entered: FieldValues, seen?: number) => {
     setMessage(null);
     const outcome = await attempt(() =>
       submit({ ...entered, ...fixed, ...(version === null ? {} : { version: seen ?? typedOn() }) }),

@@ -6,9 +6,14 @@ export interface Draft {
 
 const PREFIX = 'ironstone-draft:';
 
-/** Under which key a form's draft is kept in this browser. */
+/** Who is signed in, as the page says; '' for nobody, and while it is made on the server. */
+export function ownerHere(): string {
+  return typeof document === 'undefined' ? '' : (document.body.dataset.owner ?? '');
+}
+
+/** Under which key the draft of a form is kept in this browser, for whoever is signed in. */
 export function draftKey(form: string): string {
-  return PREFIX + form;
+  return `${PREFIX}${ownerHere()}:${form}`;
 }
 
 /** A draft too large for this browser is not kept; the form goes on without it. */
@@ -26,9 +31,9 @@ export function readDraft(key: string): Draft | null {
   return found?.entered && found.version !== undefined ? (found as Draft) : null;
 }
 
-/** Removes every draft from this browser, as on signing out. */
-export function forgetDrafts() {
+/** Removes every draft from this browser, as on signing out; those of one account stay if it is named. */
+export function forgetDrafts(but?: string) {
   Object.keys(localStorage)
-    .filter((key) => key.startsWith(PREFIX))
+    .filter((key) => key.startsWith(PREFIX) && (!but || !key.startsWith(`${PREFIX}${but}:`)))
     .forEach((key) => localStorage.removeItem(key));
 }

@@ -1,8 +1,10 @@
 'use client';
 
-import { createContext, useContext, useState, type ReactNode } from 'react';
+import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import type { Outcome } from '@/server/outcome';
+import type { Entry } from './entry';
 import { submit, type Entered, type Kept } from './sender';
+import { useOutbox } from './useOutbox';
 
 /** Somebody who enters on this device. */
 export interface Enterer {
@@ -33,6 +35,13 @@ export function useEntry() {
   const { id, name } = who.by;
   return <R,>(entered: Omit<Entered, 'by' | 'byName'>): Promise<Outcome<R | Kept>> =>
     submit<R>({ ...entered, by: id, byName: name });
+}
+
+/** The entries of those who enter on this device: of the person signed in, and of whoever shares it. */
+export function useOurEntries(): Entry[] {
+  const people = useContext(Who)?.people;
+  const all = useOutbox();
+  return useMemo(() => (all ?? []).filter((one) => people?.some(({ id }) => id === one.by)), [all, people]);
 }
 
 /** On a shared phone: whose entries these are. */

@@ -8,15 +8,17 @@ import { clockTime, Drop } from './parts';
 import { Refused } from './Refused';
 import { clockAhead, sendAll } from './sender';
 import { canKeep } from './store';
-import { useLine, useOutbox } from './useOutbox';
+import { ownerHere } from '@/ui/forms/drafts';
+import { firstName, splitEntries, useLine, useOutbox } from './useOutbox';
 
-/** Everything entered on this device: refused first, then what waits, then what was sent. */
+/** What the person signed in has entered on this device: refused first, then what waits, then what was sent. Of others, that it is there. */
 export function Outbox() {
-  const entries = useOutbox();
+  const all = useOutbox();
+  const { own, others } = splitEntries(all ?? [], ownerHere());
   const line = useLine();
   const [able, setAble] = useState<Ability[]>([]);
   useEffect(() => void abilities(canKeep).then(setAble), []);
-  const of = (state: Entry['state']) => (entries ?? []).filter((one) => one.state === state);
+  const of = (state: Entry['state']) => own.filter((one) => one.state === state);
   const [refused, waiting, sent] = [of('refused'), of('waiting'), of('sent').reverse()];
   const ahead = Math.round(clockAhead() / 60_000);
   return (
@@ -47,7 +49,7 @@ export function Outbox() {
           <h2 className="mb-1">Waiting</h2>
           <ul>
             {waiting.map((one) => (
-              <Row key={one.id} entry={one} word={wordFor(one, entries ?? [], line)}>
+              <Row key={one.id} entry={one} word={wordFor(one, all ?? [], line)}>
                 <Drop entry={one} />
               </Row>
             ))}
@@ -64,7 +66,22 @@ export function Outbox() {
           </ul>
         </section>
       )}
-      {entries?.length === 0 && <p className="faint">Nothing was entered on this device yet.</p>}
+      {others.length > 0 && (
+        <section aria-label="Of others">
+          <h2 className="mb-1">Of others who used this device</h2>
+          <ul>
+            {others.map(({ name, waiting, refused }) => (
+              <li key={name} className="py-1.5 border-b border-hair">
+                {waiting > 0 &&
+                  `${plural(waiting, 'entry', 'entries')} of ${name} ${waiting === 1 ? 'waits' : 'wait'} and ${waiting === 1 ? 'goes' : 'go'} out when ${name} signs in here. `}
+                {refused > 0 &&
+                  `${plural(refused, 'entry', 'entries')} of ${name} ${refused === 1 ? 'was' : 'were'} refused; ${name} sees why.`}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {all && own.length + others.length === 0 && <p className="faint">Nothing was entered on this device yet.</p>}
       <section aria-label="What this device can do">
         <h2 className="mb-1">What this device can do here</h2>
         <ul>
@@ -88,6 +105,7 @@ function wordFor(entry: Entry, all: Entry[], line: boolean): string {
     entry,
     all.filter((one) => one.state !== 'sent'),
   );
+  if (first && first.by !== entry.by) return `waits for an entry of ${firstName(first)}`;
   if (first) return `waits for “${first.title}”${first.state === 'refused' ? ', which was refused' : ''}`;
   if (entry.waitsFor === 'sign-in') return `waits for ${entry.byName} to sign in`;
   if (entry.waitsFor === 'server') return entry.reason ?? 'the server is busy';

@@ -5,7 +5,8 @@ import { useEffect, useRef, useState } from 'react';
 import { plural } from '@/core/format';
 import { pagesAreKept } from './offline';
 import { checkLine, sendAll } from './sender';
-import { useLine, useOutbox } from './useOutbox';
+import { becomeOwner } from './owner';
+import { firstName, splitEntries, useLine, useOutbox } from './useOutbox';
 
 /** How long until it is tried again, ms: soon at first, then less often. */
 const PAUSES = [2_000, 4_000, 8_000, 15_000];
@@ -18,15 +19,17 @@ async function retry(): Promise<void> {
  * Sends what waits on this device whenever the line may be back, and says at the foot of every page what waits, what was
  * refused, and that there is no connection. Nothing is said while all is well.
  */
-export function OutboxStrip() {
+export function OutboxStrip({ owner }: { owner: string }) {
   const entries = useOutbox() ?? [];
+  const { own, others } = splitEntries(entries, owner);
   const line = useLine();
   const router = useRouter();
   const path = usePathname();
   const waiting = entries.filter((one) => one.state === 'waiting');
-  const refused = entries.filter((one) => one.state === 'refused');
+  const refused = own.filter((one) => one.state === 'refused');
   const busy = waiting.length > 0 || !line;
   const [opens, setOpens] = useState(true);
+  useEffect(() => void becomeOwner(owner), [owner]);
 
   useEffect(() => {
     void pagesAreKept().then(setOpens);
@@ -72,14 +75,15 @@ export function OutboxStrip() {
         {waiting.length > 0 && <span>{plural(waiting.length, 'entry waits', 'entries wait')} on this device.</span>}
         {asks && (
           <a className="text-sheet underline" href={`/sign-in?next=${encodeURIComponent(path)}`}>
-            Sign in again as {asks.byName} to send {waiting.length === 1 ? 'it' : 'them'}
+            {asks.by === owner || !owner ? 'Sign in again as' : 'Sign in as'} {firstName(asks)} to send{' '}
+            {waiting.length === 1 ? 'it' : 'them'}
           </a>
         )}
         {!asks && line && troubled && <span>{troubled.reason}</span>}
         {!line && waiting.length === 0 && <span>What you see may be old; what you enter is kept.</span>}
         {!line && !opens && <b>Leave this page open: here it can’t be opened anew without a connection.</b>}
         {refused.length > 0 && <b>{plural(refused.length, 'entry was', 'entries were')} refused.</b>}
-        {entries.length > 0 && (
+        {own.length + others.length > 0 && (
           <a className="text-sheet underline ml-auto" href="/outbox">
             Look at them
           </a>

@@ -2,11 +2,13 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
-import { useOutbox } from './useOutbox';
+import { ownerHere } from '@/ui/forms/drafts';
+import { splitEntries, useOutbox } from './useOutbox';
 
 /** What was entered for one route on this device and has not reached the server yet; once it has, the page is read again. */
 export function Waiting({ path }: { path: string }) {
-  const waiting = (useOutbox() ?? []).filter((one) => one.path === path && one.state === 'waiting');
+  const { own } = splitEntries(useOutbox() ?? [], ownerHere());
+  const waiting = own.filter((one) => one.path === path && one.state === 'waiting');
   const router = useRouter();
   const before = useRef(0);
   useEffect(() => {

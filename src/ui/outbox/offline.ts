@@ -11,9 +11,9 @@ export async function startWorker(): Promise<ServiceWorkerRegistration | null> {
   return navigator.serviceWorker.register('/sw.js').catch(() => null);
 }
 
-/** Asks the worker to keep these pages ready; another owner's pages are forgotten first. */
-export async function keepPages(owner: string, pages: string[]): Promise<void> {
-  await ask({ kind: 'keep', owner, pages });
+/** Asks the worker to keep these pages ready, for whoever the server makes them. */
+export async function keepPages(pages: string[]): Promise<void> {
+  await ask({ kind: 'keep', pages });
 }
 
 /** Forgets the pages kept on this device, as on signing out. Entries that wait are never forgotten. */

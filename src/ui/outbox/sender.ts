@@ -1,6 +1,8 @@
+import { ownerHere } from '@/ui/forms/drafts';
 import { newId } from '@/ui/forms/newId';
 import type { Outcome } from '@/server/outcome';
 import { flush, type Answer, type Entry } from './entry';
+import { forgetPages } from './offline';
 import { addEntries, canKeep, dropEntry, listEntries, pictureOf, updateEntry } from './store';
 
 /** How long somebody at a form waits for the answer before the entry counts as kept. */
@@ -59,7 +61,9 @@ async function post(entry: Entry): Promise<Answer> {
       });
   if (!response) return null;
   try {
-    return { status: response.status, outcome: (await response.json()) as Outcome<unknown> };
+    const outcome = (await response.json()) as Outcome<unknown>;
+    if (!outcome.ok && outcome.signedOut && entry.by === ownerHere()) void forgetPages();
+    return { status: response.status, outcome };
   } catch {
     note(false);
     return null; // cut off before its end: sent again, which is harmless

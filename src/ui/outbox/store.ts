@@ -66,9 +66,25 @@ export async function addEntries(
 export async function updateEntry(id: string, change: Partial<Entry>): Promise<void> {
   const tx = (await open()).transaction(['entries', 'pictures'], 'readwrite');
   const entry = await tx.objectStore('entries').get(id);
-  if (entry) await tx.objectStore('entries').put({ ...entry, ...change });
+  if (entry)
+    await tx
+      .objectStore('entries')
+      .put({ ...entry, ...change, ...(change.state === 'sent' ? { body: restOf(entry.body) } : {}) });
   if (change.state === 'sent') await tx.objectStore('pictures').delete(id);
   await tx.done;
+  tell();
+}
+
+/** What a page that was made before still needs of a sent entry: which attempt of which team it was. */
+function restOf({ eventId, teamId, attempt, version }: Entry['body']): Entry['body'] {
+  return { eventId, teamId, attempt, version };
+}
+
+/** Drops what others than `owner` have sent from here; what they have not sent yet stays. */
+export async function dropSentBut(owner: string): Promise<void> {
+  const tx = (await open()).transaction('entries', 'readwrite');
+  const sent = (await tx.store.getAll()).filter((one) => one.state === 'sent' && one.by !== owner);
+  await Promise.all([...sent.map((one) => tx.store.delete(one.id)), tx.done]);
   tell();
 }
 

@@ -2,6 +2,7 @@
 // scripts, styles and fonts come from here once they were fetched. Entries are not kept here but in the outbox
 // (src/ui/outbox), which does not need this worker. It has to stay plain: browsers run it as it is.
 const PAGES = 'ironstone-pages';
+const WHOSE = 'ironstone-whose';
 const PARTS = 'ironstone-parts';
 const PATIENCE = 4000;
 const FRESH = 10 * 60_000;
@@ -26,8 +27,8 @@ self.addEventListener('fetch', (event) => {
 });
 
 self.addEventListener('message', (event) => {
-  const { kind, owner, pages } = event.data ?? {};
-  if (kind === 'keep') event.waitUntil(keep(owner, pages).then(() => event.ports[0]?.postMessage('kept')));
+  const { kind, pages } = event.data ?? {};
+  if (kind === 'keep') event.waitUntil(keep(pages).then(() => event.ports[0]?.postMessage('kept')));
   if (kind === 'forget') event.waitUntil(forget().then(() => event.ports[0]?.postMessage('forgotten')));
 });
 
@@ -51,9 +52,11 @@ async function forWorker(request, answer) {
 /** A page from the network; when that does not answer in time or is not there, as it was last seen. */
 async function page(request, url) {
   const field = isOfField(url.pathname);
-  const last = field ? await caches.match(url.href, { cacheName: PAGES }) : undefined;
+  const last = field ? await kept(url.href) : undefined;
   const network = fetch(request).then(async (answer) => {
-    if (field && answer.ok && !answer.redirected) await remember(url.href, answer.clone());
+    if (field && isElsewhere(answer)) await forget();
+    else if (field && answer.ok) await remember(url.href, answer.clone());
+    else if (field && answer.status === 404) await (await own()).delete(url.href);
     return answer;
   });
   network.catch(() => undefined);
@@ -61,33 +64,50 @@ async function page(request, url) {
     const answer = await (last ? Promise.race([network, late()]) : network);
     return last && answer.status >= 500 ? last : answer; // the server is there, but can't just now
   } catch {
-    const alike = field ? await caches.match(url.href, { cacheName: PAGES, ignoreSearch: true }) : undefined;
+    const alike = field ? await kept(url.href, { ignoreSearch: true }) : undefined;
     return last ?? alike ?? notKept();
   }
 }
 
 const late = () => new Promise((_, reject) => setTimeout(() => reject(new Error('late')), PATIENCE));
 
+/** A page of the field that leads elsewhere leads to signing in: whoever it was kept for is not signed in any more. */
+const isElsewhere = (answer) => answer.redirected || answer.type === 'opaqueredirect';
+
+/** The cache of whoever pages were made for last, by the name that the server gives each session (src/proxy.ts). */
+async function own() {
+  const said = await (await caches.open(WHOSE)).match('/whose');
+  return caches.open(`${PAGES} ${said ? await said.text() : ''}`);
+}
+
+async function kept(address, options) {
+  return (await own()).match(address, options);
+}
+
+/** Keeps a page as it was answered. One that was made for another session than those kept before takes their place. */
 async function remember(address, answer) {
+  const whose = answer.headers.get('x-ironstone-for') ?? '';
+  const said = await (await caches.open(WHOSE)).match('/whose');
+  if (!said || (await said.text()) !== whose) {
+    await forget();
+    await (await caches.open(WHOSE)).put('/whose', new Response(whose));
+  }
   const headers = new Headers(answer.headers);
   headers.set('x-kept-at', String(Date.now()));
   const body = await answer.blob();
-  await (await caches.open(PAGES)).put(address, new Response(body, { status: 200, headers }));
+  await (await caches.open(`${PAGES} ${whose}`)).put(address, new Response(body, { status: 200, headers }));
 }
 
-/** Keeps these pages ready, with all they need. Another person's pages go first. */
-async function keep(owner, pages) {
-  const cache = await caches.open(PAGES);
-  const said = await cache.match('/owner');
-  if (said && (await said.text()) !== owner) await forget();
-  await (await caches.open(PAGES)).put('/owner', new Response(owner));
+/** Keeps these pages ready, with all they need. */
+async function keep(pages) {
   for (const address of pages) {
     const href = new URL(address, self.location.origin).href;
-    const known = await cache.match(href);
+    const known = await kept(href);
     if (known && Date.now() - Number(known.headers.get('x-kept-at')) < FRESH) continue;
     try {
       const answer = await fetch(href, { credentials: 'same-origin', headers: { accept: 'text/html' } });
-      if (!answer.ok || answer.redirected) continue;
+      if (isElsewhere(answer)) return forget();
+      if (!answer.ok) continue;
       await remember(href, answer.clone());
       await keepParts(await answer.text());
     } catch {
@@ -120,7 +140,7 @@ async function prune() {
   const parts = await caches.open(PARTS);
   const kept = await parts.keys();
   if (kept.length < MOST_PARTS) return;
-  const pages = await caches.open(PAGES);
+  const pages = await own();
   const named = new Set();
   for (const request of await pages.keys())
     for (const path of partsIn(await (await pages.match(request)).text())) named.add(path);
@@ -131,12 +151,13 @@ async function prune() {
 }
 
 async function forget() {
-  await caches.delete(PAGES);
+  const names = (await caches.keys()).filter((name) => name.startsWith(PAGES) || name === WHOSE);
+  await Promise.all(names.map((name) => caches.delete(name)));
 }
 
 async function notKept() {
-  const kept = await (await caches.open(PAGES)).keys();
-  const named = kept.map((request) => {
+  const there = await (await own()).keys();
+  const named = there.map((request) => {
     const url = new URL(request.url);
     return { url, name: OF_FIELD.find(({ pattern }) => pattern.test(url.pathname))?.name };
   });

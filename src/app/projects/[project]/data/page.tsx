@@ -1,3 +1,5 @@
+import { BackupLine } from '@/features/data/BackupLine';
+import { readBackups } from '@/domain/backups/read';
 import { erase, eraseAll } from '@/features/data/actions';
 import { countNames, isDue } from '@/domain/people/today';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -9,7 +11,11 @@ import { pool } from '@/db/connection';
 export default async function DataPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/data', props);
   const { project } = frame.seat;
-  const [members, names] = await Promise.all([listMembers(pool(), project.id), countNames(pool(), project.id)]);
+  const [members, names, backups] = await Promise.all([
+    listMembers(pool(), project.id),
+    countNames(pool(), project.id),
+    readBackups(pool()),
+  ]);
   const shown = members.filter(
     (one) =>
       (!frame.section || one.sectionId === frame.section.id) &&
@@ -37,6 +43,7 @@ export default async function DataPage(props: SheetProps) {
           undone. Pictures are not looked into; take away those that show people. Daily backups hold the name for up to
           fourteen days more.
         </p>
+        <BackupLine backups={backups} timeZone={project.timeZone} />
       </div>
       <div className="overflow-x-auto">
         <table className="max-w-4xl">

@@ -149,7 +149,7 @@ export default async function EnterPage(props: SheetProps) {
           since={frame.revision?.number ?? 0}
           shows={['bench', 'event', 'builds', 'sessions']}
         />
-        <FieldPages owner={frame.people[0]!.id} pages={frame.fieldPages} />
+        <FieldPages pages={frame.fieldPages} />
       </main>
     </>
   );

@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { findPicture, readPicture } from '@/domain/pictures/read';
 import { pool } from '@/db/connection';
+import { pictureAnswer } from '@/server/download';
 import { allowed, findSeat, isId } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import { picturedTarget } from '@/domain/builds/targets';
@@ -12,8 +13,6 @@ export async function GET(request: Request, { params }: { params: Promise<{ proj
   const picture = seat && (await findPicture(pool(), project, id));
   const target = picture && (await picturedTarget(pool(), { ...picture }, project));
   if (!seat || !target || !allowed(seat, 'picture.read', target)) notFound();
-  const bytes = await readPicture(pool(), project, id, new URL(request.url).searchParams.has('small'));
-  return new Response(new Uint8Array(bytes), {
-    headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=604800, immutable' },
-  });
+  const small = new URL(request.url).searchParams.has('small');
+  return pictureAnswer(request, small ? `${id} small` : id, () => readPicture(pool(), project, id, small));
 }
