@@ -27,7 +27,7 @@ const PHONE = { width: 390, height: 844 };
 
 interface View {
   name: string;
-  role: 'instructor' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
+  role: 'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
   /** The page below the project, or a whole path when it starts with "/". */
   at: string;
   phone?: boolean;
@@ -58,9 +58,31 @@ async function openSelection(page: Page) {
   await page.getByRole('heading', { name: 'Vote of the panel' }).scrollIntoViewIfNeeded();
 }
 
+/** Who leads the project, open. */
+async function openStaff(page: Page) {
+  await page.getByText(/^Who leads this project/).click();
+  await page.getByText(/^Who leads this project/).scrollIntoViewIfNeeded();
+}
+
+/** A run that waits on a phone where somebody else is signed in by now. */
+async function nextStudent(page: Page) {
+  await enterOffline(page);
+  await page.evaluate(async () => {
+    const request = indexedDB.open('ironstone-outbox');
+    await new Promise((resolve) => (request.onsuccess = resolve));
+    const store = request.result.transaction('entries', 'readwrite').objectStore('entries');
+    const all = store.getAll();
+    await new Promise((resolve) => (all.onsuccess = resolve));
+    const [first] = all.result as { by: string; byName: string }[];
+    store.put({ ...first!, by: crypto.randomUUID(), byName: 'Petra H.' });
+    request.result.close();
+  });
+  await page.goto('/outbox');
+}
+
 /** Two runs entered without a line. */
 async function enterOffline(page: Page) {
-  await page.waitForFunction(async () => (await (await caches.open('ironstone-pages')).match('/outbox')) !== undefined);
+  await page.waitForFunction(async () => (await caches.match('/outbox')) !== undefined);
   await page.context().setOffline(true);
   for (const keys of ['8.1', '7.96']) {
     for (const key of keys) await page.getByRole('button', { name: key, exact: true }).click();
@@ -292,6 +314,17 @@ const VIEWS: View[] = [
   { name: 'projects', role: 'instructor', at: '/projects', extra: true },
   { name: 'new-project', role: 'instructor', at: '/projects/new', extra: true },
   { name: 'account', role: 'instructor', at: '/account', extra: true },
+  { name: 'account-phone', role: 'student', at: '/account', phone: true, extra: true },
+  { name: 'staff', role: 'instructor', at: 'teams', act: openStaff, extra: true },
+  { name: 'share-phone', role: 'student', at: '/sign-in?share=1', phone: true, extra: true },
+  { name: 'next-phone', role: 'student', at: 'bench/enter', phone: true, act: nextStudent, extra: true },
+  { name: 'assistant-today', role: 'assistant', at: '', extra: true },
+  { name: 'assistant-lesson', role: 'assistant', at: 'schedule/lesson', extra: true },
+  { name: 'assistant-progress', role: 'assistant', at: 'schedule/progress', extra: true },
+  { name: 'assistant-teams', role: 'assistant', at: 'teams', extra: true },
+  { name: 'assistant-enter', role: 'assistant', at: 'bench/enter', phone: true, extra: true },
+  { name: 'assistant-grades', role: 'assistant', at: 'grades', extra: true },
+  { name: 'assistant-standings', role: 'assistant', at: 'standings', extra: true },
   { name: 'requirement-edit', role: 'instructor', at: 'requirements/edit', extra: true },
   { name: 'requirement-change', role: 'instructor', at: 'requirements', act: changeTilt, extra: true },
   {
@@ -330,7 +363,8 @@ async function open(browser: Browser, served: Served, view: View): Promise<Brows
   });
   const access = served.access!;
   const page = await context.newPage();
-  if (view.role === 'instructor' || view.role === 'student') await signIn(page, access[view.role]);
+  if (view.role === 'instructor' || view.role === 'assistant' || view.role === 'student')
+    await signIn(page, access[view.role]);
   else if (view.role !== 'visitor') await page.goto(access[view.role]);
   return context;
 }

@@ -1,4 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
+import { inspect } from 'node:util';
 import postgres from 'postgres';
 
 /** A handle that queries can run on: the pool or a transaction. */
@@ -7,6 +8,19 @@ export type Sql = postgres.Sql | postgres.TransactionSql;
 export type Tx = postgres.TransactionSql;
 /** Anything that can be stored as jsonb. */
 export type Json = postgres.JSONValue;
+
+/**
+ * A refusal by the database, as a log shows it: its code, its constraint and where it was asked for. Its message, its details
+ * and its parameters hold what somebody typed, and may hold a hash of a password.
+ */
+Object.defineProperty(postgres.PostgresError.prototype, inspect.custom, {
+  configurable: true,
+  value(this: postgres.PostgresError): string {
+    const { code, table_name: table, constraint_name: constraint, stack = '' } = this;
+    const at = stack.split('\n').filter((line) => /^\s+at /.test(line));
+    return [`The database refused with ${code} (${[table, constraint].filter(Boolean).join(', ')})`, ...at].join('\n');
+  },
+});
 
 const hold = globalThis as unknown as {
   ironstonePool?: postgres.Sql;

@@ -9,7 +9,6 @@ import { momentOfEntry, projectNow, type LocalTime } from './clock';
 import { answered, keepAnswer, receive, type Stamp } from './entries';
 import { outageOf } from '@/db/outage';
 import { ConflictError, FieldError, type Conflict, type Outcome } from './outcome';
-import { logFault } from './log';
 import { ACTIONS, byLinkOnly, ROUTES, type ActionName, type Permission } from './policy';
 import { writeAs } from './write';
 
@@ -167,7 +166,7 @@ export async function settle<R>(run: (sql: Sql) => Promise<Outcome<R>>): Promise
       console.error(`${outage} ${String(error)}`);
       return { ok: false, retry: true, message: outage };
     }
-    logFault(error);
+    console.error(error);
     return {
       ok: false,
       message: 'This could not be saved because of a fault in the program. Nothing was changed; try again.',

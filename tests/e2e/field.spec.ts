@@ -328,6 +328,7 @@ test('the next student on a shared phone sees nothing of the one before: pages, 
   await test.step('the instructor ends the session: the pages go with the next look', async () => {
     const mine = desk.locator('tr', { has: desk.locator(`[aria-label^="Team of ${one!.name.split(' ')[0]}"]`) });
     await desk.goto(`${home}/teams`);
+    for (const all of await desk.getByText('sign-in names, slips').all()) await all.click();
     await mine.getByRole('button', { name: 'lost: end all' }).click();
     await mine.getByRole('button', { name: 'Yes, sign out everywhere' }).click();
     await expect(desk.getByText('Signed out everywhere').first()).toBeVisible();

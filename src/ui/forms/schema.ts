@@ -2,6 +2,23 @@ import { isValid, parseISO } from 'date-fns';
 import * as yup from 'yup';
 import { CoreError, readNumber } from '@/core/numbers';
 
+// What no form sends (a list or an object where a text belongs) is told as a mistake at its place, and is no fault here.
+yup.setLocale({ mixed: { notType: 'Something else belongs here.' } });
+const ofText = (change: (text: string) => string) =>
+  function (this: yup.StringSchema) {
+    return this.transform((value: unknown) => (typeof value === 'string' ? change(value) : value));
+  };
+yup.addMethod(
+  yup.string,
+  'trim',
+  ofText((text) => text.trim()),
+);
+yup.addMethod(
+  yup.string,
+  'lowercase',
+  ofText((text) => text.toLowerCase()),
+);
+
 /** A short text: one line, at most 160 characters. */
 export function line(what: string) {
   return yup.string().trim().required(`${what} is needed.`).max(160, `${what} may have at most 160 characters.`);
