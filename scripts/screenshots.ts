@@ -82,7 +82,8 @@ async function nextStudent(page: Page) {
 
 /** Two runs entered without a line. */
 async function enterOffline(page: Page) {
-  await page.waitForFunction(async () => (await caches.match('/outbox')) !== undefined);
+  for (let tries = 0; tries < 60 && !(await page.evaluate(async () => Boolean(await caches.match('/outbox')))); tries++)
+    await page.waitForTimeout(500);
   await page.context().setOffline(true);
   for (const keys of ['8.1', '7.96']) {
     for (const key of keys) await page.getByRole('button', { name: key, exact: true }).click();

@@ -27,6 +27,15 @@ const handle = app.getRequestHandler();
 // Over https for good, but not by a certificate that was made here: that one may be gone with the next start.
 const strict = process.env.IRONSTONE_HTTPS === '1' && process.env.IRONSTONE_OWN_CERTIFICATE !== '1';
 
+/** Whether an address is text that can be read: no address of ours holds a NUL, and no column of the database can. */
+function isReadable(url) {
+  try {
+    return !decodeURIComponent(url).includes('\0');
+  } catch {
+    return false;
+  }
+}
+
 function answer(request, response) {
   if (strict) response.setHeader('strict-transport-security', 'max-age=31536000');
   if (!behindProxy) {
@@ -34,6 +43,10 @@ function answer(request, response) {
       delete request.headers[name];
     request.headers['x-forwarded-for'] = request.socket.remoteAddress ?? 'unknown';
     request.headers['x-forwarded-proto'] = values.key ? 'https' : 'http';
+  }
+  if (!isReadable(request.url)) {
+    response.writeHead(400, { 'content-type': 'text/plain; charset=utf-8' }).end('This address can’t be read.');
+    return;
   }
   handle(request, response).catch((error) => {
     console.error(error);

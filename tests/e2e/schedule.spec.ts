@@ -285,9 +285,12 @@ test('a hand-in without a line waits on the phone and goes out by itself', async
   watch(page);
   const home = await demoHome(page);
   await page.goto(`${home}/schedule/progress`);
-  await page.waitForFunction(async (path) => {
-    return Boolean(await caches.match(path, { ignoreSearch: true }));
-  }, `${home}/schedule/progress`);
+  const kept = () =>
+    page.evaluate(
+      async (path) => Boolean(await caches.match(path, { ignoreSearch: true })),
+      `${home}/schedule/progress`,
+    );
+  await expect.poll(kept, { timeout: 30_000 }).toBe(true);
   await page.context().setOffline(true);
   await page.reload();
   const last = page.getByRole('listitem').filter({ hasText: 'Packing and inspection' });

@@ -1,5 +1,6 @@
 import { redirect } from 'next/navigation';
 import { PasswordForm } from '@/features/accounts/forms';
+import { LEAST, LEAST_OF_INSTRUCTORS } from '@/features/accounts/schema';
 import { OwnSessions } from '@/features/accounts/OwnSessions';
 import { listOwnSessions } from '@/domain/people/devices';
 import { signedIn } from '@/server/actor';
@@ -13,7 +14,7 @@ export default async function AccountPage() {
   return (
     <Plain title="Your account" about={`Signed in as ${person.login}.`}>
       <h2 className="mb-1">Password</h2>
-      <PasswordForm />
+      <PasswordForm least={person.kind === 'instructor' ? LEAST_OF_INSTRUCTORS : LEAST} />
       <OwnSessions sessions={sessions} here={person.sessionId} />
       <p className="mt-6">
         <a href="/account/data.json">Everything that is kept about you</a>, as a file.

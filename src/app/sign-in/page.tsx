@@ -19,7 +19,7 @@ export default async function SignInPage({
     return (
       <Plain
         title="Share this device"
-        about={`${shortName(here.name)} stays signed in, and you beside them. You hand the device over by a tap; what each enters stands under their own name.`}
+        about={`${shortName(here.name)} stays signed in, and you beside them until the lesson is over. You hand the device over by a tap; what each enters stands under their own name.`}
       >
         <SignInForm next={own} share />
       </Plain>

@@ -23,8 +23,8 @@ export function SlipForm({ token, name, other }: { token: string; name: string; 
     <div className="flex flex-col gap-3 items-start">
       {other && (
         <p>
-          {other} is signed in on this device. If your team shares it, both stay signed in and hand it over by a tap;
-          what each enters stands under their own name.
+          {other} is signed in on this device. If your team shares it, both stay signed in until the lesson is over, and
+          hand it over by a tap; what each enters stands under their own name.
         </p>
       )}
       {other && (

@@ -4,7 +4,7 @@ import { RecordForm } from '@/ui/forms/RecordForm';
 import { becomeOwner } from '@/ui/outbox/owner';
 import { fieldsOf } from '@/ui/forms/fields';
 import { changePassword, setUp, signIn } from './actions';
-import { passwordSchema, setUpSchema, signInSchema } from './schema';
+import { LEAST_OF_INSTRUCTORS, passwordSchema, setUpSchema, signInSchema } from './schema';
 
 const signInFields = fieldsOf(signInSchema);
 const setUpFields = fieldsOf(setUpSchema);
@@ -53,13 +53,13 @@ export function SetUpForm() {
         label="Password"
         type="password"
         autoComplete="new-password"
-        hint="At least 10 characters."
+        hint={`At least ${LEAST_OF_INSTRUCTORS} characters, and none that many people use.`}
       />
     </RecordForm>
   );
 }
 
-export function PasswordForm() {
+export function PasswordForm({ least }: { least: number }) {
   return (
     <RecordForm
       id="password"
@@ -77,7 +77,7 @@ export function PasswordForm() {
         label="New password"
         type="password"
         autoComplete="new-password"
-        hint="At least 8 characters."
+        hint={`At least ${least} characters, and none that many people use.`}
       />
     </RecordForm>
   );

@@ -1,6 +1,8 @@
 import * as yup from 'yup';
 import { line } from '@/ui/forms/schema';
 
+/** The fewest characters of a password. */
+export const LEAST = 8;
 export const LEAST_OF_INSTRUCTORS = 10;
 const password = (least: number) =>
   yup
@@ -27,5 +29,5 @@ export const setUpSchema = yup.object({
 });
 export const passwordSchema = yup.object({
   current: yup.string().required('Your present password is needed.').max(200),
-  password: password(8),
+  password: password(LEAST),
 });

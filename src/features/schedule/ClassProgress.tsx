@@ -15,16 +15,18 @@ interface Props {
   stages: Stage[];
   paces: TeamPace[];
   hrefOf: (team: Team) => string;
+  /** Whether the person accepts and returns what is handed in. */
+  decides: boolean;
 }
 
 /** All teams: what waits to be looked at, who is how far, when each is expected to be done. */
-export function ClassProgress({ projectId, teams, stages, paces, hrefOf }: Props) {
+export function ClassProgress({ projectId, teams, stages, paces, hrefOf, decides }: Props) {
   const paceOf = new Map(paces.map((pace) => [pace.teamId, pace]));
   const order = [...teams].sort((a, b) => paceOf.get(b.id)!.behind - paceOf.get(a.id)!.behind);
   const shown = stages.filter((stage) => !stage.leftOut);
   return (
     <>
-      <ToLookAt projectId={projectId} teams={teams} stages={shown} />
+      {decides && <ToLookAt projectId={projectId} teams={teams} stages={shown} />}
       <table className="stacked">
         <thead>
           <tr>

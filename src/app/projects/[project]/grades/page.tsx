@@ -100,8 +100,10 @@ export default async function GradesPage(props: SheetProps) {
       )}
       {!sees && rubrics.length > 0 && (
         <p className="faint">
-          Your team’s grade is shown here once it is released. The results of the events stand under{' '}
-          <a href={hrefIn(frame, 'event')}>Event</a>.
+          {frame.seat.role === 'student'
+            ? 'Your team’s grade is shown here once it is released.'
+            : 'Points are given by judges, and seen by those who lead the project.'}{' '}
+          The results of the events stand under <a href={hrefIn(frame, 'event')}>Event</a>.
         </p>
       )}
     </ProjectFrame>

@@ -55,6 +55,7 @@ export default async function ProgressPage(props: SheetProps) {
           teams={teams}
           stages={stages}
           paces={paces}
+          decides={leads}
           hrefOf={(one) => hrefIn(frame, 'schedule/progress', { team: one.id })}
         />
       )}
