@@ -10,7 +10,7 @@ import { newToken, tokenHash } from './secrets';
 const HOST = process.env.IRONSTONE_HTTPS === '1' ? '__Host-' : '';
 export const SESSION_COOKIE = `${HOST}ironstone_session`;
 export const LINK_COOKIE = `${HOST}ironstone_link`;
-export const DEVICE_COOKIE = `${HOST}ironstone_device`;
+const DEVICE_COOKIE = `${HOST}ironstone_device`;
 const DEVICE = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 /** A session ends when it was not used for so many days, and at the latest after a term. */
 const DAYS = 14;

@@ -1,3 +1,6 @@
+import { loadIterationForm } from '@/domain/builds/form';
+import { findSeat } from '@/server/access';
+import { signedIn } from '@/server/actor';
 import { listEvents, listNewestRuns } from '@/domain/bench/read';
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
@@ -197,6 +200,16 @@ describe('iterations', () => {
     ...more,
   });
   const enter = (more: object = {}) => perform(recordIteration, iteration(more));
+
+  test('the form names who may have made it and what it is built on, of the teams it may be of', async () => {
+    await asPerson(p.studentOf('Flint'));
+    const seat = (await findSeat(pool(), await signedIn(), p.id))!;
+    const form = await loadIterationForm(pool(), seat.project, [p.teams.Flint!], null);
+    for (const list of [form.members, form.parents]) {
+      expect(list.length).toBeGreaterThan(1);
+      expect(new Set(list.map(({ teamId }) => teamId))).toEqual(new Set([p.teams.Flint]));
+    }
+  });
 
   test('takes the next number and keeps what was measured as entered', async () => {
     await asPerson(p.studentOf('Flint'));

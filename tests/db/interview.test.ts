@@ -9,6 +9,7 @@ import {
   splitQuestion,
 } from '@/features/interview/actions';
 import { recordClientAnswer, recordNote, recordQuestion } from '@/features/interview/commands';
+import { search } from '@/domain/find';
 import { listNotes, listQuestions, listVisits } from '@/domain/interview/read';
 import { findSeat, type Seat } from '@/server/access';
 import type { Actor } from '@/server/actor';
@@ -18,6 +19,7 @@ import {
   asLink,
   asPerson,
   asVisitor,
+  bySystem,
   demoProject,
   done,
   ownDatabase,
@@ -157,6 +159,21 @@ test('several note the same answer at once and none is lost; a note is its autho
   await student('Flint');
   done(await note(q.id, foreign.text, { ...change, withdraw: true }));
   expect((await listNotes(pool(), p.id, visitId)).some((one) => one.id === foreign.id)).toBe(false);
+});
+
+test('the answer to a hidden question is found by its team and the instructor alone', async () => {
+  const q = await byText('Is there a lamp at the landing?');
+  expect(q.hidden).toBe(true);
+  const hidden = { projectId: p.id, questionId: q.id, text: 'Only a gimlet lantern.' };
+  const [row] = await bySystem((tx) => tx<[{ id: string }]>`insert into answer ${tx(hidden)} returning id`);
+  const found = async (id: string, kind: 'instructor' | 'student') =>
+    (await search(pool(), await seatOf(id, kind), 'gimlet')).length;
+  expect(await found(p.instructorId, 'instructor')).toBe(1);
+  const own = Object.entries(p.teams).find(([, id]) => id === q.teamId)![0];
+  const others = Object.keys(p.teams).find((name) => name !== own)!;
+  expect(await found(p.studentOf(own), 'student')).toBe(1);
+  expect(await found(p.studentOf(others), 'student')).toBe(0);
+  await bySystem((tx) => tx`delete from answer where id = ${row.id}`);
 });
 
 test('the client answers by link what is asked, not what is hidden, and changes no question', async () => {

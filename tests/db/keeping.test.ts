@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync }
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
+import { GET as getPicture } from '@/app/projects/[project]/pictures/[picture]/route';
 import { POST as postPicture } from '@/app/api/v1/pictures/route';
 import { recordRun } from '@/features/bench/commands';
 import { writeBundle } from '@/domain/bundle/write';
@@ -203,6 +204,22 @@ describe('pictures', () => {
     expect((await send(await make())).status).toBe(422);
     expect(await rowCounts()).toEqual(before);
     log.mockRestore();
+  });
+
+  test('a picture that a browser holds is shown again to those alone who may see it', async () => {
+    await asPerson(p.studentOf('Flint'));
+    const [{ id }] = await pool()<[{ id: string }]>`
+      select id from attachment where object_id = ${p.iteration['Flint 3']!} limit 1`;
+    const get = (etag?: string) =>
+      getPicture(new Request('http://localhost/', { headers: etag ? { 'if-none-match': etag } : {} }), {
+        params: Promise.resolve({ project: p.id, picture: id }),
+      });
+    const first = await get();
+    expect(first.headers.get('cache-control')).toBe('private, no-cache');
+    const etag = first.headers.get('etag')!;
+    expect((await get(etag)).status).toBe(304);
+    await asPerson(p.studentOf('Marl'));
+    await expect(get(etag)).rejects.toThrow('not found');
   });
 
   test('thirty at once: twelve are kept, and the others are told', async () => {

@@ -307,6 +307,10 @@ test('pages carry their security headers and a policy with a nonce of their own'
     'referrer-policy': 'same-origin',
   });
   expect(one.headers()['x-powered-by']).toBeUndefined();
+  // What is no page runs nothing, also where nothing is found.
+  for (const at of ['/api/v1/time', '/api/v1/nowhere'])
+    expect((await asks.visitor.get(at)).headers()['content-security-policy']).toContain("default-src 'none'");
+  expect((await asks.visitor.get('/projects/%ff')).status()).toBe(400);
   const cookie = (await asks.student.storageState()).cookies.find((one) => one.name === 'ironstone_session')!;
   expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
 });
