@@ -30,7 +30,8 @@ const strict = process.env.IRONSTONE_HTTPS === '1' && process.env.IRONSTONE_OWN_
 /** Whether an address is text that can be read: no address of ours holds a NUL, and no column of the database can. */
 function isReadable(url) {
   try {
-    return !decodeURIComponent(url).includes('\0');
+    decodeURIComponent(url.split('?')[0]);
+    return !/%00/.test(url);
   } catch {
     return false;
   }
