@@ -70,8 +70,8 @@ export function Outbox() {
         <section aria-label="Of others">
           <h2 className="mb-1">Of others who used this device</h2>
           <ul>
-            {others.map(({ name, waiting, refused }) => (
-              <li key={name} className="py-1.5 border-b border-hair">
+            {others.map(({ name, waiting, refused }, i) => (
+              <li key={i} className="py-1.5 border-b border-hair">
                 {waiting > 0 &&
                   `${plural(waiting, 'entry', 'entries')} of ${name} ${waiting === 1 ? 'waits' : 'wait'} and ${waiting === 1 ? 'goes' : 'go'} out when ${name} signs in here. `}
                 {refused > 0 &&

@@ -61,7 +61,8 @@ export function OutboxStrip({ owner }: { owner: string }) {
     before.current = waiting.length;
   }, [waiting.length, line, router]);
 
-  const asks = waiting.find((one) => one.waitsFor === 'sign-in');
+  // Who is signed in is not asked to make room for somebody else's entries; those wait for their maker.
+  const asks = waiting.find((one) => one.waitsFor === 'sign-in' && (one.by === owner || !owner));
   const troubled = waiting.find((one) => one.waitsFor === 'server');
   if (path === '/outbox' || (line && waiting.length === 0 && refused.length === 0)) return null;
   return (
@@ -75,8 +76,7 @@ export function OutboxStrip({ owner }: { owner: string }) {
         {waiting.length > 0 && <span>{plural(waiting.length, 'entry waits', 'entries wait')} on this device.</span>}
         {asks && (
           <a className="text-sheet underline" href={`/sign-in?next=${encodeURIComponent(path)}`}>
-            {asks.by === owner || !owner ? 'Sign in again as' : 'Sign in as'} {firstName(asks)} to send{' '}
-            {waiting.length === 1 ? 'it' : 'them'}
+            Sign in again as {firstName(asks)} to send {waiting.length === 1 ? 'it' : 'them'}
           </a>
         )}
         {!asks && line && troubled && <span>{troubled.reason}</span>}
