@@ -14,7 +14,6 @@ import { OutboxStrip } from '@/ui/outbox/OutboxStrip';
 import { Toasts } from '@/ui/toast';
 
 export const metadata: Metadata = {
-  title: 'Ironstone',
   description: 'From the brief to the ranking of a team engineering design project.',
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };

@@ -282,6 +282,27 @@ test('who is kept apart, and how teams might be formed, stands on no page and in
   expect(led.some((text) => text.includes(secret))).toBe(true);
 });
 
+test('every page has a name of its own in the tab, and one heading', async () => {
+  const names = new Map<string, string>();
+  const wrong: string[] = [];
+  await sixAtOnce(
+    routes.filter((one) => !/^\/api\/|\.\w+$|pictures|\[token\]/.test(one)),
+    async (route) => {
+      const role = ROLES.find((one) => one === route.split('/')[1]) ?? (route === '/setup' ? 'visitor' : 'instructor');
+      const answer = await asks[role].get(addressOf(route, things.own));
+      const text = await answer.text();
+      if (answer.status() !== 200 || !text.startsWith('<!DOCTYPE')) return; // leads elsewhere
+      const titles = [...text.matchAll(/<title>([^<]*)<\/title>/g)].map(([, name]) => name!);
+      const headings = text.match(/<h1[ >]/g)?.length ?? 0;
+      if (titles.length !== 1 || headings !== 1) wrong.push(`${route}: ${titles.join(' / ')}, ${headings} headings`);
+      else if (names.has(titles[0]!)) wrong.push(`${route} and ${names.get(titles[0]!)}: ${titles[0]}`);
+      names.set(titles[0] ?? '', route);
+    },
+  );
+  expect(names.size).toBeGreaterThan(50);
+  expect(wrong).toEqual([]);
+});
+
 test('a body over its cap is refused, one under it is read', async () => {
   const entry = (size: number) =>
     asks.student.post('/api/v1/runs', {

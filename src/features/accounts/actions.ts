@@ -55,7 +55,7 @@ async function besideWhom(sql: Sql, { id, kind }: { id: string; kind: string }):
 }
 
 /** How often one network may knock a minute, right or wrong: a class signs in at once, a flood does not. @throws FieldError */
-const KNOCKS = 240;
+const KNOCKS = 600;
 async function knock(): Promise<void> {
   if (!take(`knocks of ${await addressHere()}`, KNOCKS, Date.now()))
     throw new FieldError(

@@ -8,6 +8,7 @@ import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Mark } from '@/ui/glyphs/Mark';
 import { MeetingLine } from '@/ui/sheet/MeetingLine';
+import { PageTitle } from '@/ui/sheet/PageTitle';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { AccountMenu } from './AccountMenu';
 import { IndexMenu } from './IndexMenu';
@@ -106,6 +107,7 @@ export function ProjectFrame({
   ] as const;
   return (
     <div className="min-h-dvh flex flex-col">
+      <PageTitle of={[title ?? views?.find(([path]) => path === view)?.[1] ?? name, seat.project.title]} />
       <a href="#sheet" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-2">
         To the sheet
       </a>

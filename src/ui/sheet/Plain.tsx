@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { PageTitle } from './PageTitle';
 import { Mark } from '../glyphs/Mark';
 
 /** A page outside any project: the sign, one sheet, nothing else. */
@@ -17,6 +18,7 @@ export function Plain({
 }) {
   return (
     <div className={`mx-auto p-4 ${wide ? 'max-w-5xl' : 'max-w-lg'}`}>
+      <PageTitle of={[title]} />
       <header className="flex items-center gap-2 font-cond font-semibold text-[19px] tracking-widest uppercase py-3">
         <Mark /> Ironstone
       </header>

@@ -10,6 +10,7 @@ import { listStudents } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listAttempts, listEvents, listNewestRuns, listProtocols } from '@/domain/bench/read';
+import { PageTitle } from '@/ui/sheet/PageTitle';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
@@ -60,7 +61,11 @@ export default async function EnterPage(props: SheetProps) {
     return (
       <>
         {header}
-        <main className="p-4">There is no {event ? 'section' : 'event'} yet, so no run can be entered.</main>
+        <main className="p-4">
+          <PageTitle of={['Enter runs', project.title]} />
+          <h1 className="mb-2">Enter runs</h1>
+          There is no {event ? 'section' : 'event'} yet, so no run can be entered.
+        </main>
       </>
     );
   }
@@ -114,6 +119,7 @@ export default async function EnterPage(props: SheetProps) {
     <>
       {header}
       <main>
+        <PageTitle of={[`Enter runs of ${event.name}`, project.title]} />
         <h1 className="sr-only">Enter runs of {event.name}</h1>
         <Entering people={frame.people}>
           <RunEntry

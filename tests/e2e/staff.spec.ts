@@ -1,0 +1,47 @@
+import { signIn } from './browser';
+import { demoHome, enter, expect, test, world } from './world';
+
+// Several people who lead: an owner invites somebody new, who records and finds nothing to grade with.
+
+test('an owner invites an assistant by name; they sign in with what was shown once, and are taken out again', async ({
+  browser,
+  watch,
+}) => {
+  const desk = await enter(browser, 'instructor');
+  watch(desk);
+  const home = await demoHome(desk);
+  await desk.goto(`${home}/teams`);
+  const panel = desk.locator('details', { hasText: 'Who leads this project' });
+  await panel.locator('summary').click();
+  await panel.getByLabel('Sign-in name of an instructor, or the name of somebody new').fill('nobody');
+  await panel.getByLabel('What they do').selectOption({ label: 'assists: records, but does not grade or decide' });
+  await panel.getByRole('button', { name: 'Invite' }).click();
+  await expect(panel.getByText('For somebody new write the whole name')).toBeVisible();
+  await panel.getByLabel('Sign-in name of an instructor, or the name of somebody new').fill('Ottilie Brook');
+  await panel.getByRole('button', { name: 'Invite' }).click();
+  const shown = panel.locator('.callout output');
+  await expect(shown).toHaveCount(2);
+  const [login, password] = await shown.allInnerTexts();
+  const context = await browser.newContext({ baseURL: world().demo.origin });
+  const page = await context.newPage();
+  watch(page);
+  await signIn(page, { login: login!, password: password! });
+  expect(await demoHome(page)).toBe(home);
+  await page.goto(home);
+  const index = page.getByRole('navigation', { name: 'Index' });
+  for (const sheet of ['Teams', 'Bench', 'Safety'])
+    await expect(index.getByRole('link', { name: sheet })).toBeVisible();
+  for (const sheet of ['History', 'Data']) await expect(index.getByRole('link', { name: sheet })).toHaveCount(0);
+  await page.goto(`${home}/schedule/lesson`);
+  await page.getByRole('button', { name: 'Ilse V.' }).click(); // marked as away
+  await expect(page.getByRole('button', { name: 'Ilse V.' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Ilse V.' }).click();
+  await desk.reload();
+  await panel.locator('summary').click();
+  const row = panel.getByRole('listitem').filter({ hasText: 'Ottilie Brook' });
+  await row.getByRole('button', { name: 'take out' }).click();
+  await row.getByRole('button', { name: 'Yes, take Ottilie Brook out' }).click();
+  await expect(row).toHaveCount(0);
+  expect((await page.goto(home))!.status()).toBe(404);
+  await context.close();
+});
