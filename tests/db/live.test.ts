@@ -94,23 +94,6 @@ test('one account has twenty streams at most, and leaves room for others', async
   await until(() => viewerCount() === 0);
 });
 
-test('who leaves the class hears nothing more, and who is taken out of those who lead it', async () => {
-  const student = p.studentOf('Marl');
-  const helper = await makeAccount('instructor', 'helper');
-  const staff = { projectId: p.id, accountId: helper, role: 'assistant' };
-  await bySystem((tx) => tx`insert into project_instructor ${tx(staff)}`);
-  await asPerson(student);
-  const left = await watch(`project=${p.id}`);
-  await asPerson(helper);
-  const out = await watch(`project=${p.id}`);
-  await bySystem((tx) => tx`update enrolment set left_on = '2026-10-26' where account_id = ${student}`);
-  await until(() => left.ended && out.ended); // both come again, and one of them is let in
-  const again = await watch(`project=${p.id}`);
-  await bySystem((tx) => tx`delete from project_instructor where account_id = ${helper}`);
-  await until(() => again.ended);
-  expect((await GET(new Request(`http://localhost/api/v1/live?project=${p.id}`))).status).toBe(403);
-});
-
 test('a change between the making of a page and its listening is told at once', async () => {
   await asPerson(p.instructorId);
   const [row] = await pool()<
@@ -172,4 +155,21 @@ test('without a stream the revision is asked for', async () => {
   expect(await last()).toBe(before);
   await bySystem((tx) => tx`update team set name = 'Flint 2' where id = ${p.teams.Flint!}`);
   expect(await last()).toBeGreaterThan(before);
+});
+
+test('who leaves the class hears nothing more, and who is taken out of those who lead it', async () => {
+  const student = p.studentOf('Marl');
+  const helper = await makeAccount('instructor', 'helper');
+  const staff = { projectId: p.id, accountId: helper, role: 'assistant' };
+  await bySystem((tx) => tx`insert into project_instructor ${tx(staff)}`);
+  await asPerson(student);
+  const left = await watch(`project=${p.id}`);
+  await asPerson(helper);
+  const out = await watch(`project=${p.id}`);
+  await bySystem((tx) => tx`update enrolment set left_on = '2026-10-26' where account_id = ${student}`);
+  await until(() => left.ended && out.ended); // both come again, and one of them is let in
+  const again = await watch(`project=${p.id}`);
+  await bySystem((tx) => tx`delete from project_instructor where account_id = ${helper}`);
+  await until(() => again.ended);
+  expect((await GET(new Request(`http://localhost/api/v1/live?project=${p.id}`))).status).toBe(403);
 });

@@ -173,9 +173,10 @@ async function behindProxy(cluster) {
 }
 
 ip('link', 'set', 'lo', 'up');
-ip('link', 'add', 'phones', 'type', 'dummy');
+ip('link', 'add', 'phones', 'type', 'veth', 'peer', 'name', 'phone');
 ip('addr', 'add', `${PHONE_NET}/24`, 'dev', 'phones');
 ip('link', 'set', 'phones', 'up');
+ip('link', 'set', 'phone', 'up');
 const cluster = await startCluster('network', { fast: true });
 try {
   console.log(`\n${JSON.stringify({ lan: await lan(cluster), proxy: await behindProxy(cluster) })}`);

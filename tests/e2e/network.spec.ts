@@ -25,8 +25,7 @@ interface Found {
 
 /** What was found from within a namespace; null where this user may make none. */
 function tryWithin(): Promise<Found | null> {
-  if (spawnSync('unshare', ['-n', 'ip', 'link', 'add', 'x', 'type', 'dummy']).status !== 0)
-    return Promise.resolve(null);
+  if (spawnSync('unshare', ['-n', 'ip', 'link', 'add', 'x', 'type', 'veth']).status !== 0) return Promise.resolve(null);
   return new Promise((resolve, reject) => {
     const child = spawn('unshare', ['-n', process.execPath, 'tests/e2e/inNetwork.mjs'], {
       stdio: ['ignore', 'pipe', 'inherit'],

@@ -16,9 +16,14 @@ export async function keepPages(pages: string[]): Promise<void> {
   await ask({ kind: 'keep', pages });
 }
 
+/** What the worker keeps pages under (sw.js). */
+const PAGES = /^ironstone-(pages|whose)/;
+
 /** Forgets the pages kept on this device, as on signing out. Entries that wait are never forgotten. */
 export async function forgetPages(): Promise<void> {
-  await ask({ kind: 'forget' });
+  if (!('caches' in window)) return;
+  const names = (await caches.keys()).filter((name) => PAGES.test(name));
+  await Promise.all(names.map((name) => caches.delete(name)));
 }
 
 async function ask(message: object): Promise<void> {

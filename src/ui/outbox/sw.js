@@ -29,7 +29,6 @@ self.addEventListener('fetch', (event) => {
 self.addEventListener('message', (event) => {
   const { kind, pages } = event.data ?? {};
   if (kind === 'keep') event.waitUntil(keep(pages).then(() => event.ports[0]?.postMessage('kept')));
-  if (kind === 'forget') event.waitUntil(forget().then(() => event.ports[0]?.postMessage('forgotten')));
 });
 
 async function part(request) {
