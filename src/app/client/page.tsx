@@ -44,6 +44,7 @@ export default async function ClientPage() {
   return (
     <Plain
       title={project.title}
+      tab={`Brief and questions · ${project.title}`}
       about={`For ${project.clientName}. The event is on ${day(project.eventDate, true)}.`}
       wide
     >

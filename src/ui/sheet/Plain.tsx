@@ -5,12 +5,15 @@ import { Mark } from '../glyphs/Mark';
 /** A page outside any project: the sign, one sheet, nothing else. */
 export function Plain({
   title,
+  tab = title,
   about,
   children,
   wide,
   actions,
 }: {
   title: string;
+  /** What the page is called in a tab, where its heading is the name of the project. */
+  tab?: string;
   about?: ReactNode;
   children: ReactNode;
   wide?: boolean;
@@ -18,7 +21,7 @@ export function Plain({
 }) {
   return (
     <div className={`mx-auto p-4 ${wide ? 'max-w-5xl' : 'max-w-lg'}`}>
-      <PageTitle of={[title]} />
+      <PageTitle of={[tab]} />
       <header className="flex items-center gap-2 font-cond font-semibold text-[19px] tracking-widest uppercase py-3">
         <Mark /> Ironstone
       </header>
