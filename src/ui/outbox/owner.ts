@@ -11,11 +11,13 @@ const LAST = 'ironstone-owner';
  */
 export async function becomeOwner(owner: string, { handedOver = false } = {}): Promise<void> {
   if (read() === owner) return;
-  write(owner);
   await forgetPages();
-  if (!owner || handedOver) return;
-  forgetDrafts(owner);
-  await dropSentBut(owner).catch(() => undefined); // a browser that keeps nothing has nothing to drop
+  if (owner && !handedOver) {
+    forgetDrafts(owner);
+    await dropSentBut(owner).catch(() => undefined); // a browser that keeps nothing has nothing to drop
+  }
+  // Last: whoever leaves the page before all is gone has it done on the next one.
+  write(owner);
 }
 
 function read(): string | null {
