@@ -67,17 +67,25 @@ async function openStaff(page: Page) {
 /** A run that waits on a phone where somebody else is signed in by now. */
 async function nextStudent(page: Page) {
   await enterOffline(page);
-  await page.evaluate(async () => {
-    const request = indexedDB.open('ironstone-outbox');
-    await new Promise((resolve) => (request.onsuccess = resolve));
-    const store = request.result.transaction('entries', 'readwrite').objectStore('entries');
-    const all = store.getAll();
-    await new Promise((resolve) => (all.onsuccess = resolve));
-    const [first] = all.result as { by: string; byName: string }[];
-    store.put({ ...first!, by: crypto.randomUUID(), byName: 'Petra H.' });
-    request.result.close();
-  });
+  await changeFirst(page, { by: crypto.randomUUID(), byName: 'Petra H.' });
   await page.goto('/outbox');
+}
+
+/** Changes the first entry of a device's outbox, and what it holds. */
+async function changeFirst(page: Page, change: object, body: object = {}) {
+  await page.evaluate(
+    async ([change, body]) => {
+      const request = indexedDB.open('ironstone-outbox');
+      await new Promise((resolve) => (request.onsuccess = resolve));
+      const store = request.result.transaction('entries', 'readwrite').objectStore('entries');
+      const all = store.getAll();
+      await new Promise((resolve) => (all.onsuccess = resolve));
+      const [first] = all.result as { body: object }[];
+      store.put({ ...first!, ...change, body: { ...first!.body, ...body } });
+      request.result.close();
+    },
+    [change, body] as const,
+  );
 }
 
 /** Two runs entered without a line. */
@@ -94,16 +102,7 @@ async function enterOffline(page: Page) {
 /** The first of them as an attempt that somebody else has recorded meanwhile: a clash. */
 async function outbox(page: Page) {
   await enterOffline(page);
-  await page.evaluate(async () => {
-    const request = indexedDB.open('ironstone-outbox');
-    await new Promise((resolve) => (request.onsuccess = resolve));
-    const store = request.result.transaction('entries', 'readwrite').objectStore('entries');
-    const all = store.getAll();
-    await new Promise((resolve) => (all.onsuccess = resolve));
-    const [first] = all.result as { body: object }[];
-    store.put({ ...first, body: { ...first!.body, attempt: 3 } });
-    request.result.close();
-  });
+  await changeFirst(page, {}, { attempt: 3 });
   await page.context().setOffline(false);
   await page.goto('/outbox');
   await page.getByRole('region', { name: 'Refused' }).waitFor();

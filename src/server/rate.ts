@@ -13,11 +13,16 @@ const hold = globalThis as unknown as { ironstoneRates?: Map<string, { left: num
  * sends again. Null when it may go on.
  */
 export function slowDown(request: Request, kind: keyof typeof MOST): Response | null {
-  const address = (request.headers.get('x-forwarded-for') ?? '').split(',').at(-1)!.trim();
+  const address = addressOf(request.headers);
   const now = Date.now();
   const whole = take(`${kind} all of ${address}`, MOST[kind] * A_CLASS, now);
   if (whole && take(`${kind} ${callerOf(request, address)}`, MOST[kind], now)) return null;
   return reply({ ok: false, retry: true, message: 'Too many requests at once; it goes on in a moment.' }, 429);
+}
+
+/** The network address that a request comes from, as the server or the proxy in front of it says. */
+export function addressOf(headers: Pick<Headers, 'get'>): string {
+  return (headers.get('x-forwarded-for') ?? 'unknown').split(',').at(-1)!.trim();
 }
 
 /** The session or link that asks, by the hash of its secret; without one the address. Other cookies change nothing. */

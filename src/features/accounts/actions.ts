@@ -6,7 +6,7 @@ import type { Sql } from '@/db/connection';
 import { sharedMinutes } from '@/domain/people/sharing';
 import { deviceHere, openSession, signedIn, type Beside } from '@/server/actor';
 import { FieldError, type Outcome } from '@/server/outcome';
-import { take } from '@/server/rate';
+import { addressOf, take } from '@/server/rate';
 import { settle, actionAs } from '@/server/perform';
 import { hashPassword, passwordFits, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
@@ -57,23 +57,18 @@ async function besideWhom(sql: Sql, { id, kind }: { id: string; kind: string }):
 /** How often one network may knock a minute, right or wrong: a class signs in at once, a flood does not. @throws FieldError */
 const KNOCKS = 600;
 async function knock(): Promise<void> {
-  if (!take(`knocks of ${await addressHere()}`, KNOCKS, Date.now()))
+  if (!take(`knocks of ${addressOf(await headers())}`, KNOCKS, Date.now()))
     throw new FieldError(
       '',
       'Too many people try to sign in from this network at once. Wait a minute, then try again.',
     );
 }
 
-async function addressHere(): Promise<string> {
-  const forwarded = (await headers()).get('x-forwarded-for') ?? 'unknown';
-  return forwarded.split(',').at(-1)!.trim();
-}
-
 /** Notes a try of a password. @throws FieldError at `field` when there were too many. */
 async function counted(login: string, field: string): Promise<{ id: number }> {
   const trial = await mayTry({
     login: login.toLowerCase(),
-    address: await addressHere(),
+    address: addressOf(await headers()),
     deviceId: await deviceHere(),
   });
   if ('refused' in trial) throw new FieldError(field, trial.refused);
