@@ -46,6 +46,8 @@ export interface Target {
   fresh?: boolean;
   /** Where it is released to: one section only. */
   sectionId?: string;
+  /** Whoever asks is an official of the event it is made in. */
+  official?: boolean;
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
@@ -126,7 +128,8 @@ export function relationOf(seat: Seat, target: Target = {}): Relation {
       ? target.fresh || target.authorId === seat.actor.id
       : seat.teamId !== null && target.teamId === seat.teamId;
   const elsewhere = target.sectionId !== undefined && target.sectionId !== seat.sectionId;
-  return { role: seat.role, own, owner: seat.owner, released: (target.released ?? false) && !elsewhere };
+  const { released = false, official = false } = target;
+  return { role: seat.role, own, owner: seat.owner, released: released && !elsewhere, official };
 }
 
 /** Whether the person may do this to this object. */

@@ -28,13 +28,15 @@ export interface Person {
 }
 /** The holder of a link: no account, one project, one purpose. */
 export interface LinkHolder {
-  kind: 'client' | 'judge' | 'board' | 'substitute';
+  kind: 'client' | 'judge' | 'board' | 'substitute' | 'official';
   id: string;
   name: string;
   projectId: string;
   rubricId: string | null;
   judgeId: string | null;
   sectionId: string | null;
+  /** The event that an official enters attempts in; null: any. */
+  eventId: string | null;
 }
 export type Actor = Person | LinkHolder;
 
@@ -94,7 +96,7 @@ export function ownerId(actor: Actor): string {
 /** Finds the holder of a link that has not ended and was not revoked. */
 export async function findLink(sql: Sql, token: string): Promise<LinkHolder | null> {
   const [row] = await sql<LinkHolder[]>`
-    select purpose as kind, id, label as name, project_id, rubric_id, judge_id, section_id
+    select purpose as kind, id, label as name, project_id, rubric_id, judge_id, section_id, event_id
     from access_link where token_hash = ${tokenHash(token)} and purpose <> 'feed' and revoked_at is null and ends_at > now()`;
   return row ?? null;
 }

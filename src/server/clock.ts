@@ -39,6 +39,14 @@ export function momentOfEntry({ pinnedNow }: { pinnedNow: string | null }, now: 
   return new Date(present.getTime() - age);
 }
 
+/** A moment in the project's local time: the other way round than momentOfEntry. */
+export function momentHere(
+  { pinnedNow, timeZone }: { pinnedNow: string | null; timeZone: string },
+  at: Date,
+): LocalTime {
+  return pinnedNow ? at.toISOString().slice(0, 16) : inZone(at, timeZone);
+}
+
 /** Whether the runtime knows the time zone. */
 export function isTimeZone(name: string): boolean {
   try {

@@ -33,7 +33,7 @@ export interface Command<I extends object, R> {
   door: ActionName | keyof typeof ROUTES;
   schema: ObjectSchema<I>;
   /** The object touched, looked up in the database; null when it does not exist in the project. */
-  target?: (sql: Sql, input: Record<string, unknown>, projectId: string) => Promise<Target | null>;
+  target?: (sql: Sql, input: Record<string, unknown>, projectId: string, seat: Seat) => Promise<Target | null>;
   /** What takes long and needs no database: done once the person may write, before a connection is held for it. */
   prepare?: (input: I) => Promise<void>;
   run: (work: Work, input: I) => Promise<R>;
@@ -71,7 +71,7 @@ export async function perform<I extends object, R>(
     const before = stamp && (await answered<R>(pool(), stamp, owner, given));
     if (before) return before;
     const seat = await findSeat(pool(), actor, given.projectId);
-    const target = seat && command.target ? await command.target(pool(), given, seat.project.id) : {};
+    const target = seat && command.target ? await command.target(pool(), given, seat.project.id, seat) : {};
     if (!seat || !target || !allowed(seat, permission, target)) return DENIED;
     const parsed = (await command.schema.validate(given, { abortEarly: false, stripUnknown: true })) as I;
     await command.prepare?.(parsed);

@@ -3,7 +3,8 @@
  * ask `may`; the tables ROUTES and ACTIONS list every door of the app, and a test compares them with the
  * production build's manifests.
  */
-export type Role = 'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
+export type Role =
+  'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'official' | 'visitor';
 
 /** What is known of the person in relation to the thing asked for. */
 export interface Relation {
@@ -14,6 +15,8 @@ export interface Relation {
   released: boolean;
   /** The person owns the project, and does not only lead it. */
   owner?: boolean;
+  /** Named, by account or link, to enter attempts in the event. */
+  official?: boolean;
   /** A gate that is shut, a missing sign-off or a closed machine stands before it. */
   held?: boolean;
 }
@@ -23,6 +26,7 @@ type Row = Partial<Record<Role, Rule>>;
 
 const always: Rule = () => true;
 const own: Rule = (s) => s.own;
+const official: Rule = (s) => s.official === true;
 const ownOrReleased: Rule = (s) => s.own || s.released;
 const released: Rule = (s) => s.released;
 const instructors: Row = { instructor: always };
@@ -113,7 +117,11 @@ export const POLICY = {
   'iteration.check': { ...staff, student: ownOrReleased },
   'iteration.release': instructors,
   'run.read': { ...staff, student: ownOrReleased },
-  'run.write': { ...staff, student: own },
+  'run.write': { ...staff, student: (s) => s.own || official(s) },
+  /** What counts in an event: nobody enters or corrects an attempt of the own team. */
+  'attempt.write': { ...staff, student: (s) => official(s) && !s.own, official },
+  /** The same by a link. */
+  'official.write': { official },
   'picture.read': { ...staff, student: ownOrReleased },
   'picture.write': { ...staff, student: own },
   'bench.write': instructors,
@@ -138,6 +146,7 @@ export const POLICY = {
   'judge.page': { judge: always },
   'board.page': { board: always },
   'substitute.page': { substitute: always },
+  'official.page': { official: always },
 } satisfies Record<string, Row>;
 
 export type Permission = keyof typeof POLICY;
@@ -172,6 +181,7 @@ export const ROUTES: Record<string, Door> = {
   '/judge/[team]': 'judge.page',
   '/board': 'board.page',
   '/substitute': 'substitute.page',
+  '/official': 'official.page',
   '/feed/[token]': 'anybody',
   '/projects': 'signed-in',
   '/account': 'signed-in',
@@ -257,6 +267,8 @@ export const ROUTES: Record<string, Door> = {
   '/api/v1/client-choices': 'client.choose',
   '/api/v1/runs': 'run.write',
   '/api/v1/runs/withdraw': 'run.write',
+  '/api/v1/official-runs': 'official.write',
+  '/api/v1/official-runs/withdraw': 'official.write',
   '/api/v1/pictures': 'picture.write',
   '/api/v1/scores': 'score.write',
   '/api/v1/hand-ins': 'handin.write',
@@ -382,6 +394,13 @@ export const ACTIONS = {
   saveProtocol: 'bench.write',
   removePicture: 'picture.write',
   saveEvent: 'event.write',
+  tryRule: 'event.write',
+  removeEvent: 'event.write',
+  hideEvent: 'event.write',
+  openEvent: 'event.write',
+  closeEvent: 'event.write',
+  nameOfficial: 'event.write',
+  removeOfficial: 'event.write',
   saveRubric: 'rubric.write',
   saveComponent: 'standings.write',
   removeComponent: 'standings.write',

@@ -8,7 +8,17 @@ import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './poli
 import { parseShallow, refuseForeign } from './api';
 
 describe('policy', () => {
-  const ROLES: Role[] = ['instructor', 'assistant', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'];
+  const ROLES: Role[] = [
+    'instructor',
+    'assistant',
+    'student',
+    'client',
+    'judge',
+    'board',
+    'substitute',
+    'official',
+    'visitor',
+  ];
   const can = (permission: Permission, role: Role, own = false, released = false) =>
     may(permission, { role, own, released, owner: role === 'instructor' });
 
@@ -47,10 +57,26 @@ describe('policy', () => {
           'session.write',
           'absence.write',
           'incident.write',
+          'attempt.write',
+          'official.write',
         ].includes(name),
     );
     expect(others.length).toBeGreaterThan(10);
     for (const name of others) expect(ROLES.filter((role) => can(name, role, true, true))).toEqual(['instructor']);
+  });
+
+  test('an attempt is entered by who leads or assists and by officials of the event, never for the own team', () => {
+    const enters = (role: Role, more: { own?: boolean; official?: boolean }) =>
+      may('attempt.write', { role, own: false, released: false, ...more });
+    expect(ROLES.filter((role) => enters(role, {}))).toEqual(['instructor', 'assistant']);
+    expect(ROLES.filter((role) => enters(role, { official: true }))).toEqual([
+      'instructor',
+      'assistant',
+      'student',
+      'official',
+    ]);
+    expect(enters('student', { official: true, own: true })).toBe(false);
+    expect(may('run.write', { role: 'student', own: false, official: true, released: false })).toBe(true);
   });
 
   test('what is held begins for nobody, and what is one’s own begins once it is free', () => {
@@ -71,6 +97,7 @@ describe('policy', () => {
     expect(records.sort()).toEqual([
       'absence.write',
       'action.settle',
+      'attempt.write',
       'booking.ask',
       'booking.take',
       'concept.comment',

@@ -135,6 +135,7 @@ export async function askedToday(projectId: string, personId: string, leads = tr
     teams: await listTeams(pool(), projectId),
     today: '2026-10-26',
     now: '2026-10-26T10:02',
+    at: new Date('2026-10-26T10:02:00Z'),
     since: '2026-10-22',
     eventDate: '2026-10-30',
     retentionUntil: '2027-10-30',

@@ -7,7 +7,7 @@ import { createProject } from '@/features/bundle/actions';
 import { saveStatement } from '@/features/interview/actions';
 import { releaseIteration } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
-import { saveEvent } from '@/features/event/actions';
+import { openEvent, saveEvent } from '@/features/event/actions';
 import { NEW_EVENT } from '@/features/event/rule';
 import { saveRubric } from '@/features/grades/actions';
 import { recordScores } from '@/features/grades/commands';
@@ -247,6 +247,7 @@ describe('from the bench to the standings', () => {
     fromPoints: '0',
     toValue: '7',
     toPoints: '100',
+    counts: false,
     ...more,
   });
   const iterate = (team: string, mass: string) =>
@@ -310,6 +311,7 @@ describe('from the bench to the standings', () => {
     expect(refused(await saveEvent(pass(event({ formula: 'import("fs")' })))).formula).toMatch(/may only use/);
     expect(refused(await saveEvent(pass(event({ ties: 'age' })))).ties).toMatch(/tie is broken/);
     ids.event = done(await saveEvent(pass(event()))).id;
+    done(await openEvent({ projectId, eventId: ids.event }));
   });
 
   test('verdicts carry the instrument’s uncertainty', async () => {

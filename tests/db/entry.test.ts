@@ -88,7 +88,7 @@ describe('runs', () => {
     expect(refused(await enter({ ...foul, attempt: 1 }))).toEqual(asked);
     done(await enter(foul));
     const { id } = done(await enter({ ...foul, attempt: 1, value: '9.5' }));
-    const emptied = await perform(recordRun, { ...run({ ...foul, attempt: 1 }), id, version: 1 });
+    const emptied = await perform(recordRun, { ...run({ ...foul, attempt: 1 }), id, version: 1, reason: 'None' });
     expect(refused(emptied)).toEqual(asked);
   });
 
@@ -133,14 +133,14 @@ describe('runs', () => {
     ['an unknown penalty', () => ({ penalties: { invented: 1 } }), 'penalties', /no penalty "invented"/],
     ['half a penalty', () => ({ penalties: { 'touched-cable': 0.5 } }), 'penalties', /whole numbers/],
   ])('%s is refused at its place, and nothing is written', async (_name, more, field, message) => {
-    await asFlint();
+    await asPerson(p.instructorId);
     await unchanged(async () => {
       expect(refused(await enter(more()))[field]).toMatch(message);
     });
   });
 
   test('two people who enter the same attempt at once: one is kept, the other is told', async () => {
-    await asFlint();
+    await asPerson(p.instructorId);
     await bySystem(
       (tx) =>
         tx`update run set withdrawn_at = now() where id in (select run_id from attempt

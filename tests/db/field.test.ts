@@ -121,13 +121,14 @@ describe('entries of an outbox', () => {
   });
 
   test('two devices enter the same attempt: the second is shown both and can keep its own as the next', async () => {
-    await asPerson(flint());
+    await asPerson(p.instructorId);
     await bySystem(
       (tx) => tx`update run set withdrawn_at = now()
         where id in (select run_id from attempt where team_id = ${p.teams.Flint!} and number >= 2)`,
     );
-    const mine = { ...run({ attempt: 2, value: '7.7' }), entry: stamp(flint()) };
-    const [one, two] = [await post({ ...run({ attempt: 2, value: '7.9' }), entry: stamp(flint()) }), await post(mine)];
+    const by = p.instructorId;
+    const mine = { ...run({ attempt: 2, value: '7.7' }), entry: stamp(by) };
+    const [one, two] = [await post({ ...run({ attempt: 2, value: '7.9' }), entry: stamp(by) }), await post(mine)];
     expect(one.status).toBe(200);
     expect(two.status).toBe(409);
     const { conflict } = two.body as { conflict: { theirs: object; ways: { label: string; change: object }[] } };

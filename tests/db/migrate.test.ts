@@ -149,7 +149,12 @@ describe('a database of version 6, with the demo project as it was then', () => 
       >`select number from project_revision where project_id = ${project.id}`;
       expect(number).toBeGreaterThan(0);
       const { bundle } = await sql.begin((tx) => writeBundle(tx, project.id));
-      expect(bundle).toEqual(demoBundle());
+      // Officials and corrections are newer than that; where attempts had been made, the events are open.
+      const old = demoBundle();
+      expect(bundle.tables.event_opening).toHaveLength(old.tables.event_opening!.length);
+      for (const table of ['event_opening', 'official', 'correction']) delete old.tables[table];
+      delete bundle.tables.event_opening;
+      expect(bundle).toEqual(old);
     } finally {
       await sql.end();
     }

@@ -18,3 +18,5 @@ export { placed, refine } from './order';
 export { shareOf } from './points';
 export { say } from './say';
 export { mostPoints } from './mostPoints';
+export { factsUsed } from './factsUsed';
+export { checkUnits } from './checkUnits';

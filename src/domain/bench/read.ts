@@ -37,6 +37,8 @@ export interface EventRecord {
   protocolId: string;
   /** What it scores, of those the protocol measures. */
   quantityId: string;
+  /** Set aside: students don't see it, the standings leave it out. */
+  hidden: boolean;
   version: number;
 }
 /** A run with its reading and, where it counts in an event, its attempt; a practice run has neither event nor number. */
@@ -79,7 +81,7 @@ export const listProtocols = remembered(async (sql: Sql, projectId: string): Pro
 
 export const listEvents = remembered(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
   return sql<EventRecord[]>`
-    select id, name, position, rule, attempts_allowed, protocol_id, quantity_id, version
+    select id, name, position, rule, attempts_allowed, protocol_id, quantity_id, hidden, version
     from event where project_id = ${projectId} order by position, name`;
 });
 

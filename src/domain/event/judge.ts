@@ -4,10 +4,10 @@ import type { Team } from '@/domain/classes/read';
 import type { EventRecord, Protocol, ScoredRun } from '@/domain/bench/read';
 import { type Sql } from '@/db/connection';
 
-/** The results of one event, and the teams whose attempts can't be scored with the reason. */
+/** The results of one event (a team that made no attempt has no place), and the teams whose attempts can't be scored with the reason. */
 export interface EventResults {
   event: EventRecord;
-  results: (EventResult & { teamId: string; made: number })[];
+  results: (Omit<EventResult, 'place'> & { teamId: string; made: number; place: number | null })[];
   problems: { teamId: string; message: string }[];
 }
 
@@ -30,11 +30,26 @@ export function usesFacts({ value, ties = [] }: EventRule): boolean {
 
 /** The facts of the iterations that teams made their last attempts with, each in its dimension's first unit. */
 export async function listFacts(sql: Sql, projectId: string): Promise<Facts> {
-  const rows = await sql<{ iterationId: string; name: string; dimension: Dimension; value: number; unit: string }[]>`
+  return factsOf(
+    await sql<MeasuredFact[]>`
     select m.iteration_id, p.name, m.dimension, m.value, m.unit from measurement m join parameter p on p.id = m.parameter_id
     where m.project_id = ${projectId} and m.value is not null and m.iteration_id in (
       select distinct on (a.event_id, a.team_id) r.iteration_id from attempt a join run r on r.id = a.run_id
-      where a.project_id = ${projectId} and a.stands order by a.event_id, a.team_id, a.number desc)`;
+      where a.project_id = ${projectId} and a.stands order by a.event_id, a.team_id, a.number desc)`,
+  );
+}
+
+/** A value that was measured on an iteration, as formulas get it. */
+export interface MeasuredFact {
+  iterationId: string;
+  name: string;
+  dimension: Dimension;
+  value: number;
+  unit: string;
+}
+
+/** Measured values as facts, by iteration. */
+export function factsOf(rows: readonly MeasuredFact[]): Facts {
   const facts: Facts = new Map();
   for (const { iterationId, name, dimension, value, unit } of rows) {
     const own = facts.get(iterationId) ?? {};
@@ -93,7 +108,11 @@ function attemptScore(
   const made = new Map(entries.map((entry) => [entry.team, entry.attempts.length]));
   try {
     const { results } = scoreEvent({ rule, entries });
-    return { results: results.map((result) => ({ ...result, teamId: result.team, made: made.get(result.team)! })) };
+    const placed = results.map((result) => {
+      const attempts = made.get(result.team)!;
+      return { ...result, teamId: result.team, made: attempts, place: attempts > 0 ? result.place : null };
+    });
+    return { results: placed };
   } catch (error) {
     if (error instanceof CoreError) return { problem: error.message };
     throw error;

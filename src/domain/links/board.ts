@@ -2,7 +2,8 @@ import { type Sql } from '@/db/connection';
 
 /** What a board shows of the calendar and of the published places. */
 export interface BoardRow {
-  place: number;
+  /** None for a team that nothing counts for yet. */
+  place: number | null;
   team: string;
   colour: number;
 }

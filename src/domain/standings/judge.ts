@@ -27,7 +27,8 @@ export interface Grades {
 }
 export interface Standings {
   components: ComponentRecord[];
-  table: (RankedTeam & { teamId: string })[];
+  /** Best first; a team that nothing counts for yet has no place and stands at the end. */
+  table: (Omit<RankedTeam, 'place'> & { teamId: string; place: number | null })[];
   events: EventResults[];
   grades: Grades[];
   /** What keeps the table from being complete, in words. */
@@ -67,23 +68,31 @@ export function loadStandings(sql: Sql, project: Project, sectionId: string | nu
 
 const judgeStandings = remembered(
   async (sql: Sql, projectId: string, normalise: boolean, sectionId: string | null): Promise<Standings> => {
-    const [components, allTeams, events, rubrics, scores] = await Promise.all([
+    const [all, allTeams, results, rubrics, scores] = await Promise.all([
       listComponents(sql, projectId),
       listTeams(sql, projectId),
       loadEventResults(sql, projectId),
       listRubrics(sql, projectId),
       listScores(sql, projectId),
     ]);
+    const events = results.filter(({ event }) => !event.hidden);
+    const hidden = new Set(results.filter(({ event }) => event.hidden).map(({ event }) => event.id));
+    const components = all.filter((one) => one.eventId === null || !hidden.has(one.eventId));
     const teams = allTeams.filter((team) => !sectionId || team.sectionId === sectionId);
     const grades = rubrics.map((rubric) => ({ rubric, ...gradesOf(rubric, teams, scores as Score[]) }));
     const problems = events.flatMap(({ event, problems }) => problems.map((p) => `${event.name}: ${p.message}`));
     if (components.length === 0 || teams.length === 0) return { components, table: [], events, grades, problems };
     try {
-      const { table } = combine({
-        normalise,
-        components: components.map((component) => asComponent(component, teams, events, grades)),
-      });
-      return { components, events, grades, problems, table: table.map((row) => ({ ...row, teamId: row.team })) };
+      const scored = components.map((component) => asComponent(component, teams, events, grades));
+      const isScored = ({ id }: Team) => scored.some(({ scores }) => scores[id] !== null);
+      const ranked = teams.filter(isScored).map(({ id }) => id);
+      const of = (scores: Component['scores']) => Object.fromEntries(ranked.map((id) => [id, scores[id]!]));
+      const { table } = combine({ normalise, components: scored.map((one) => ({ ...one, scores: of(one.scores) })) });
+      const waiting = teams
+        .filter((team) => !isScored(team))
+        .map(({ id }) => ({ team: id, teamId: id, place: null, total: 0, parts: {} }));
+      const rows = [...table.map((row) => ({ ...row, teamId: row.team })), ...waiting];
+      return { components, events, grades, problems, table: rows };
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
       return { components, table: [], events, grades, problems: [...problems, error.message] };

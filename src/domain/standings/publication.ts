@@ -6,7 +6,7 @@ export interface PublishedRow {
   teamId: string;
   team: string;
   colour: number;
-  place: number;
+  place: number | null;
   total: number;
   parts: Record<string, number>;
 }

@@ -27,6 +27,8 @@ export interface Asked {
   today: string;
   /** Local time of the project. */
   now: string;
+  /** The same as an instant. */
+  at: Date;
   /** The day since when runs are looked at: that of the last meeting. */
   since: string;
   eventDate: string;

@@ -1,13 +1,17 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { Fold } from '@/ui/sheet/Fold';
 import { ActButton } from '@/ui/forms/ActButton';
 import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
+import { isKept } from '@/ui/forms/attempt';
+import { useAskReason } from '@/ui/kit/useAskReason';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
+import { toast } from '@/ui/toast';
 import { STATUS_NAME } from './Keypad';
 import { runSchema } from './schema';
-import { withdrawEntry } from './withdraw';
+import { WHY_WITHDRAWN, withdrawEntry } from './withdraw';
 
 const { Area, Choice, Decimal } = fieldsOf(runSchema);
 
@@ -16,6 +20,8 @@ interface Props {
   id: string;
   version: number;
   title: string;
+  /** It counts in an event, so that a change of it says why. */
+  attempt: boolean;
 }
 const NAMES = { value: 'Value', unit: 'Unit', status: 'What became of it', note: 'Note', withdrawn: 'Withdrawn' };
 
@@ -25,6 +31,7 @@ export function CorrectRun({
   id,
   version,
   title,
+  attempt,
   units,
   values,
 }: Props & { units: string[]; values: Record<string, unknown> }) {
@@ -56,24 +63,102 @@ export function CorrectRun({
             <Decimal name="value" label="Value" className="w-32" />
             <Choice name="unit" label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
           </div>
-          <Area name="note" label="Note" rows={2} hint="Why it is corrected, for whoever reads it later." />
+          {attempt && (
+            <Area
+              name="reason"
+              label="Reason"
+              rows={2}
+              hint="Why it is corrected: the team and your instructor read it."
+            />
+          )}
+          <Area name="note" label="Note" rows={2} />
         </RecordForm>
       </div>
     </Fold>
   );
 }
 
-/** Withdraws a run: it counts no more, and its attempt is free again. */
-export function Withdraw({ projectId, id, version, title }: Props) {
+/** Withdraws a run: it counts no more, and its attempt is free again. An attempt asks why. */
+export function Withdraw({ projectId, id, version, title, attempt }: Props) {
   const enter = useEntry();
+  const { act, asked } = useReasonedAct();
+  if (!attempt)
+    return (
+      <ActButton
+        act={() => enter(withdrawEntry({ projectId, id, version, title }))}
+        input={{}}
+        done="Withdrawn."
+        confirm="Yes, withdraw it"
+      >
+        Withdraw this run
+      </ActButton>
+    );
+  const withdraw = (reason: string) => enter(withdrawEntry({ projectId, id, version, title, reason }));
   return (
-    <ActButton
-      act={() => enter(withdrawEntry({ projectId, id, version, title }))}
-      input={{}}
-      done="Withdrawn; its attempt is free again."
-      confirm="Yes, it shall not count"
-    >
-      Withdraw this run
-    </ActButton>
+    <>
+      <button
+        type="button"
+        className="btn"
+        onClick={() => act(WHY_WITHDRAWN(title), withdraw, 'Withdrawn; its attempt is free again.')}
+      >
+        Withdraw this attempt
+      </button>
+      {asked}
+    </>
   );
+}
+
+/** Lets a practice run count as an attempt, where it should have been one. */
+export function CountRun({
+  projectId,
+  id,
+  version,
+  title,
+  values,
+  as,
+}: Omit<Props, 'attempt'> & {
+  values: Record<string, unknown>;
+  as: { eventId: string; event: string; number: number };
+}) {
+  const enter = useEntry();
+  const { act, asked } = useReasonedAct();
+  const label = `Count as attempt ${as.number} in ${as.event}`;
+  const question = {
+    title: `${label}?`,
+    says: 'From then on only officials and your instructor can change it. The team will read why it counts.',
+    reasons: [
+      'The event was opened too late',
+      'Recorded as practice by mistake',
+      'Entered later from the results sheet',
+    ],
+    label: 'Count it',
+  };
+  const count = (reason: string) => {
+    const body = { ...values, projectId, id, version, eventId: as.eventId, attempt: as.number, reason };
+    return enter({ path: '/api/v1/runs', title: `${title}: ${label}`, body, objectId: id, href: location.pathname });
+  };
+  return (
+    <>
+      <button type="button" className="btn" onClick={() => act(question, count, 'It counts now.')}>
+        {label}
+      </button>
+      {asked}
+    </>
+  );
+}
+
+/** An entry that is made once somebody has said why. */
+function useReasonedAct() {
+  const router = useRouter();
+  const { ask, asked } = useAskReason();
+  type Enter = (reason: string) => ReturnType<ReturnType<typeof useEntry>>;
+  const act = (question: Parameters<typeof ask>[0], enter: Enter, done: string) =>
+    ask(question, (reason) => {
+      void enter(reason).then((outcome) => {
+        if (!outcome.ok) return toast.error(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
+        toast.success(isKept(outcome.result) ? `${outcome.notes.join('. ')}.` : done);
+        router.refresh();
+      });
+    });
+  return { act, asked };
 }

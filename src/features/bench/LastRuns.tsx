@@ -5,24 +5,32 @@ import type { Entry } from '@/ui/outbox/entry';
 import { useEntry } from '@/ui/outbox/Entering';
 import { dropEntry } from '@/ui/outbox/store';
 import { toast } from '@/ui/toast';
-import { withdrawEntry } from './withdraw';
+import { useAskReason } from '@/ui/kit/useAskReason';
+import { WHY_WITHDRAWN, withdrawEntry } from './withdraw';
 
 export interface Saved {
   id: string;
   version: number;
   text: string;
   value: string;
+  /** It counts in the event. */
+  attempt: boolean;
+  /** Whether whoever looks may withdraw it. */
+  withdraws: boolean;
 }
 
 /** What was just entered, newest first: still on this device, then what the server has. Each can be withdrawn. */
 export function LastRuns({
   projectId,
+  path,
   event,
   local,
   last,
   entries,
 }: {
   projectId: string;
+  /** Where runs are sent. */
+  path: string;
   /** Its name need not stand in every line. */
   event: string;
   local: Entry[];
@@ -34,10 +42,21 @@ export function LastRuns({
   const goingBack = new Set(
     entries.filter((one) => one.path.endsWith('/withdraw') && one.state !== 'refused').map((one) => one.objectId),
   );
-  const withdraw = async (run: Saved) => {
-    const outcome = await enter(withdrawEntry({ projectId, ...run, title: `${run.text}: ${run.value}` }));
+  const { ask, asked } = useAskReason();
+  const withdraw = async (run: Saved, reason = '') => {
+    const { id, version, attempt } = run;
+    const title = `${run.text}: ${run.value}`;
+    if (attempt && !reason) return ask(WHY_WITHDRAWN(title), (why) => void withdraw(run, why));
+    const outcome = await enter(withdrawEntry({ projectId, id, version, title, path, reason }));
     if (!outcome.ok) toast.error(outcome.message);
-    else toast.success(outcome.notes.length ? `${outcome.notes.join('. ')}.` : 'Withdrawn; its attempt is free again.');
+    else
+      toast.success(
+        outcome.notes.length
+          ? `${outcome.notes.join('. ')}.`
+          : attempt
+            ? 'Withdrawn; its attempt is free again.'
+            : 'Withdrawn.',
+      );
     router.refresh();
   };
   const drop = async (run: Entry) => {
@@ -69,15 +88,18 @@ export function LastRuns({
         .filter((run) => !goingBack.has(run.id))
         .map((run) => (
           <Line key={run.id} text={run.text} value={run.value}>
-            <button
-              className="btn-text whitespace-nowrap"
-              onClick={() => void withdraw(run)}
-              aria-label={`Withdraw ${run.text}`}
-            >
-              withdraw
-            </button>
+            {run.withdraws && (
+              <button
+                className="btn-text whitespace-nowrap"
+                onClick={() => void withdraw(run)}
+                aria-label={`Withdraw ${run.text}`}
+              >
+                withdraw
+              </button>
+            )}
           </Line>
         ))}
+      {asked}
     </ul>
   );
 }

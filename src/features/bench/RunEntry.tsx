@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
 import type { Conflict } from '@/server/outcome';
 import { BothVersions } from '@/ui/forms/BothVersions';
 import { newId } from '@/ui/forms/newId';
@@ -13,11 +13,13 @@ import { draftKey } from '@/ui/forms/drafts';
 import { toast } from '@/ui/toast';
 import { Keypad, STATUS_NAME, type Status } from './Keypad';
 import { LastRuns, type Saved } from './LastRuns';
-import { localRuns, nextRun, unlikely, withLocal, type Runner } from './runOrder';
+import { after, localRuns, nextRun, unlikely, withLocal, type Runner } from './runOrder';
 
-interface Props {
+export interface RigProps {
   projectId: string;
-  sectionId: string;
+  section: { id: string; name: string };
+  /** Where runs are sent: another address for the holder of a link. */
+  path: '/api/v1/runs' | '/api/v1/official-runs';
   event: {
     id: string;
     name: string;
@@ -27,6 +29,8 @@ interface Props {
     foulKeepsValue: boolean;
     penalties: string[];
   };
+  /** Whether runs count at present, in how many ms they will, and why they don't. */
+  opening: { open: boolean; opensIn: number | null; says: string };
   protocol: { name: string; cautions: string; conditions: { name: string; value: number; unit: string }[] };
   runners: Runner[];
   /** Values of the valid runs so far, in the protocol's unit. */
@@ -38,6 +42,8 @@ interface Props {
   first: string | null;
   /** What holds a team's runs, by its id; what took place is recorded all the same. */
   held: Record<string, string>;
+  /** Opens the event, for those who may. */
+  opener?: ReactNode;
 }
 
 /** A run as it was handed over, with what stood in the fields. */
@@ -58,11 +64,13 @@ interface Handed {
 }
 
 /** Entry at the rig: one team at a time in run order, a large value, number keys, Enter for the next team. */
-export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, known, first, held, ...given }: Props) {
+export function RunEntry(props: RigProps) {
+  const { projectId, section, path, event, protocol, soFar, last, known, first, held, ...given } = props;
   const router = useRouter();
+  const open = useOpen(props.opening);
   const enter = useEntry();
   const entries = useOurEntries();
-  const local = useMemo(() => localRuns(entries, event.id, known), [entries, event.id, known]);
+  const local = useMemo(() => localRuns(entries, { path, eventId: event.id, known }), [entries, path, event.id, known]);
   const runners = useMemo(() => withLocal(given.runners, local, entries), [given.runners, local, entries]);
   const [pictures, setPictures] = useState<File[]>([]);
   const [clash, setClash] = useState<{ conflict: Conflict; run: Handed } | null>(null);
@@ -91,7 +99,8 @@ export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, k
     [runners, runner, event.allowed],
   );
   const full = runner ? runner.attempts >= event.allowed : true;
-  const asPractice = practice || full;
+  const counts = open && Boolean(runner?.counts);
+  const asPractice = practice || full || !counts;
 
   const save = async (status: Status) => {
     // Two taps on "foul" are one foul; a value that was typed meanwhile is a run of its own.
@@ -109,7 +118,7 @@ export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, k
     const entry = {
       projectId,
       id: id || newId(),
-      sectionId,
+      sectionId: section.id,
       eventId: event.id,
       teamId: runner.teamId,
       iterationId: runner.iterationId,
@@ -132,10 +141,11 @@ export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, k
       .join(', ');
     const which = entry.attempt === null ? 'practice' : `attempt ${entry.attempt}`;
     clear();
+    if (entry.attempt === null) setChosen(after(runners, entry.teamId));
     setBusy(true);
     setTimeout(() => setBusy(false), 700);
     const outcome = await enter({
-      path: '/api/v1/runs',
+      path,
       title: `${design}, ${event.name}, ${which}: ${result}`,
       body: entry,
       objectId: entry.id,
@@ -192,6 +202,7 @@ export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, k
           {runner.name} is held: {held[runner.teamId]}. A run that took place is recorded all the same, and marked.
         </p>
       )}
+      {!open && props.opener && <div className="px-3.5 py-2 border-b border-rule">{props.opener}</div>}
       <details className="px-3.5 py-2 border-b border-rule text-sm">
         <summary className="cursor-pointer">
           <b>{protocol.name}</b> ·{' '}
@@ -228,11 +239,11 @@ export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, k
         </select>
         <span className="faint" role="status">
           {asPractice
-            ? `practice run${full ? ` (all ${event.allowed} attempts are recorded)` : ''}`
+            ? `practice run${whyPractice(event, { full, open, counts: runner.counts, says: props.opening.says })}`
             : `attempt ${runner.attempts + 1} of ${event.allowed}`}
           {following && !asPractice ? `, next: ${following.name}` : ''}
         </span>
-        {!full && (
+        {!full && counts && (
           <label className="text-sm flex gap-1.5 items-center">
             <input type="checkbox" checked={practice} onChange={(e) => setPractice(e.target.checked)} /> practice
           </label>
@@ -306,9 +317,32 @@ export function RunEntry({ projectId, sectionId, event, protocol, soFar, last, k
           </div>
         </Ready>
       </form>
-      <LastRuns projectId={projectId} event={event.name} last={last} local={local} entries={entries} />
+      <LastRuns projectId={projectId} path={path} event={event.name} last={last} local={local} entries={entries} />
     </div>
   );
+}
+
+/** Why what is entered is practice, behind "practice run". */
+function whyPractice(
+  event: { name: string; allowed: number },
+  { full, open, counts, says }: { full: boolean; open: boolean; counts: boolean; says: string },
+): string {
+  if (!open) return `: ${event.name} ${says}`;
+  if (!counts) return `: attempts in ${event.name} are entered by its officials`;
+  return full ? `: all ${event.allowed} attempts are recorded` : '';
+}
+
+const LONGEST_WAIT = 2 ** 31 - 1;
+
+/** Whether the event is open by now: one that opens while the page is in use does so by itself, also without a connection. */
+function useOpen({ open, opensIn }: RigProps['opening']): boolean {
+  const [opened, setOpened] = useState(false);
+  useEffect(() => {
+    if (opensIn === null || opensIn > LONGEST_WAIT) return;
+    const timer = setTimeout(() => setOpened(true), opensIn);
+    return () => clearTimeout(timer);
+  }, [opensIn]);
+  return open || opened;
 }
 
 const KEPT = 'ironstone-kept';

@@ -1,8 +1,8 @@
 import type { InferType } from 'yup';
 import type { Dimension } from '@/core/units';
 import type { EventRule } from '@/core/scoring';
-import { json } from '@/db/connection';
-import { isId } from '@/server/access';
+import { json, type Sql } from '@/db/connection';
+import { isId, type Seat, type Target } from '@/server/access';
 import { dayOfEntry } from '@/server/clock';
 import { holdsOfRun, sentence } from '@/domain/gates/holds';
 import { readMeasured } from '@/domain/bench/measure';
@@ -10,6 +10,8 @@ import { ConflictError, FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { runTarget } from '@/domain/builds/targets';
 import { read } from '@/ui/forms/schema';
+import { isOfficial } from '@/domain/event/officials';
+import { keepCorrection, knownRun, mayCorrect, runWords, whyPractice } from './attempts';
 import { withdrawSchema, runSchema } from './schema';
 import { runForm } from './toForm';
 
@@ -17,40 +19,43 @@ type Input = InferType<typeof runSchema>;
 
 /**
  * Records a run with its reading, and the attempt it counts as, or corrects one: without a version it is new, with one it
- * is a change of what was seen. The id is the client's; sending a new run again changes nothing. An attempt that somebody
- * else has recorded meanwhile is a clash: both runs are shown, and one's own can stay as the next attempt or as a practice
- * run.
+ * is a change of what was seen. The id is the client's; sending a new run again changes nothing. A run that somebody enters
+ * as an attempt without being an official of the event, or while it is not open, is kept as practice, and they are told. An
+ * attempt that somebody else has recorded meanwhile is a clash: both runs are shown, and one's own can stay as the next
+ * attempt or as a practice run.
  */
-export const recordRun: Command<Input, { id: string; attempt: number | null }> = {
-  door: '/api/v1/runs',
+const recording = (door: Command<Input, never>['door']): Command<Input, { id: string; attempt: number | null }> => ({
+  door,
   schema: runSchema as Command<Input, never>['schema'],
-  target: async (sql, input, projectId) => {
-    const existing = await runTarget(sql, input.id, projectId);
-    return existing ?? (isId(input.teamId) ? { teamId: input.teamId } : {});
-  },
+  target: runTouched,
   run: async (work, input) => {
     const { tx, projectId, notes } = work;
-    const { id, eventId, teamId, iterationId, attempt, status, penalties, note, version } = input;
-    const [known] = await tx<{ attempt: number | null; teamId: string; eventId: string | null; protocolId: string }[]>`
-      select a.number as attempt, r.team_id, a.event_id, r.protocol_id from run r left join attempt a on a.run_id = r.id
-      where r.id = ${id} and r.project_id = ${projectId}`;
+    const { id, eventId, teamId, iterationId, status, penalties, note, version, reason } = input;
+    const known = await knownRun(work, id);
     if (known && version === null) return { id, attempt: known.attempt };
     if (known && (known.teamId !== teamId || (known.eventId !== null && known.eventId !== eventId)))
       throw new FieldError('teamId', 'A run stays with its team and its event.');
-    if (!known && attempt !== null && !eventId)
+    if (known?.attempt == null && input.attempt !== null && !eventId)
       throw new FieldError('eventId', 'An attempt counts in an event: choose it, or record this as a practice run.');
-    const test = await findTest(work, known ? known.eventId : eventId, known?.protocolId ?? input.protocolId);
+    const counting = known === undefined || known.eventId !== null || input.attempt !== null;
+    const test = await findTest(work, counting ? eventId : null, known?.protocolId ?? input.protocolId);
     await checkPlaces(work, input);
     checkPenalties(test.rules, penalties);
     const [rule] = test.rules;
+    const event = { id: eventId!, name: test.name };
+    const practice = !known && input.attempt !== null ? await whyPractice(work, event, input) : null;
+    if (practice) notes.push(practice);
+    const attempt = practice ? null : input.attempt;
+    const number = known ? (known.attempt ?? attempt) : attempt;
+    if (known && number !== null)
+      await mayCorrect(work, { eventId: event.id, eventName: event.name, number, teamId }, reason);
     if (attempt !== null && rule && attempt > rule.attempts.allowed) {
       throw new FieldError(
         'attempt',
         `${rule.attempts.allowed} attempts are allowed in ${test.name}. Record this as a practice run, or change the event's rule.`,
       );
     }
-    const counts = (known ? known.attempt : attempt) !== null;
-    if (status === 'foul' && counts && rule?.attempts.foul === 'keep' && !input.value)
+    if (status === 'foul' && number !== null && rule?.attempts.foul === 'keep' && !input.value)
       throw new FieldError('value', `In ${test.name} a foul counts with its value: enter what was measured.`);
     const measured = input.value ? readMeasured('', input.value, input.unit, test.dimension, notes, true) : null;
     const conditions = Object.fromEntries(
@@ -68,7 +73,22 @@ export const recordRun: Command<Input, { id: string; attempt: number | null }> =
         update run set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
       await orConflict(written, tx, id, () => currentRun(work, id));
       await keepReading(work, id, test, measured);
-      return { id, attempt: known.attempt };
+      if (known.attempt === null && number !== null) await count(work, { id, eventId: event.id, teamId, number }, test);
+      const [was, became] = [runWords(known), runWords({ status, penalties, value: null, unit: null, ...measured })];
+      if (number !== null && (was !== became || known.attempt === null)) {
+        const kind = known.attempt === null ? ('counted' as const) : ('corrected' as const);
+        await keepCorrection(work, {
+          teamId,
+          runId: id,
+          eventName: event.name,
+          attempt: number,
+          kind,
+          was,
+          became,
+          reason,
+        });
+      }
+      return { id, attempt: number };
     }
     const { protocolId } = test;
     // What took place is recorded in any case; what held it stays with it.
@@ -84,14 +104,40 @@ export const recordRun: Command<Input, { id: string; attempt: number | null }> =
       throw new FieldError('', 'This run could not be recorded; send it again.');
     }
     await keepReading(work, id, test, measured);
-    if (attempt !== null && eventId !== null) {
-      const counted = { projectId, teamId, eventId, runId: id, number: attempt };
-      const free = await tx`insert into attempt ${tx(counted)} on conflict do nothing returning 1`;
-      if (free.length === 0) await tellClash(work, { eventId, teamId, attempt }, test);
-    }
+    if (attempt !== null) await count(work, { id, eventId: event.id, teamId, number: attempt }, test);
     return { id, attempt };
   },
-};
+});
+export const recordRun = recording('/api/v1/runs');
+/** The same for whoever holds a link of an official. */
+export const recordRunByLink = recording('/api/v1/official-runs');
+
+/** Lets a run count as an attempt. @throws ConflictError when another one has that number. */
+async function count(
+  work: Work,
+  { id, eventId, teamId, number }: { id: string; eventId: string; teamId: string; number: number },
+  test: TestFound,
+): Promise<void> {
+  const { tx, projectId } = work;
+  const free = await tx`
+    insert into attempt ${tx({ projectId, teamId, eventId, runId: id, number })} on conflict do nothing returning 1`;
+  if (free.length === 0) await tellClash(work, { eventId, teamId, attempt: number }, test);
+}
+
+/** Whose run a write touches, and whether the person is an official of the event it is made in. */
+async function runTouched(
+  sql: Sql,
+  { id, teamId, eventId }: Record<string, unknown>,
+  projectId: string,
+  seat: Seat,
+): Promise<Target> {
+  const existing = await runTarget(sql, id, projectId);
+  const [counted] = existing
+    ? await sql<{ eventId: string }[]>`select event_id from attempt where run_id = ${String(id)}`
+    : [{ eventId }];
+  const official = await isOfficial(sql, seat, counted?.eventId);
+  return { ...(existing ?? (isId(teamId) ? { teamId } : {})), official };
+}
 
 /** Writes what was read in a run, or takes it out when nothing was. */
 async function keepReading(
@@ -106,29 +152,37 @@ async function keepReading(
     do update set value = excluded.value, unit = excluded.unit`;
 }
 
-/** Takes a run back: it stays in the history and counts no more; its attempt is free again. */
-export const withdrawRun: Command<InferType<typeof withdrawSchema>, { id: string }> = {
-  door: '/api/v1/runs/withdraw',
-  schema: withdrawSchema as Command<InferType<typeof withdrawSchema>, never>['schema'],
-  target: (sql, { id }, projectId) => runTarget(sql, id, projectId),
-  run: async (work, { id, version }) => {
+type Withdrawal = InferType<typeof withdrawSchema>;
+
+/** Withdraws a run: it stays in the history and counts no more; its attempt is free again. */
+const withdrawing = (door: Command<Withdrawal, never>['door']): Command<Withdrawal, { id: string }> => ({
+  door,
+  schema: withdrawSchema as Command<Withdrawal, never>['schema'],
+  target: async (sql, input, projectId, seat) =>
+    (await runTarget(sql, input.id, projectId)) && runTouched(sql, input, projectId, seat),
+  run: async (work, { id, version, reason }) => {
     const { tx, projectId } = work;
+    const known = await knownRun(work, id);
+    if (known?.attempt != null) {
+      const { teamId, attempt, eventId, eventName } = known;
+      const counted = { eventId: eventId!, eventName: eventName!, number: attempt, teamId };
+      await mayCorrect(work, counted, reason);
+      const [kind, was] = ['withdrawn' as const, runWords(known)];
+      await keepCorrection(work, { teamId, runId: id, eventName: eventName!, attempt, kind, was, became: '', reason });
+    }
     const written =
       await tx`update run set withdrawn_at = now() where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
     await orConflict(written, tx, id, () => currentRun(work, id));
     return { id };
   },
-};
+});
+export const withdrawRun = withdrawing('/api/v1/runs/withdraw');
+export const withdrawRunByLink = withdrawing('/api/v1/official-runs/withdraw');
 
 /** A run as its form shows it, with its version. */
-async function currentRun({ tx, projectId }: Work, id: string) {
-  const [row] = await tx`
-    select r.*, not r.stands as withdrawn, a.number as attempt, v.value, v.unit from run r
-    join quantity q on q.protocol_id = r.protocol_id and q.position = 0
-    left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id
-    left join reading v on v.run_id = r.id and v.quantity_id = coalesce(e.quantity_id, q.id) and v.observer = 1
-    where r.id = ${id} and r.project_id = ${projectId}`;
-  return row && { ...runForm(row), version: Number(row.version) };
+async function currentRun(work: Work, id: string) {
+  const row = await knownRun(work, id);
+  return row && { ...runForm({ ...row }), version: row.version };
 }
 
 /** The attempt is taken by another run. @throws ConflictError with both of them. */

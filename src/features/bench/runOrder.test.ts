@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { localRuns, nextRun, unlikely, type Runner, withLocal } from './runOrder';
+import { after, localRuns, nextRun, unlikely, type Runner, withLocal } from './runOrder';
 
 const runner = (name: string, attempts: number): Runner => ({
   teamId: name,
@@ -7,6 +7,7 @@ const runner = (name: string, attempts: number): Runner => ({
   iterationId: 'i',
   iterationNumber: 1,
   attempts,
+  counts: true,
 });
 
 describe('nextRun', () => {
@@ -34,6 +35,12 @@ describe('nextRun', () => {
   });
 });
 
+test('who practises goes through the teams in turn', () => {
+  const field = ['A', 'B', 'C'].map((name) => runner(name, 0));
+  expect(field.map(({ teamId }) => after(field, teamId))).toEqual(['B', 'C', 'A']);
+  expect(after([], 'A')).toBeNull();
+});
+
 describe('unlikely', () => {
   const soFar = [7.9, 8.2, 8.4];
   test.each(['8.0', '4.1', '16.7', '8,3'])('%s looks right', (text) => expect(unlikely(text, soFar)).toBeNull());
@@ -56,7 +63,7 @@ describe('what this device has entered and the page does not know', () => {
     body: { eventId: 'e', teamId: 'flint', attempt: 2, version: null, ...body },
     ...more,
   });
-  const flint = { teamId: 'flint', name: 'Flint', iterationId: 'i3', iterationNumber: 3, attempts: 1 };
+  const flint = { teamId: 'flint', name: 'Flint', iterationId: 'i3', iterationNumber: 3, attempts: 1, counts: true };
 
   test('is every new run of the event, waiting or sent, but nothing refused, known or only corrected', () => {
     const all = [
@@ -68,7 +75,9 @@ describe('what this device has entered and the page does not know', () => {
       entry({ objectId: 'run-6', path: '/api/v1/iterations' }),
       entry({ objectId: 'known' }),
     ];
-    expect(localRuns(all, 'e', ['known']).map((one) => one.objectId)).toEqual(['run-1', 'run-2']);
+    expect(localRuns(all, { path: '/api/v1/runs', eventId: 'e', known: ['known'] }).map((one) => one.objectId)).toEqual(
+      ['run-1', 'run-2'],
+    );
   });
 
   test('counts as attempts made, and a design that waits is what the next runs are made with', () => {

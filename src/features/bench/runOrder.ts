@@ -7,6 +7,8 @@ export interface Runner {
   iterationId: string;
   iterationNumber: number;
   attempts: number;
+  /** Whether whoever enters may enter attempts of this team. */
+  counts: boolean;
 }
 
 /** An entry of this device as far as the run order looks at it. */
@@ -19,10 +21,13 @@ export interface LocalEntry {
 }
 
 /** The runs of an event that were entered on this device and that the page does not know yet, oldest first. */
-export function localRuns<E extends LocalEntry>(entries: E[], eventId: string, known: string[]): E[] {
+export function localRuns<E extends LocalEntry>(
+  entries: E[],
+  { path, eventId, known }: { path: string; eventId: string; known: string[] },
+): E[] {
   return entries.filter(
     (one) =>
-      one.path === '/api/v1/runs' &&
+      one.path === path &&
       one.body.eventId === eventId &&
       one.body.version == null &&
       one.state !== 'refused' &&
@@ -58,6 +63,12 @@ export function nextRun(runners: Runner[], allowed: number): Runner | null {
     (first, runner) => (first === null || runner.attempts < first.attempts ? runner : first),
     null,
   );
+}
+
+/** The team behind one in the order given, the first again behind the last: who practises next. */
+export function after(runners: Runner[], teamId: string): string | null {
+  const at = runners.findIndex((runner) => runner.teamId === teamId);
+  return runners[(at + 1) % runners.length]?.teamId ?? null;
 }
 
 /**

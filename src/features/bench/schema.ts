@@ -75,5 +75,13 @@ export const runSchema = yup.object({
     .default([])
     .max(20),
   note: prose('The note'),
+  /** Why an attempt is corrected. */
+  reason: prose('The reason'),
 });
-export const withdrawSchema = yup.object({ ...place, id: id('The run'), version: counted().required() });
+export const withdrawSchema = yup.object({
+  ...place,
+  id: id('The run'),
+  version: counted().required(),
+  /** Why an attempt is withdrawn. */
+  reason: prose('The reason'),
+});

@@ -1,19 +1,39 @@
-/** The entry that takes a run back. */
+import type { Question } from '@/ui/kit/AskReason';
+
+/** What is asked before an attempt is withdrawn. */
+export const WHY_WITHDRAWN = (title: string): Question => ({
+  title: `Withdraw ${title}?`,
+  says: 'Its number is free again. The team and your instructor will read why.',
+  reasons: [
+    'Typing error',
+    'Entered for the wrong team',
+    'Something disturbed the run; it is repeated',
+    'The rules were not kept',
+  ],
+  label: 'Withdraw attempt',
+});
+
+/** The entry that withdraws a run; of an attempt with the reason. */
 export function withdrawEntry({
   projectId,
   id,
   version,
   title,
+  path = '/api/v1/runs',
+  reason = '',
 }: {
+  /** Where runs are sent. */
+  path?: string;
+  reason?: string;
   projectId: string;
   id: string;
   version: number;
   title: string;
 }) {
   return {
-    path: '/api/v1/runs/withdraw',
+    path: `${path}/withdraw`,
     title: `Withdraw ${title}`,
-    body: { projectId, id, version },
+    body: { projectId, id, version, reason },
     objectId: id,
   };
 }

@@ -1,7 +1,10 @@
 import type { InferType } from 'yup';
+import { factsUsed, type EventRule } from '@/core/scoring';
 import type { Dimension } from '@/core/units';
 import type { Sql } from '@/db/connection';
-import { isId } from '@/server/access';
+import { factName } from '@/domain/event/judge';
+import { allowed, isId } from '@/server/access';
+import { read } from '@/ui/forms/schema';
 import { readMeasured } from '@/domain/bench/measure';
 import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
@@ -31,6 +34,7 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
     if (known && known.teamId !== teamId) throw new FieldError('teamId', 'An iteration stays with its team.');
     if (known && version === null) return { id, number: known.number };
     await mustBeMember(work, teamId, makerId);
+    if (known) await keepJudged(work, input);
     const heldFor = await heldWhen(work, teamId, { from: known?.state ?? 'planned', to: state });
     const values = { parentId, state, change, reason, builtOn, makerId, ...(heldFor === null ? {} : { heldFor }) };
     const number = known ? await update(work, input, values, known.number) : await insert(work, teamId, id, values);
@@ -54,6 +58,34 @@ async function heldWhen(
   if (to === 'building') mustNotBeHeld(work, 'work.start', { teamId }, holds, 'state');
   if (holds.length > 0) work.notes.push(`It is kept, and marked: it was built despite a hold`);
   return sentence(holds);
+}
+
+/**
+ * What an official result was worked out with stays: where attempts of an iteration count by a formula or a tie rule, students
+ * change nothing measured on it that those look at. What is still missing they may enter.
+ */
+async function keepJudged({ tx, seat, projectId }: Work, { id, teamId, measurements }: Input): Promise<void> {
+  if (allowed(seat, 'attempt.write', { teamId })) return;
+  const events = await tx<{ name: string; rule: EventRule }[]>`
+    select distinct on (e.id) e.name, e.rule from attempt a join run r on r.id = a.run_id join event e on e.id = a.event_id
+    where r.iteration_id = ${id} and a.project_id = ${projectId} and a.stands`;
+  if (events.length === 0) return;
+  const stored = await tx<{ parameterId: string; name: string; value: number | null; unit: string | null }[]>`
+    select p.id as parameter_id, p.name, m.value, m.unit from parameter p
+    left join measurement m on m.parameter_id = p.id and m.iteration_id = ${id} where p.project_id = ${projectId}`;
+  for (const { name, rule } of events) {
+    const facts = factsUsed(rule);
+    for (const known of stored.filter((one) => facts.includes(factName(one.name)))) {
+      const at = measurements.findIndex((one) => one.parameterId === known.parameterId);
+      const entered = measurements[at];
+      if (known.value === null) continue; // what is still missing may be entered
+      if (!entered?.value || read(entered.value) !== known.value || entered.unit !== known.unit)
+        throw new FieldError(
+          at < 0 ? '' : `measurements.${at}.value`,
+          `${known.name} counts in ${name}, and this iteration has attempts there. Tell your instructor what is wrong, or record a new iteration.`,
+        );
+    }
+  }
 }
 
 async function mustBeMember({ tx, projectId }: Work, teamId: string, makerId: string | null): Promise<void> {

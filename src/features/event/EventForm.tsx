@@ -2,10 +2,17 @@
 
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
-import { saveEvent } from './actions';
+import { useFormContext } from 'react-hook-form';
+import { useState } from 'react';
+import { attempt } from '@/ui/forms/attempt';
+import { saveEvent, tryRule } from './actions';
 import { eventSchema } from './schema';
 
 const { Check, Choice, Decimal, Rows, Text, useValue } = fieldsOf(eventSchema);
+type Protocols = Props['protocols'];
+type FigureName = Parameters<typeof Decimal>[0]['name'];
+
+const FIGURE_HINT = 'With another unit too: 5 cm';
 
 const USE: Options = [
   ['best', 'the best: rewards one great run'],
@@ -27,6 +34,7 @@ const POINTS: Options = [
 
 interface Props extends Editing {
   protocols: { id: string; name: string; unit: string }[];
+  /** What was measured on iterations and can stand in a formula, with its unit. */
   facts: string[];
 }
 
@@ -76,7 +84,7 @@ export function EventForm({ values, protocols, facts, ...fixed }: Props) {
             ['value', 'counts a value'],
           ]}
         />
-        <FoulValue />
+        <FoulValue protocols={protocols} />
         <Text
           name="formula"
           label="Formula (if the value is not counted as it is)"
@@ -86,7 +94,7 @@ export function EventForm({ values, protocols, facts, ...fixed }: Props) {
         />
       </div>
       <Choice name="points" label="Points" options={POINTS} className="w-96 max-w-full" />
-      <PointFields />
+      <PointFields protocols={protocols} />
       <Rows
         name="penalties"
         label="Penalties"
@@ -97,7 +105,7 @@ export function EventForm({ values, protocols, facts, ...fixed }: Props) {
           <>
             <Text name={`${path}.code`} label="Name" className="w-40" />
             <Decimal name={`${path}.points`} label="Points off" className="w-24" />
-            <Decimal name={`${path}.value`} label="Added to the value" className="w-36" />
+            <Figure name={`${path}.value`} label="Added to the value" className="w-40" protocols={protocols} />
             <Check name={`${path}.disqualify`} label="disqualifies" />
           </>
         )}
@@ -108,6 +116,8 @@ export function EventForm({ values, protocols, facts, ...fixed }: Props) {
         mono
         hint="In turn: next-best, fewest-attempts, lower:FACT, higher:FACT. What is still tied shares the place."
       />
+      {!fixed.id && <InStandings />}
+      <Example {...fixed} protocols={protocols} />
     </RecordForm>
   );
 }
@@ -116,46 +126,134 @@ function CountOfBest() {
   return useValue('use') === 'mean-of-best' ? <Decimal name="count" label="How many" className="w-24" /> : null;
 }
 
-function FoulValue() {
-  return useValue('foul') === 'value' ? <Decimal name="foulValue" label="Value of a foul" className="w-32" /> : null;
+/** The unit of the protocol that is chosen; a formula makes values without one, so only what goes into it has one. */
+function useUnit(protocols: Protocols, raw: boolean): string | undefined {
+  const [protocolId, formula] = useValue(['protocolId', 'formula']) as [string, string | undefined];
+  return formula?.trim() && !raw ? undefined : protocols.find((one) => one.id === protocolId)?.unit;
 }
 
-function PointFields() {
+/** A figure of what is scored, with its unit beside it. */
+function Figure({
+  protocols,
+  raw = false,
+  ...rest
+}: Parameters<typeof Decimal>[0] & { protocols: Protocols; raw?: boolean }) {
+  return <Decimal {...rest} unit={useUnit(protocols, raw)} />;
+}
+
+function FoulValue({ protocols }: { protocols: Protocols }) {
+  return useValue('foul') === 'value' ? (
+    <Figure name="foulValue" label="Value of a foul" className="w-40" protocols={protocols} raw />
+  ) : null;
+}
+
+/** Whether a new event goes into the standings at once. */
+function InStandings() {
+  const counts = useValue('counts') === true;
+  return (
+    <div className="flex flex-wrap gap-4 items-end">
+      <Check name="counts" label="Counts in the standings" />
+      {counts && <Decimal name="weight" label="Weight" className="w-24" />}
+    </div>
+  );
+}
+
+/** What the rule makes of one value, before it is saved. */
+function Example({ protocols, ...fixed }: Omit<Editing, 'values'> & { protocols: Protocols }) {
+  const { getValues, setError, clearErrors } = useFormContext();
+  const [lines, setLines] = useState<string[] | null>(null);
+  const work = async () => {
+    clearErrors();
+    setLines(null);
+    const outcome = await attempt(() => tryRule({ ...getValues(), ...fixed }));
+    if (outcome.ok) return setLines((outcome.result as { lines: string[] }).lines);
+    const errors = Object.entries(outcome.errors ?? {});
+    for (const [path, message] of errors) setError(path || 'example', { message });
+    if (errors.length === 0) setError('example', { message: outcome.message });
+  };
+  return (
+    <div className="border-l-2 border-rule pl-3">
+      <div className="flex flex-wrap gap-3 items-end">
+        <Figure name="example" label="Try a value" className="w-40" protocols={protocols} raw />
+        <button type="button" className="btn" onClick={() => void work()}>
+          Work out the points
+        </button>
+      </div>
+      {lines && (
+        <p className="mt-1" role="status">
+          {lines.join(' ')}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** More bands at the same steps as the last two: until the points reach 0, six at most. */
+function AndSoOn() {
+  const { getValues, setValue } = useFormContext();
+  const bands = (useValue('bands') ?? []) as { edge: string; points: string }[];
+  const [before, last] = bands.slice(-2).map((band) => [Number(band.edge), Number(band.points)] as const);
+  if (!before || !last) return null;
+  const [edge, points] = [last[0] - before[0], last[1] - before[1]];
+  if (!Number.isFinite(edge) || !Number.isFinite(points) || edge === 0) return null;
+  const plain = (value: number) => String(Number(value.toPrecision(10)));
+  const more = Array.from({ length: 6 }, (_, i) => ({
+    edge: plain(last[0] + edge * (i + 1)),
+    points: plain(last[1] + points * (i + 1)),
+  })).filter((band) => Number(band.points) >= 0 && Number(band.edge) >= 0);
+  if (more.length === 0) return null;
+  return (
+    <button
+      type="button"
+      className="btn-text"
+      onClick={() => setValue('bands', [...(getValues('bands') as object[]), ...more], { shouldDirty: true })}
+    >
+      And so on
+    </button>
+  );
+}
+
+function PointFields({ protocols }: { protocols: Protocols }) {
   const [points, better] = useValue(['points', 'better']) as [string, string];
-  const target =
-    better === 'nearest' || points === 'deviation' ? <Decimal name="target" label="Target" className="w-28" /> : null;
+  const figure = (name: FigureName, label: string, hint?: string) => (
+    <Figure name={name} label={label} hint={hint} className="w-40" protocols={protocols} />
+  );
+  const target = better === 'nearest' || points === 'deviation' ? figure('target', 'Target') : null;
   const small = 'w-32';
   return (
     <div className="flex flex-wrap gap-3 items-end">
       {target}
       {points === 'linear' && (
         <>
-          <Decimal name="fromValue" label="From value" className={small} />
+          {figure('fromValue', 'From value')}
           <Decimal name="fromPoints" label="with points" className={small} />
-          <Decimal name="toValue" label="to value" className={small} />
+          {figure('toValue', 'to value')}
           <Decimal name="toPoints" label="with points" className={small} />
         </>
       )}
       {points === 'bands' && (
-        <Rows
-          name="bands"
-          label={better === 'lower' ? 'Bands: at most' : 'Bands: at least'}
-          add="Add a band"
-          empty={{ edge: '', points: '' }}
-        >
-          {(path) => (
-            <>
-              <Decimal name={`${path}.edge`} label="Value" className={small} />
-              <Decimal name={`${path}.points`} label="Points" className={small} />
-            </>
-          )}
-        </Rows>
+        <div>
+          <Rows
+            name="bands"
+            label={better === 'lower' ? 'Bands: at most' : 'Bands: at least'}
+            add="Add a band"
+            empty={{ edge: '', points: '' }}
+          >
+            {(path) => (
+              <>
+                {figure(`${path}.edge`, 'Value')}
+                <Decimal name={`${path}.points`} label="Points" className={small} />
+              </>
+            )}
+          </Rows>
+          <AndSoOn />
+        </div>
       )}
       {points === 'deviation' && (
         <>
           <Decimal name="start" label="Points at the target" className={small} />
-          <Decimal name="step" label="Step" className={small} />
-          <Decimal name="perStep" label="Points off a step" className={small} />
+          {figure('step', 'Step', FIGURE_HINT)}
+          <Decimal name="perStep" label="Points off per step" className={small} />
           <Choice
             name="counting"
             label="Steps"
@@ -165,13 +263,13 @@ function PointFields() {
               ['proportional', 'in proportion'],
             ]}
           />
-          <Decimal name="overshoot" label="Off for overshooting" className={small} />
+          <Decimal name="overshoot" label="Points off for overshooting" className="w-48" />
         </>
       )}
       {points === 'relative' && (
         <>
           <Decimal name="max" label="Most points" className={small} />
-          <Decimal name="reference" label="Reference" hint="Empty: the best" className={small} />
+          {figure('reference', 'Reference', 'Empty: the best')}
         </>
       )}
       {points === 'place' && (

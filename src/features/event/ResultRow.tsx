@@ -5,7 +5,7 @@ import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** A team in an event, in words and figures as they are shown. */
 export interface ResultWords {
-  place: number;
+  place: number | null;
   team: string;
   colour: number;
   /** What was read, the run's address and whether it counts; null where none was made. */
@@ -20,7 +20,7 @@ export interface ResultWords {
 export function ResultRow({ place, team, colour, attempts, counted, points, because, problem }: ResultWords) {
   return (
     <tr>
-      <td className="num right">{place}</td>
+      <td className="num right">{place ?? '–'}</td>
       <td>
         <TeamTag name={team} colour={tagColour(colour)} />
       </td>

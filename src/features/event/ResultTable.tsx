@@ -2,7 +2,8 @@ import { groupBy } from '@/core/shared/groupBy';
 import type { Team } from '@/domain/classes/read';
 import type { EventResults } from '@/domain/event/judge';
 import type { Run } from '@/domain/bench/read';
-import { column } from '@/core/format';
+import { column, unitName } from '@/core/format';
+import { convert } from '@/core/units';
 import { ResultRow } from './ResultRow';
 
 interface Props {
@@ -10,18 +11,20 @@ interface Props {
   teams: Team[];
   attempts: Run[];
   allowed: number;
+  /** Of the attempts; what a formula makes of them has none. */
+  unit: string;
   runHref: (id: string) => string;
 }
 
 /** One event: every attempt, the counted value, points with their arithmetic, and the place. */
-export function ResultTable({ results, teams, attempts, allowed, runHref }: Props) {
+export function ResultTable({ results, teams, attempts, allowed, unit, runHref }: Props) {
   const rows = results.results.filter((result) => teams.some((team) => team.id === result.teamId));
+  const inUnit = ({ value, unit: own }: Run) =>
+    value === null ? null : convert({ value, from: own ?? unit, to: unit }).value;
+  const counted = results.event.rule.value === undefined ? `Counts (${unitName(unit)})` : 'Counts';
   const [values, points] = [
     column(
-      [
-        ...attempts.filter((run) => run.eventId === results.event.id).map((run) => run.value),
-        ...rows.map((row) => row.counted),
-      ],
+      [...attempts.filter((run) => run.eventId === results.event.id).map(inUnit), ...rows.map((row) => row.counted)],
       4,
     ),
     column(
@@ -35,7 +38,7 @@ export function ResultTable({ results, teams, attempts, allowed, runHref }: Prop
   );
   const said = (run: Run) =>
     run.status === 'ok'
-      ? values(run.value)
+      ? values(inUnit(run))
       : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status];
   return (
     <div className="overflow-x-auto">
@@ -46,10 +49,10 @@ export function ResultTable({ results, teams, attempts, allowed, runHref }: Prop
             <th>Team</th>
             {Array.from({ length: allowed }, (_, i) => (
               <th key={i} className="right">
-                Att. {i + 1}
+                Att. {i + 1} ({unitName(unit)})
               </th>
             ))}
-            <th className="right">Counts</th>
+            <th className="right">{counted}</th>
             <th className="right">Points</th>
             <th className="min-w-72">Because</th>
           </tr>

@@ -53,7 +53,7 @@ test.each(RULES)('%s comes back from its form as it went in', async (_name, rule
     { projectId: 'p', id: null, version: null, ...form },
     { abortEarly: false },
   );
-  expect(ruleOf(parsed, [])).toEqual(rule);
+  expect(ruleOf(parsed, 's', [])).toEqual(rule);
 });
 
 test('decimal commas are read and said', async () => {
@@ -68,7 +68,7 @@ test('decimal commas are read and said', async () => {
     toPoints: '100',
   };
   const notes: string[] = [];
-  const rule = ruleOf(await eventSchema.validate(form), notes);
+  const rule = ruleOf(await eventSchema.validate(form), 'm', notes);
   expect(rule.points).toMatchObject({ from: [12.5, 0] });
   expect(notes).toEqual(['"12,5" was read as 12.5']);
 });

@@ -1,17 +1,35 @@
 import type { InferType } from 'yup';
 import type { EventRule, FoulRule, PointsRule } from '@/core/scoring';
-import { read, readOptional } from '@/ui/forms/schema';
+import { CoreError } from '@/core/units';
+import { FieldError } from '@/server/outcome';
+import { read, readAmount, readOptional } from '@/ui/forms/schema';
 import type { eventSchema } from './schema';
 
 type Form = InferType<typeof eventSchema>;
 
-/** The event's rule in the core's terms, from its form. */
-export function ruleOf(form: Form, notes: string[]): EventRule {
-  const target = readOptional(form.target, notes);
+/** Reads a figure of what is scored, entered in a field of the form; "5 cm" where that is in m is 0.05. */
+type Figure = (field: string, text: string) => number;
+
+/**
+ * The event's rule in the core's terms, from its form. `unit` is what values are in: the protocol's unit, or null where a
+ * formula makes something else of them. @throws FieldError for a figure in a unit that does not fit.
+ */
+export function ruleOf(form: Form, unit: string | null, notes: string[]): EventRule {
+  const inUnit =
+    (of: string | null): Figure =>
+    (field, text) => {
+      try {
+        return readAmount(text, of, notes);
+      } catch (error) {
+        throw error instanceof CoreError ? new FieldError(field, error.message) : error;
+      }
+    };
+  const figure = inUnit(form.formula ? null : unit);
+  const target = form.target ? figure('target', form.target) : null;
   const ties = form.ties.split(/[\s,;]+/).filter(Boolean);
   const penalties = Object.fromEntries(
-    form.penalties.map(({ code, points, value, disqualify }) => {
-      const [p, v] = [readOptional(points, notes), readOptional(value, notes)];
+    form.penalties.map(({ code, points, value, disqualify }, i) => {
+      const [p, v] = [readOptional(points, notes), value ? figure(`penalties.${i}.value`, value) : null];
       return [code, { ...(p ? { points: p } : {}), ...(v ? { value: v } : {}), ...(disqualify ? { disqualify } : {}) }];
     }),
   );
@@ -20,50 +38,57 @@ export function ruleOf(form: Form, notes: string[]): EventRule {
       allowed: read(form.allowed),
       use: form.use,
       ...(form.use === 'mean-of-best' ? { count: read(form.count) } : {}),
-      foul: foulOf(form, notes),
+      foul: foulOf(form, inUnit(unit)),
     },
     better: form.better,
     ...(target === null ? {} : { target }),
     ...(form.formula ? { value: form.formula } : {}),
-    points: pointsOf(form, notes),
+    points: pointsOf(form, figure, notes),
     ...(form.penalties.length ? { penalties } : {}),
     ties,
   };
 }
 
-function foulOf({ foul, foulValue }: Form, notes: string[]): FoulRule {
-  return foul === 'value' ? { value: read(foulValue, notes) } : foul;
+function foulOf({ foul, foulValue }: Form, figure: Figure): FoulRule {
+  return foul === 'value' ? { value: figure('foulValue', foulValue) } : foul;
 }
 
-function pointsOf(form: Form, notes: string[]): PointsRule {
+function pointsOf(form: Form, figure: Figure, notes: string[]): PointsRule {
   const number = (text: string) => read(text, notes);
   switch (form.points) {
     case 'bands': {
       const edge = form.better === 'lower' ? 'atMost' : 'atLeast';
       return {
         kind: 'bands',
-        bands: form.bands.map((band) => ({ [edge]: number(band.edge), points: number(band.points) })),
+        bands: form.bands.map((band, i) => ({
+          [edge]: figure(`bands.${i}.edge`, band.edge),
+          points: number(band.points),
+        })),
       };
     }
     case 'linear':
       return {
         kind: 'linear',
-        from: [number(form.fromValue), number(form.fromPoints)],
-        to: [number(form.toValue), number(form.toPoints)],
+        from: [figure('fromValue', form.fromValue), number(form.fromPoints)],
+        to: [figure('toValue', form.toValue), number(form.toPoints)],
       };
     case 'deviation': {
       const overshoot = readOptional(form.overshoot, notes);
       return {
         kind: 'deviation',
         start: number(form.start),
-        step: number(form.step),
+        step: figure('step', form.step),
         perStep: number(form.perStep),
         count: form.counting,
         ...(overshoot ? { overshoot } : {}),
       };
     }
     case 'relative':
-      return { kind: 'relative', to: form.reference ? number(form.reference) : 'best', max: number(form.max) };
+      return {
+        kind: 'relative',
+        to: form.reference ? figure('reference', form.reference) : 'best',
+        max: number(form.max),
+      };
     case 'place':
       return {
         kind: 'place',
@@ -110,6 +135,8 @@ export const NEW_EVENT = {
   better: 'lower',
   points: 'linear',
   penalties: [],
+  counts: true,
+  weight: '1',
 };
 
 /** A stored event as its form shows it. */

@@ -18,7 +18,7 @@ export function BoardPlaces({ rows }: { rows: BoardRow[] }) {
     <ol>
       {now.map((row) => (
         <li key={row.team} className="flex items-baseline gap-4 text-3xl leading-[52px] border-b border-hair">
-          <span className="num !text-3xl w-12 right">{row.place}</span>
+          <span className="num !text-3xl w-12 right">{row.place ?? '–'}</span>
           <span
             className="pl-3 border-l-[10px] font-cond font-semibold grow"
             style={{ borderColor: tagColour(row.colour) }}

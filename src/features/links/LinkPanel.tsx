@@ -15,7 +15,7 @@ export interface LinkRow {
   about: string;
   open: boolean;
 }
-type Purpose = 'client' | 'judge' | 'board' | 'substitute' | 'feed';
+type Purpose = 'client' | 'judge' | 'board' | 'substitute' | 'feed' | 'official';
 interface Props {
   projectId: string;
   purpose: Purpose;
@@ -23,6 +23,7 @@ interface Props {
   endsOn: string;
   rubrics?: Options;
   sections?: Options;
+  events?: Options;
 }
 const TITLE = {
   client: 'Links for the client',
@@ -30,6 +31,7 @@ const TITLE = {
   board: 'Links for a board',
   substitute: 'Links for a substitute teacher',
   feed: 'Calendars that subscribe',
+  official: 'Links for officials',
 };
 const WHAT = {
   client:
@@ -38,13 +40,15 @@ const WHAT = {
   substitute:
     'Opens today’s lesson to read: what each team does, the run sheet, cautions. No account, nothing can be changed.',
   feed: 'A secret address for a calendar program or phone: meetings, when stages are due, the event. Whoever has it can read it.',
+  official:
+    'For a helper at the rig who has no account: enters, corrects and withdraws attempts while the event is open. Works on a phone.',
   board: 'For a projector or hallway screen: schedule and published places.',
 };
 
 /** The links of one kind: who has one, until when, end it, make another. */
-export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections }: Props) {
+export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections, events }: Props) {
   const [path, setPath] = useState<string | null>(null);
-  const values = { purpose, label: '', rubricId: rubrics?.[0]?.[0] ?? '', sectionId: '', endsOn };
+  const values = { purpose, label: '', rubricId: rubrics?.[0]?.[0] ?? '', sectionId: '', eventId: '', endsOn };
   return (
     <section className="mt-6 no-print" aria-label={TITLE[purpose]}>
       <h2>{TITLE[purpose]}</h2>
@@ -82,6 +86,7 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
         <Text name="label" label="For whom" />
         {rubrics && <Choice name="rubricId" label="Rubric" options={rubrics} />}
         {sections && <Choice name="sectionId" label="Section" options={[['', 'all'], ...sections]} />}
+        {events && <Choice name="eventId" label="Event" options={[['', 'all'], ...events]} />}
         <Text name="endsOn" label="Until" type="date" />
       </RecordForm>
       {path && (

@@ -4,10 +4,11 @@ import { FieldError } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';
 
 export interface LinkWanted {
-  purpose: 'client' | 'judge' | 'board' | 'substitute' | 'feed';
+  purpose: 'client' | 'judge' | 'board' | 'substitute' | 'feed' | 'official';
   label: string;
   rubricId?: string | null;
   sectionId?: string | null;
+  eventId?: string | null;
   endsOn: string;
 }
 
@@ -17,7 +18,7 @@ const BY_SECTION: readonly string[] = ['board', 'substitute', 'feed'];
 
 /** Makes a link and gives its path, which can't be had again: only a hash of its token is stored. */
 export async function makeLink(tx: postgres.TransactionSql, projectId: string, wanted: LinkWanted): Promise<string> {
-  const { purpose, label, rubricId, sectionId, endsOn } = wanted;
+  const { purpose, label, rubricId, sectionId, eventId, endsOn } = wanted;
   const token = newToken();
   const judge = purpose === 'judge' && rubricId ? await judgeOf(tx, projectId, rubricId, label) : null;
   const endsAt = new Date(`${endsOn}T23:59:59Z`);
@@ -32,6 +33,7 @@ export async function makeLink(tx: postgres.TransactionSql, projectId: string, w
     rubricId: judge ? (rubricId ?? null) : null,
     judgeId: judge,
     sectionId: BY_SECTION.includes(purpose) ? (sectionId ?? null) : null,
+    eventId: purpose === 'official' ? (eventId ?? null) : null,
     endsAt,
   };
   await tx`insert into access_link ${tx(row)}`;

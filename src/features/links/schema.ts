@@ -5,11 +5,12 @@ export const linkSchema = yup.object({
   ...place,
   purpose: yup
     .string()
-    .oneOf(['client', 'judge', 'board', 'substitute', 'feed'] as const)
+    .oneOf(['client', 'judge', 'board', 'substitute', 'feed', 'official'] as const)
     .required(),
   label: line('Who gets the link'),
   rubricId: optionalId().when('purpose', { is: 'judge', then: (s) => s.required('Choose the rubric.') }),
   sectionId: optionalId(),
+  eventId: optionalId(),
   endsOn: date('The last day'),
 });
 export const revokeSchema = yup.object({ ...place, id: id('The link') });

@@ -5,7 +5,7 @@ import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** A team in the standings as it is shown. */
 export interface StandingWords {
-  place: number;
+  place: number | null;
   /** Where its points come from, for those who may follow them. */
   href: string | null;
   team: string;
@@ -21,12 +21,12 @@ export function StandingRow({ place, href, team, colour, at, total, parts }: Sta
   return (
     <tr>
       <td className="num right !align-middle !text-[17px] font-semibold">
-        {href ? (
+        {href && place !== null ? (
           <a href={href} aria-label={`Place ${place}, ${team}: where it comes from`}>
             {place}
           </a>
         ) : (
-          place
+          (place ?? '–')
         )}
       </td>
       <td className="!align-middle">

@@ -5,7 +5,7 @@ export interface StandingRow {
   teamId: string;
   team: string;
   colour: number;
-  place: number;
+  place: number | null;
   total: number;
   parts: Record<string, number>;
 }
@@ -22,6 +22,7 @@ export function StandingTable({
 }) {
   const totals = rows.map((row) => row.total);
   const [low, high] = [Math.min(0, ...totals), Math.max(...totals, 1e-9)];
+  const digits = digitsThatTell(rows);
   const at = (total: number) => 4 + ((total - low) / (high - low || 1)) * 312;
   return (
     <div className="overflow-x-auto">
@@ -48,7 +49,7 @@ export function StandingTable({
               team={row.team}
               colour={row.colour}
               at={Math.round(at(row.total) * 10) / 10}
-              total={fixed(row.total, 1)}
+              total={fixed(row.total, digits)}
               parts={components.map((name) => fixed(row.parts[name], 1))}
             />
           ))}
@@ -56,4 +57,14 @@ export function StandingTable({
       </table>
     </div>
   );
+}
+
+/** As many decimals as show why one place comes before the next; points have one. */
+function digitsThatTell(rows: readonly Pick<StandingRow, 'place' | 'total'>[]): number {
+  const tells = (digits: number) =>
+    rows.every((row, i) => {
+      const before = rows[i - 1];
+      return !before || before.place === row.place || fixed(before.total, digits) !== fixed(row.total, digits);
+    });
+  return [1, 2, 3, 4].find(tells) ?? 4;
 }

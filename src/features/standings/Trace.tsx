@@ -27,8 +27,14 @@ export function Trace(given: TraceGiven) {
   return (
     <>
       <p className="text-lg">
-        Place <b className="num !text-lg">{row.place}</b> with a total of{' '}
-        <b className="num !text-lg">{number(row.total, 2)}</b> ={' '}
+        {row.place === null ? (
+          'No place yet,'
+        ) : (
+          <>
+            Place <b className="num !text-lg">{row.place}</b>
+          </>
+        )}{' '}
+        with a total of <b className="num !text-lg">{number(row.total, 2)}</b> ={' '}
         {standings.components.map((c) => `${c.name} ${number(row.parts[c.name], 2)}`).join(' + ')}
       </p>
       {standings.components.map((component) => {

@@ -55,7 +55,8 @@ export const publishStandings = action(
       loadStandings(tx, seat.project, sectionId),
       listTeams(tx, projectId),
     ]);
-    if (standings.table.length === 0) throw new FieldError('', 'There is no ranking to publish yet.');
+    if (!standings.table.some((row) => row.place !== null))
+      throw new FieldError('', 'There is no ranking to publish yet.');
     const rows = standings.table.map((row) => {
       const team = teams.find((one) => one.id === row.teamId)!;
       return {

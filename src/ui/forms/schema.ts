@@ -1,6 +1,7 @@
 import { isValid, parseISO } from 'date-fns';
 import * as yup from 'yup';
 import { CoreError, readNumber } from '@/core/numbers';
+import { convert } from '@/core/units';
 
 // What no form sends (a list or an object where a text belongs) is told as a mistake at its place, and is no fault here.
 yup.setLocale({ mixed: { notType: 'Something else belongs here.' } });
@@ -91,6 +92,38 @@ export function read(text: string, notes: string[] = []): number {
 /** The same for a field that may be empty. */
 export function readOptional(text: string | null | undefined, notes: string[] = []): number | null {
   return text ? read(text, notes) : null;
+}
+
+/**
+ * A figure that may carry its unit: "0.05" or "5 cm". Whether the unit fits is told where it is read, as only what it belongs
+ * to knows its own.
+ */
+export function amount(what: string, bounds: Bounds = {}) {
+  return yup
+    .string()
+    .trim()
+    .default('')
+    .max(60, `${what} has at most 60 characters.`)
+    .test('amount', '', function (value) {
+      const problem = problemWith(figureOf(value ?? '').figure, what, bounds);
+      return problem ? this.createError({ message: problem }) : true;
+    });
+}
+
+/** Reads a text that `amount` has passed, in `unit`. @throws CoreError for a unit that measures something else. */
+export function readAmount(text: string, unit: string | null, notes: string[] = []): number {
+  const { figure, unit: own } = figureOf(text);
+  const value = read(figure, notes);
+  if (!own || own === unit) return value;
+  if (unit === null)
+    throw new CoreError(`"${text}" has a unit, but what is scored here has none: enter a plain number.`);
+  return Number(convert({ value, from: own, to: unit }).value.toPrecision(12));
+}
+
+/** A figure and the unit behind it, if there is one. */
+function figureOf(text: string): { figure: string; unit: string } {
+  const parts = /^([+\-\u2212]?[\d.,]+(?:e[+-]?\d+)?)\s*([a-z%°µμ][^\d\s]*(?:[\^]\d)?)$/iu.exec(text.trim());
+  return parts ? { figure: parts[1]!, unit: parts[2]! } : { figure: text, unit: '' };
 }
 
 function problemWith(text: string, what: string, { min, above, max, whole, optional }: Bounds): string | null {

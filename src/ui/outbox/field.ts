@@ -7,6 +7,7 @@ export const FIELD = {
   '/client': 'Brief and questions',
   '/judge': 'Judging',
   '/judge/[team]': null,
+  '/official': 'Enter attempts',
   '/projects/[project]': null,
   '/projects/[project]/bench/enter': 'Enter runs',
   '/projects/[project]/bench/runs/[run]': null,

@@ -1,4 +1,5 @@
 import { seesAll } from '@/server/access';
+import { momentOfEntry } from '@/server/clock';
 import { Link } from '@/ui/Link';
 import { endOf } from '@/core/calendar';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
@@ -31,6 +32,7 @@ export default async function TodayPage(props: SheetProps) {
     teams,
     today,
     now,
+    at: momentOfEntry(seat.project, now, 0),
     since,
     eventDate,
     retentionUntil,

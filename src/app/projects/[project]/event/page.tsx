@@ -1,15 +1,25 @@
 import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { EventForm } from '@/features/event/EventForm';
+import { hideEvent, removeEvent } from '@/features/event/actions';
+import { OpeningPanel } from '@/features/event/OpeningPanel';
 import { ResultTable } from '@/features/event/ResultTable';
 import { eventForm, NEW_EVENT } from '@/features/event/rule';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { listParameters } from '@/domain/requirements/parameters';
 import { allowed, seesAll } from '@/server/access';
 import { factName, factUnit } from '@/domain/event/judge';
+import { listOfficials } from '@/domain/event/officials';
+import { listOpenings, openingOf, opennessAt, type Opening } from '@/domain/event/openings';
+import { listStudents } from '@/domain/classes/read';
+import { endOfLink } from '@/domain/links/endOfLink';
+import { listLinks } from '@/domain/links/read';
+import { LinkPanel } from '@/features/links/LinkPanel';
+import { ActButton } from '@/ui/forms/ActButton';
+import { momentOfEntry, momentHere } from '@/server/clock';
 import { loadEventResults } from '@/domain/standings/judge';
 import { listAttempts, listProtocols } from '@/domain/bench/read';
-import { plural } from '@/core/format';
+import { moment, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -18,12 +28,18 @@ export default async function EventPage(props: SheetProps) {
   const { seat, section, team } = frame;
   const { id } = seat.project;
   const leads = seat.role === 'instructor';
-  const [results, attempts, protocols, parameters] = await Promise.all([
+  const [all, attempts, protocols, parameters, openings, officials, students, links] = await Promise.all([
     loadEventResults(pool(), id),
     listAttempts(pool(), id),
     listProtocols(pool(), id),
     listParameters(pool(), id),
+    listOpenings(pool(), id),
+    listOfficials(pool(), id),
+    leads ? listStudents(pool(), id) : [],
+    leads ? listLinks(pool(), id, 'official') : [],
   ]);
+  const results = all.filter(({ event }) => !event.hidden || seesAll(seat));
+  const opennessOf = (eventId: string) => sectionsOf(frame, openings, eventId);
   const seen = frame.teams.filter(
     (one) =>
       (!section || one.sectionId === section.id) &&
@@ -69,16 +85,36 @@ export default async function EventPage(props: SheetProps) {
             {one.event.name}{' '}
             <span className="faint font-normal">· {protocols.find((p) => p.id === one.event.protocolId)?.name}</span>
           </h3>
+          <p className="text-sm mb-1">
+            {one.event.hidden && <b>Hidden from students and the standings · </b>}
+            {opennessOf(one.event.id)
+              .filter((of) => !section || of.id === section.id)
+              .map((of) => `Section ${of.name} ${of.says}`)
+              .join(' · ')}
+          </p>
           {leads || seen.length > 0 ? (
             <ResultTable
               results={one}
               teams={seen}
               attempts={attempts}
               allowed={one.event.attemptsAllowed}
+              unit={protocols.find((p) => p.id === one.event.protocolId)!.unit}
               runHref={(run) => hrefIn(frame, `bench/runs/${run}`)}
             />
           ) : (
             <p className="faint">Results are shown once the standings are published.</p>
+          )}
+          {leads && (
+            <Fold className="mt-1 no-print" minor label={`Opening and officials of ${one.event.name}`}>
+              <OpeningPanel
+                projectId={id}
+                event={one.event}
+                sections={opennessOf(one.event.id)}
+                officials={officials.filter((of) => of.eventId === one.event.id)}
+                students={students.map((of) => [of.accountId, of.name] as const)}
+                day={seat.project.eventDate}
+              />
+            </Fold>
           )}
           {leads && (
             <Fold className="mt-1 no-print" minor label={`Change the rule of ${one.event.name}`}>
@@ -90,6 +126,25 @@ export default async function EventPage(props: SheetProps) {
                   version={one.event.version}
                   values={eventForm({ ...one.event })}
                 />
+                <div className="flex flex-wrap gap-3 mt-4">
+                  <ActButton
+                    act={hideEvent}
+                    input={{ projectId: id, id: one.event.id, version: one.event.version, hidden: !one.event.hidden }}
+                    done={
+                      one.event.hidden ? 'Students see it again.' : 'Students do not see it, and it does not count.'
+                    }
+                  >
+                    {one.event.hidden ? 'Show event' : 'Hide event'}
+                  </ActButton>
+                  <ActButton
+                    act={removeEvent}
+                    input={{ projectId: id, id: one.event.id, version: one.event.version }}
+                    done={`${one.event.name} is removed. Its runs stay as practice.`}
+                    confirm={`Yes, remove ${one.event.name}: its runs become practice, and the standings leave it out`}
+                  >
+                    Remove event
+                  </ActButton>
+                </div>
               </div>
             </Fold>
           )}
@@ -108,6 +163,34 @@ export default async function EventPage(props: SheetProps) {
           </div>
         </Fold>
       )}
+      {leads && results.length > 0 && (
+        <LinkPanel
+          projectId={id}
+          purpose="official"
+          links={links}
+          endsOn={endOfLink(seat.project.eventDate)}
+          events={results.map(({ event }) => [event.id, event.name] as const)}
+        />
+      )}
     </ProjectFrame>
   );
+}
+
+/** How an event stands in each section, in words behind "Section 2". */
+function sectionsOf({ seat, now, sections }: Frame, openings: Opening[], eventId: string) {
+  const present = momentOfEntry(seat.project, now, 0);
+  const local = (at: Date) => moment(momentHere(seat.project, at));
+  return sections.map(({ id, name }) => {
+    const opening = openingOf(openings, eventId, id);
+    const openness = opennessAt(opening, present);
+    const says =
+      openness === 'open'
+        ? `open since ${local(opening!.opensAt)}`
+        : openness === 'ahead'
+          ? `opens ${local(opening!.opensAt)}`
+          : opening?.closesAt
+            ? `closed since ${local(opening.closesAt)}`
+            : 'not open yet: runs are practice';
+    return { id, name, open: openness === 'open', ahead: openness === 'ahead', says };
+  });
 }

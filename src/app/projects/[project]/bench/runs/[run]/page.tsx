@@ -2,7 +2,9 @@ import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { offeredUnits } from '@/core/dimensions';
 import { offProtocol } from '@/domain/bench/offProtocol';
-import { CorrectRun, Withdraw } from '@/features/bench/CorrectRun';
+import { CorrectRun, CountRun, Withdraw } from '@/features/bench/CorrectRun';
+import { correctionText, listCorrections } from '@/domain/event/corrections';
+import { isOfficial } from '@/domain/event/officials';
 import { runForm } from '@/features/bench/toForm';
 import { Pictures } from '@/features/pictures/Pictures';
 import { listPictures } from '@/domain/pictures/read';
@@ -13,21 +15,38 @@ import { inZone } from '@/server/clock';
 import { runTarget } from '@/domain/builds/targets';
 import { listEvents, listProtocols, listRunsOfTeam, testOf } from '@/domain/bench/read';
 import { readingUncertainty } from '@/domain/requirements/judge';
-import { moment, number, quantity } from '@/core/format';
+import { moment, number, quantity, shortName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {
   const { project, run: id } = await props.params;
   const target = isId(project) ? await runTarget(pool(), id, project) : null;
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/bench/runs/[run]', props, target);
-  const [events, protocols, runs, pictures] = await Promise.all([
+  const [events, protocols, runs, pictures, corrections] = await Promise.all([
     listEvents(pool(), project),
     listProtocols(pool(), project),
     listRunsOfTeam(pool(), project, target.teamId!),
     listPictures(pool(), project, id),
+    listCorrections(pool(), project, { runId: id }),
   ]);
   const run = runs.find((one) => one.id === id);
   const team = frame.teams.find((one) => one.id === target.teamId)!;
+  const local = (at: Date) => moment(inZone(at, frame.seat.project.timeZone));
+  const changes = corrections.length > 0 && (
+    <section className="mt-5 max-w-3xl" aria-label="Corrections">
+      <h2>Corrections</h2>
+      <ul>
+        {corrections.map((one) => (
+          <li key={one.id} className="py-1.5 border-b border-hair">
+            {correctionText(one)}, because: {one.reason}{' '}
+            <span className="faint whitespace-nowrap">
+              {shortName(one.by)}, {local(one.madeAt)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
   if (!run) {
     return (
       <ProjectFrame
@@ -39,6 +58,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
         byTeam={false}
       >
         <p>This run of {team.name} was withdrawn. It counts no more; the history still has it.</p>
+        {changes}
       </ProjectFrame>
     );
   }
@@ -94,11 +114,27 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
         href={hrefIn(frame, `builds/${run.iterationId}`)}
       >{`${team.name} ${run.iterationNumber}`}</Link>,
     ],
-    ['When', moment(inZone(run.runAt, frame.seat.project.timeZone))],
+    ['When', local(run.runAt)],
     ['Note', run.note || '–'],
   ];
   const title = `${team.name}, ${testOf(run, { events, protocols })}, ${run.attempt ? `attempt ${run.attempt}` : 'practice run'}`;
   const writes = allowed(frame.seat, 'run.write', target);
+  const counted = run.attempt !== null;
+  const official = await isOfficial(pool(), frame.seat, run.eventId);
+  const judges = allowed(frame.seat, 'attempt.write', { ...target, official });
+  const changeable = counted ? judges : writes;
+  const values = {
+    ...runForm({ ...run, unit: run.unit ?? protocol.unit }),
+    sectionId: team.sectionId,
+    eventId: run.eventId,
+    protocolId: run.protocolId,
+    teamId: run.teamId,
+    iterationId: run.iterationId,
+  };
+  const own = { projectId: project, id, version: run.version, title };
+  const couldCount = counted || !judges ? [] : events.filter((one) => one.protocolId === run.protocolId);
+  const next = (eventId: string) =>
+    runs.reduce((most, one) => (one.eventId === eventId ? Math.max(most, one.attempt ?? 0) : most), 0) + 1;
   return (
     <ProjectFrame
       shows={['bench', 'builds', 'concepts', 'event']}
@@ -107,7 +143,23 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
       name="Bench"
       title={title}
       byTeam={false}
-      actions={writes && <Withdraw projectId={project} id={id} version={run.version} title={title} />}
+      actions={
+        changeable && (
+          <>
+            {couldCount
+              .filter((event) => next(event.id) <= event.attemptsAllowed)
+              .map((event) => (
+                <CountRun
+                  key={event.id}
+                  {...own}
+                  values={values}
+                  as={{ eventId: event.id, event: event.name, number: next(event.id) }}
+                />
+              ))}
+            <Withdraw {...own} attempt={counted} />
+          </>
+        )
+      }
     >
       <table className="max-w-3xl">
         <tbody>
@@ -122,24 +174,22 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
         </tbody>
       </table>
       <Pictures projectId={project} pictures={pictures} writes={writes} of={title} />
-      {writes && (
+      {changes}
+      {writes && !changeable && (
+        <p className="faint mt-5 no-print">
+          This run counts, so only the officials of the event and your instructor can change it. If something is wrong
+          with it, tell them.
+        </p>
+      )}
+      {changeable && (
         <CorrectRun
           key={run.version}
-          projectId={project}
-          id={id}
-          version={run.version}
-          title={title}
+          {...own}
+          attempt={counted}
           units={[
             ...new Set([run.unit ?? protocol.unit, ...offeredUnits(protocol.dimension, frame.seat.project.units)]),
           ]}
-          values={{
-            ...runForm({ ...run, unit: run.unit ?? protocol.unit }),
-            sectionId: team.sectionId,
-            eventId: run.eventId,
-            protocolId: run.protocolId,
-            teamId: run.teamId,
-            iterationId: run.iterationId,
-          }}
+          values={values}
         />
       )}
     </ProjectFrame>

@@ -1,0 +1,146 @@
+import { offeredUnits } from '@/core/dimensions';
+import { moment, quantity } from '@/core/format';
+import { convert } from '@/core/units';
+import type { Sql } from '@/db/connection';
+import { listRecentRunIds } from '@/domain/bench/instruments';
+import { listAttempts, listEvents, listNewestRuns, listProtocols, type EventRecord } from '@/domain/bench/read';
+import { listLatestIterations } from '@/domain/builds/read';
+import { listStudents, type Section, type Team } from '@/domain/classes/read';
+import { listOfficials } from '@/domain/event/officials';
+import { listOpenings, openingOf, opennessAt } from '@/domain/event/openings';
+import { safetyHolds, sentence } from '@/domain/gates/holds';
+import { hazardsOf, readSafety } from '@/domain/safety/read';
+import { allowed, seesAll, type Seat } from '@/server/access';
+import { momentHere, momentOfEntry } from '@/server/clock';
+import type { RigProps } from './RunEntry';
+
+interface Asked {
+  /** The event asked for; else the first. */
+  eventId: unknown;
+  section: Section | null;
+  teams: Team[];
+  /** Local time of the project. */
+  now: string;
+}
+
+/** The events that somebody enters runs of: no hidden ones but for those who lead; those of the link for its holder. */
+async function eventsFor(sql: Sql, seat: Seat): Promise<EventRecord[]> {
+  const events = await listEvents(sql, seat.project.id);
+  const only = 'eventId' in seat.actor ? seat.actor.eventId : null;
+  return events.filter((event) => (!event.hidden || seesAll(seat)) && (only === null || event.id === only));
+}
+
+/**
+ * What entry at the rig shows: the events to choose from, and of the one chosen the teams in run order with their attempts, the
+ * protocol with its cautions, the runs so far, and whether what is entered now counts. `rig` is null without an event or a
+ * section.
+ */
+export async function loadRig(
+  sql: Sql,
+  seat: Seat,
+  { eventId, section, teams: all, now }: Asked,
+): Promise<{ events: EventRecord[]; event: EventRecord | null; rig: Omit<RigProps, 'first' | 'opener'> | null }> {
+  const { project } = seat;
+  const [events, protocols, attempts, latest, safety, students, openings, officials] = await Promise.all([
+    eventsFor(sql, seat),
+    listProtocols(sql, project.id),
+    listAttempts(sql, project.id),
+    listLatestIterations(sql, project.id),
+    readSafety(sql, project.id),
+    listStudents(sql, project.id),
+    listOpenings(sql, project.id),
+    listOfficials(sql, project.id),
+  ]);
+  const event = events.find((one) => one.id === eventId) ?? events[0] ?? null;
+  if (!event || !section) return { events, event, rig: null };
+
+  const named = officials.some((one) => one.eventId === event.id && one.accountId === seat.actor.id);
+  const official = seat.role === 'official' || named;
+  const counts = (teamId: string) => allowed(seat, 'attempt.write', { teamId, official });
+  const teams = all.filter(
+    (team) => team.sectionId === section.id && (seesAll(seat) || official || team.id === seat.teamId),
+  );
+  const protocol = protocols.find((one) => one.id === event.protocolId)!;
+  const made = attempts.filter((run) => run.eventId === event.id);
+  const runners = teams.flatMap((team) => {
+    const iteration = latest.find((one) => one.teamId === team.id);
+    const own = made.filter((run) => run.teamId === team.id);
+    return iteration
+      ? [
+          {
+            teamId: team.id,
+            name: team.name,
+            iterationId: iteration.id,
+            iterationNumber: iteration.number,
+            attempts: own.reduce((most, run) => Math.max(most, run.attempt ?? 0), 0),
+            counts: counts(team.id),
+          },
+        ]
+      : [];
+  });
+  const newest = await listNewestRuns(sql, project.id, {
+    limit: 60,
+    teamIds: teams.map(({ id }) => id),
+    seenBy: 'all',
+  });
+  const last = newest
+    .filter((run) => (run.eventId ? run.eventId === event.id : run.protocolId === protocol.id) && !run.withdrawn)
+    .slice(0, 5)
+    .map((run) => ({
+      id: run.id,
+      version: run.version,
+      text: `${teams.find((team) => team.id === run.teamId)!.name} ${run.iterationNumber}, ${run.attempt ? `attempt ${run.attempt}` : 'practice'}`,
+      value: run.status === 'ok' ? quantity(run.value, run.unit) : run.status.replaceAll('-', ' '),
+      attempt: run.attempt !== null,
+      withdraws: run.attempt !== null ? counts(run.teamId) : seesAll(seat) || run.teamId === seat.teamId,
+    }));
+  const hazards = hazardsOf(safety.hazards, 'protocols', protocol.id);
+  const members = (teamId: string) =>
+    students.filter((one) => one.teamId === teamId).map(({ accountId, name }) => ({ id: accountId, name }));
+  const held = teams.flatMap((team) => {
+    const says = sentence(safetyHolds(safety, hazards, { id: team.id, members: members(team.id) }, now.slice(0, 10)));
+    return says ? [[team.id, says] as const] : [];
+  });
+  const [opening, present] = [openingOf(openings, event.id, section.id), momentOfEntry(project, now, 0)];
+  const openness = opennessAt(opening, present);
+  return {
+    events,
+    event,
+    rig: {
+      projectId: project.id,
+      section: { id: section.id, name: section.name },
+      path: seat.role === 'official' ? '/api/v1/official-runs' : '/api/v1/runs',
+      event: {
+        id: event.id,
+        name: event.name,
+        allowed: event.attemptsAllowed,
+        unit: protocol.unit,
+        units: [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units)])],
+        foulKeepsValue: event.rule.attempts.foul === 'keep',
+        penalties: Object.keys(event.rule.penalties ?? {}),
+      },
+      opening: {
+        open: openness === 'open',
+        opensIn: openness === 'ahead' ? opening!.opensAt.getTime() - present.getTime() : null,
+        says:
+          openness === 'ahead'
+            ? `opens ${moment(momentHere(project, opening!.opensAt))}`
+            : `is not open for section ${section.name}`,
+      },
+      protocol: {
+        name: protocol.name,
+        cautions: [protocol.cautions, ...hazards.map((one) => `${one.name}: ${one.cautions}`)]
+          .filter(Boolean)
+          .join(' '),
+        conditions: protocol.conditions,
+      },
+      runners,
+      soFar: made
+        .filter((run) => run.status === 'ok' && run.value !== null)
+        .map((run) => convert({ value: run.value!, from: run.unit!, to: protocol.unit }).value),
+      last,
+      known: await listRecentRunIds(sql, project.id, protocol.id),
+      held: Object.fromEntries(held),
+    },
+  };
+}

@@ -1,0 +1,71 @@
+'use client';
+
+import { AlertDialog, RadioGroup } from 'radix-ui';
+import { useId, useState } from 'react';
+
+export interface Question {
+  title: string;
+  /** What follows from it, and who reads the reason. */
+  says: string;
+  /** The reasons that most often apply; another one can be written. */
+  reasons: readonly string[];
+  /** The button that does it: "Withdraw attempt". */
+  label: string;
+}
+interface Props extends Question {
+  answer: (reason: string) => void;
+  close: () => void;
+}
+const OTHER = 'other';
+
+/** Asks why before something is done that others will read about. */
+export default function AskReason({ title, says, reasons, label, answer, close }: Props) {
+  const [chosen, setChosen] = useState('');
+  const [text, setText] = useState('');
+  const id = useId();
+  const reason = chosen === OTHER ? text.trim() : chosen;
+  return (
+    <AlertDialog.Root open onOpenChange={(open) => !open && close()}>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
+        <AlertDialog.Content className="fixed z-40 left-1/2 top-1/2 -translate-1/2 w-[28rem] max-w-[94vw] max-h-[94dvh] overflow-y-auto bg-sheet border border-ink p-4">
+          <AlertDialog.Title asChild>
+            <h2 className="!text-ink !text-[17px] !leading-[22px] !normal-case !tracking-normal">{title}</h2>
+          </AlertDialog.Title>
+          <AlertDialog.Description className="faint mb-2">{says}</AlertDialog.Description>
+          <RadioGroup.Root aria-label="Reason" value={chosen} onValueChange={setChosen}>
+            {[...reasons, OTHER].map((one) => (
+              <label key={one} className="flex items-center gap-2.5 py-1.5 min-h-9 cursor-pointer">
+                <RadioGroup.Item value={one} className="size-4 shrink-0 border border-ink bg-sheet rounded-full">
+                  <RadioGroup.Indicator className="block size-2 mx-auto bg-iron rounded-full" />
+                </RadioGroup.Item>
+                {one === OTHER ? 'Another reason' : one}
+              </label>
+            ))}
+          </RadioGroup.Root>
+          {chosen === OTHER && (
+            <>
+              <label htmlFor={id} className="sr-only">
+                Reason
+              </label>
+              <textarea
+                id={id}
+                rows={2}
+                maxLength={400}
+                autoFocus
+                value={text}
+                onChange={(e) => setText(e.target.value)}
+              />
+            </>
+          )}
+          <div className="flex flex-wrap justify-end gap-3 mt-3">
+            <AlertDialog.Cancel className="btn">Cancel</AlertDialog.Cancel>
+            <AlertDialog.Action className="btn btn-go" disabled={!reason} onClick={() => answer(reason)}>
+              {label}
+            </AlertDialog.Action>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
