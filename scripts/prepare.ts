@@ -22,6 +22,7 @@ export interface DemoAccess {
   judge: string;
   board: string;
   substitute: string;
+  official: string;
 }
 
 async function main() {
@@ -88,6 +89,7 @@ Demo project (made up; the passwords and links of this installation are random):
   judge       ${origin}${access.judge}
   board       ${origin}${access.board}
   substitute  ${origin}${access.substitute ?? '(made with the next --reset-demo)'}
+  official    ${origin}${access.official ?? '(made with the next --reset-demo)'}
 `);
 }
 

@@ -27,7 +27,7 @@ const PHONE = { width: 390, height: 844 };
 
 interface View {
   name: string;
-  role: 'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'visitor';
+  role: 'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'official' | 'visitor';
   /** The page below the project, or a whole path when it starts with "/". */
   at: string;
   phone?: boolean;
@@ -265,6 +265,7 @@ const VIEWS: View[] = [
   { name: 'start-plans', role: 'instructor', at: '/projects/new', act: plansToStartFrom, extra: true },
   { name: 'my-progress', role: 'student', at: 'schedule/progress', extra: true },
   { name: 'my-today', role: 'student', at: '', extra: true },
+  { name: 'official', role: 'official', at: '/official', phone: true, extra: true },
   { name: 'substitute', role: 'substitute', at: '/substitute', extra: true },
   { name: 'concepts', role: 'instructor', at: 'concepts' },
   { name: 'my-concepts', role: 'student', at: 'concepts', extra: true },

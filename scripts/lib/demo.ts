@@ -44,6 +44,7 @@ export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
       judge: await link({ purpose: 'judge', label: judge.name, rubricId: judge.rubricId }),
       board: await link({ purpose: 'board', label: 'Hallway screen' }),
       substitute: await link({ purpose: 'substitute', label: 'Substitute' }),
+      official: await link({ purpose: 'official', label: 'Helper at the rig' }),
     } satisfies DemoAccess;
   });
 }

@@ -183,13 +183,17 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByLabel('with points').first().fill('0');
     await page.getByLabel('to value').fill('7');
     await page.getByLabel('with points').last().fill('100');
+    await page.getByLabel('Try a value').fill('8200 ms');
+    await page.getByRole('button', { name: 'Work out the points' }).click();
+    await expect(page.getByText(/8\.2.*76 points/)).toBeVisible();
+    await page.getByLabel('Counts in the standings').uncheck();
     await save(page, 'Save the event');
   });
 
-  await test.step('students record an iteration and their runs', async () => {
-    for (const [name, team, mass, runs] of [
-      ['Amy Ash', 'Basalt', '880', ['8.2', '7,9']],
-      ['Cy Clay', 'Flint', '902', ['8.0', 'foul', '7.5']],
+  await test.step('students record an iteration, and practise', async () => {
+    for (const [name, team, mass] of [
+      ['Amy Ash', 'Basalt', '880'],
+      ['Cy Clay', 'Flint', '902'],
     ] as const) {
       const phone = await person(browser, '/sign-in', { viewport: { width: 390, height: 844 } });
       watch(phone);
@@ -222,21 +226,41 @@ test('an instructor, students, judges and a client follow one project all the wa
       await expect(verdict).toContainText(mass === '880' ? 'conforms' : 'inconclusive');
       await phone.goto(`${home}/bench/enter`);
       await expect(phone.getByText('Nobody stands under the cable.')).toBeVisible();
-      for (const [i, run] of runs.entries()) {
-        await expect(phone.getByText(`attempt ${i + 1} of 3`)).toBeVisible();
-        if (run === 'foul') await phone.getByRole('button', { name: 'foul' }).click();
-        else {
-          for (const key of run.replace(',', '.')) await phone.getByRole('button', { name: key, exact: true }).click();
-          await phone.getByRole('button', { name: 'Save, next team' }).click();
-        }
-        await expect(phone.getByText(`${team} 1, attempt ${i + 1}`)).toBeVisible();
-      }
+      await expect(phone.getByText('practice run: Crossing is not open for section')).toBeVisible();
+      for (const key of '6.6') await phone.getByRole('button', { name: key, exact: true }).click();
+      await phone.getByRole('button', { name: 'Save practice' }).click();
+      await expect(phone.getByText(`${team} 1, practice`)).toBeVisible();
       // The phone is switched off below, so what was entered has to be with the server.
       await allSent(phone);
       await phone.goto(`${home}/standings`);
       await expect(phone.getByText('once the instructor has published')).toBeVisible();
       await phone.context().close();
     }
+  });
+
+  await test.step('the event is opened at the rig, and its attempts are entered there', async () => {
+    await go('bench/enter');
+    await page.getByRole('button', { name: /^Open Crossing for section/ }).click();
+    const attempts = [
+      ['Basalt', '8.2'],
+      ['Flint', '8.0'],
+      ['Basalt', '7.9'],
+      ['Flint', 'foul'],
+      ['Flint', '7.5'],
+    ] as const;
+    const made: Record<string, number> = {};
+    for (const [team, run] of attempts) {
+      const number = (made[team] = (made[team] ?? 0) + 1);
+      await page.getByLabel('Team').selectOption({ label: `${team} 1` });
+      await expect(page.getByText(`attempt ${number} of 3`)).toBeVisible();
+      if (run === 'foul') await page.getByRole('button', { name: 'foul' }).click();
+      else {
+        for (const key of run) await page.getByRole('button', { name: key, exact: true }).click();
+        await page.getByRole('button', { name: 'Save, next team' }).click();
+      }
+      await expect(page.getByText(`${team} 1, attempt ${number}`)).toBeVisible();
+    }
+    await allSent(page);
   });
 
   await test.step('three judges score a rubric, each by a link', async () => {

@@ -194,7 +194,7 @@ async function watchTraffic(page: Page): Promise<Seen> {
 
 async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup', '/outbox', `/s/${'x'.repeat(43)}`];
-  if (role === 'client' || role === 'board' || role === 'substitute') return [`/${role}`];
+  if (role === 'client' || role === 'board' || role === 'substitute' || role === 'official') return [`/${role}`];
   if (role === 'judge') {
     await page.goto('/judge');
     return [
@@ -243,6 +243,7 @@ const LOOKS = [
   ['judge', 0, 1],
   ['board', 0, 1],
   ['substitute', 0, 1],
+  ['official', 0, 1],
   ['visitor', 0, 1],
 ] as const;
 
@@ -252,8 +253,9 @@ for (const [role, part, of] of LOOKS) {
     watch,
   }) => {
     test.setTimeout(480_000);
-    const phone =
-      role === 'student' || role === 'judge' || role === 'substitute' ? { viewport: { width: 390, height: 844 } } : {};
+    const phone = ['student', 'judge', 'substitute', 'official'].includes(role)
+      ? { viewport: { width: 390, height: 844 } }
+      : {};
     // What a service worker keeps would not count as transferred.
     const page = await enter(browser, role, { reducedMotion: 'reduce', serviceWorkers: 'block', ...phone });
     watch(page);

@@ -22,7 +22,17 @@ import { enter, expect, test, world } from './world';
 // Every door is tried by everybody, and there are many.
 test.describe.configure({ timeout: 300_000 });
 
-const ROLES = ['instructor', 'assistant', 'student', 'client', 'judge', 'board', 'substitute', 'visitor'] as const;
+const ROLES = [
+  'instructor',
+  'assistant',
+  'student',
+  'client',
+  'judge',
+  'board',
+  'substitute',
+  'official',
+  'visitor',
+] as const;
 let asks: Record<Role, APIRequestContext>;
 let things: Targets;
 let sql: postgres.Sql;
@@ -163,6 +173,8 @@ for (const role of ROLES) {
       '/api/v1/iterations',
       '/api/v1/runs',
       '/api/v1/runs/withdraw',
+      '/api/v1/official-runs',
+      '/api/v1/official-runs/withdraw',
       '/api/v1/scores',
       '/api/v1/questions',
       '/api/v1/notes',
@@ -179,10 +191,17 @@ for (const role of ROLES) {
         const t = things[which];
         const id = route.endsWith('/withdraw') ? t.run : route.endsWith('/concepts') ? t.concept : undefined;
         const conceptId = t.concept;
-        const data = { projectId: t.project, teamId: t.team, scores: [{ criterionId: t.criterion }], id, conceptId };
+        const data = {
+          projectId: t.project,
+          teamId: t.team,
+          scores: [{ criterionId: t.criterion }],
+          eventId: t.event,
+          id,
+          conceptId,
+        };
         const answer = await asks[role].post(route, { data });
         const door = ROUTES[route]!;
-        const byLink = door === 'score.write' ? 'judge' : door.startsWith('client.') ? 'client' : null;
+        const byLink = LINKS[door] ?? null;
         const own = which === 'own' || CLASSROOM.has(door);
         const expected = byLink
           ? role === byLink && which !== 'foreign'
@@ -195,6 +214,15 @@ for (const role of ROLES) {
     expect(wrong).toEqual([]);
   });
 }
+
+/** Entries that only the holder of a link makes. */
+const LINKS: Partial<Record<Door, Role>> = {
+  'score.write': 'judge',
+  'official.write': 'official',
+  'client.answer': 'client',
+  'client.comment': 'client',
+  'client.choose': 'client',
+};
 
 /** Entries that are about no team. */
 const CLASSROOM = new Set<Door>(['question.ask', 'note.take']);

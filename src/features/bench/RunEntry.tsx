@@ -185,11 +185,7 @@ export function RunEntry(props: RigProps) {
   };
 
   if (!runner)
-    return (
-      <p className="p-4">
-        No team of this section has an iteration yet; runs are made with one. Record it under Builds.
-      </p>
-    );
+    return <p className="p-4">This section has no team yet. Add teams under Teams, then runs can be entered here.</p>;
   return (
     <div className="flex flex-col max-w-xl w-full mx-auto border-x border-rule bg-sheet min-h-[calc(100dvh-44px)]">
       {protocol.cautions && (

@@ -8,6 +8,7 @@ import { holdsOfRun, sentence } from '@/domain/gates/holds';
 import { readMeasured } from '@/domain/bench/measure';
 import { ConflictError, FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
+import { newestIteration } from '@/domain/builds/first';
 import { runTarget } from '@/domain/builds/targets';
 import { read } from '@/ui/forms/schema';
 import { isOfficial } from '@/domain/event/officials';
@@ -30,7 +31,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
   target: runTouched,
   run: async (work, input) => {
     const { tx, projectId, notes } = work;
-    const { id, eventId, teamId, iterationId, status, penalties, note, version, reason } = input;
+    const { id, eventId, teamId, status, penalties, note, version, reason } = input;
     const known = await knownRun(work, id);
     if (known && version === null) return { id, attempt: known.attempt };
     if (known && (known.teamId !== teamId || (known.eventId !== null && known.eventId !== eventId)))
@@ -40,6 +41,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     const counting = known === undefined || known.eventId !== null || input.attempt !== null;
     const test = await findTest(work, counting ? eventId : null, known?.protocolId ?? input.protocolId);
     await checkPlaces(work, input);
+    const iterationId = input.iterationId ?? (await newestIteration(work, teamId));
     checkPenalties(test.rules, penalties);
     const [rule] = test.rules;
     const event = { id: eventId!, name: test.name };
@@ -261,6 +263,7 @@ async function checkPlaces({ tx, projectId }: Work, { teamId, sectionId, iterati
       'teamId',
       `${team.name} belongs to section ${team.section}; this run was entered for another section.`,
     );
+  if (iterationId === null) return;
   const [iteration] =
     await tx`select 1 from iteration where id = ${iterationId} and team_id = ${teamId} and project_id = ${projectId}`;
   if (!iteration) throw new FieldError('iterationId', `This iteration is not one of ${team.name}.`);

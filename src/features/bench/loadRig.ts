@@ -62,21 +62,17 @@ export async function loadRig(
   );
   const protocol = protocols.find((one) => one.id === event.protocolId)!;
   const made = attempts.filter((run) => run.eventId === event.id);
-  const runners = teams.flatMap((team) => {
+  const runners = teams.map((team) => {
     const iteration = latest.find((one) => one.teamId === team.id);
     const own = made.filter((run) => run.teamId === team.id);
-    return iteration
-      ? [
-          {
-            teamId: team.id,
-            name: team.name,
-            iterationId: iteration.id,
-            iterationNumber: iteration.number,
-            attempts: own.reduce((most, run) => Math.max(most, run.attempt ?? 0), 0),
-            counts: counts(team.id),
-          },
-        ]
-      : [];
+    return {
+      teamId: team.id,
+      name: team.name,
+      iterationId: iteration?.id ?? null,
+      iterationNumber: iteration?.number ?? 1,
+      attempts: own.reduce((most, run) => Math.max(most, run.attempt ?? 0), 0),
+      counts: counts(team.id),
+    };
   });
   const newest = await listNewestRuns(sql, project.id, {
     limit: 60,

@@ -4,7 +4,8 @@ import { CoreError, readNumber } from '@/core/numbers';
 export interface Runner {
   teamId: string;
   name: string;
-  iterationId: string;
+  /** None while the team has no iteration: the first is made with its first run. */
+  iterationId: string | null;
   iterationNumber: number;
   attempts: number;
   /** Whether whoever enters may enter attempts of this team. */
@@ -51,7 +52,7 @@ export function withLocal(runners: Runner[], runs: LocalEntry[], entries: LocalE
         one.body.teamId === runner.teamId &&
         one.body.version == null,
     );
-    const design = built ? { iterationId: built.objectId, iterationNumber: runner.iterationNumber + 1 } : {};
+    const design = built ? { iterationId: built.objectId, iterationNumber: runner.iterationId ? runner.iterationNumber + 1 : 1 } : {};
     return { ...runner, ...design, attempts };
   });
 }

@@ -50,7 +50,8 @@ export const runSchema = yup.object({
   eventId: optionalId(),
   protocolId: optionalId(),
   teamId: id('The team'),
-  iterationId: id('The iteration'),
+  /** Left out: the team's newest, or iteration 1, which is made with its first run. */
+  iterationId: optionalId(),
   attempt: yup.number().integer().min(1, 'Attempts count from 1.').max(20).nullable().default(null),
   status: yup
     .string()
