@@ -1,3 +1,4 @@
+import { CURRENCIES } from '@/core/dimensions';
 import { meetings, type Pattern } from '@/core/calendar';
 import { CoreError } from '@/core/numbers';
 import { checkRule, type EventRule } from '@/core/scoring';
@@ -25,6 +26,8 @@ export function checkProject(row: Row): void {
   } catch {
     throw new CoreError(`The time zone "${String(row.time_zone)}" is not known.`);
   }
+  if (row.currency != null && !(CURRENCIES as readonly unknown[]).includes(row.currency))
+    throw new CoreError(`"${String(row.currency)}" is no currency known here; use ${CURRENCIES.join(', ')}.`);
 }
 
 /** A pattern of meetings that can be laid out. */

@@ -11,6 +11,8 @@ export interface Project {
   clientName: string;
   timeZone: string;
   units: 'metric' | 'US';
+  /** What money is counted in. */
+  currency: string;
   eventDate: string;
   pinnedNow: string | null;
   isDemo: boolean;
@@ -61,7 +63,7 @@ export function isId(value: unknown): value is string {
 export async function findSeat(sql: Sql, actor: Actor | null, projectId: unknown): Promise<Seat | null> {
   if (!actor || !isId(projectId)) return null;
   const [row] = await sql<(Project & Place)[]>`
-    select p.id, p.title, p.client_name, p.time_zone, p.units, p.event_date,
+    select p.id, p.title, p.client_name, p.time_zone, p.units, p.currency, p.event_date,
       p.pinned_now, p.is_demo, p.normalise_weights,
       p.retention_until, p.hidden_sheets, p.uses_school_days, p.version,
       (select role from project_instructor i where i.project_id = p.id and i.account_id = ${actor.id}) as leads_as,

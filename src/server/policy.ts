@@ -173,6 +173,7 @@ export const ROUTES: Record<string, Door> = {
   '/l/[token]': 'anybody',
   '/outbox': 'anybody',
   '/sw.js': 'anybody',
+  '/s': 'anybody',
   '/s/[token]': 'anybody',
   '/phones': 'signed-in',
   '/client': 'client.page',

@@ -15,6 +15,23 @@ export function tokenHash(token: string): Buffer {
   return createHash('sha256').update(token).digest();
 }
 
+/** Digits and capitals that are not mistaken for each other. */
+const SIGNS = '23456789ABCDEFGHJKMNPQRSTVWXYZ';
+const CODE_LENGTH = 10;
+
+/** A code that is typed from paper, about 49 bits: "K7QM4-T2XW9". */
+export function newCode(): string {
+  const signs = Array.from({ length: CODE_LENGTH }, () => SIGNS[randomInt(SIGNS.length)]).join('');
+  return `${signs.slice(0, 5)}-${signs.slice(5)}`;
+}
+
+/** The signs of a code as it was typed, in capitals and without what stands between; null for what can be none. */
+export function readCode(text: string): string | null {
+  if (text.length > 20) return null;
+  const signs = text.toUpperCase().replace(/[^0-9A-Z]/g, '');
+  return signs.length === CODE_LENGTH && [...signs].every((sign) => SIGNS.includes(sign)) ? signs : null;
+}
+
 const SYLLABLES = [
   'ba',
   'de',

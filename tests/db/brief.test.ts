@@ -180,6 +180,15 @@ describe('templates', () => {
     });
     const made = done(await createProject({ template: `own/${id}`, ...facts }));
     expect((await listRequirements(pool(), made.id)).map((one) => one.code)).toContain('R-05');
+    // What the standings are made of, and where the school lies, come along.
+    expect(rowsOf(kept, 'component').map(({ name }) => name)).toEqual(['Time', 'Stop', 'Haul', 'Talk']);
+    const line = (await listTemplates(pool(), p.instructorId)).find((one) => one.key === `own/${id}`)!;
+    expect(line.preview).toMatchObject({ timeZone: 'UTC', currency: 'credits' });
+    expect(line.preview!.events.map(({ rule }) => rule)).toEqual([
+      '3 attempts, the best counts. Less is better. 0 points at 12 s, 100 at 7 s, on a straight line between.',
+      '3 attempts, the best counts. Nearest to 10 m is better. 100 points, 4 off for each 0.05 m completed, 10 more for overshooting.',
+      '2 attempts, the best counts. What counts is value / carrier_mass. More is better. The best gets 100 points, the others their share of it.',
+    ]);
 
     const somebody = await makeAccount('instructor', 'colleague');
     await asPerson(somebody);
@@ -187,6 +196,26 @@ describe('templates', () => {
     await asPerson(p.instructorId);
     done(await removeTemplate({ id }));
     expect(refused(await createProject({ template: `own/${id}`, ...facts })).template).toMatch(/not there any more/);
+  });
+
+  test('events of other templates come along with what they measure, each thing once', async () => {
+    await asPerson(p.instructorId);
+    const more = ['start/doorstep-lander', 'start/shelf-bracket'];
+    const { id } = done(await createProject({ template: 'start/roof-lob', more, ...facts }));
+    const names = async (table: string) =>
+      (await pool()<{ name: string }[]>`select name from ${pool()(table)} where project_id = ${id} order by name`).map(
+        ({ name }) => name,
+      );
+    const [events, parts] = [await names('event'), await names('component')];
+    expect(events).toEqual(expect.arrayContaining(['Distance', 'At the line']));
+    expect(events).toHaveLength(3);
+    expect(parts).toEqual(expect.arrayContaining(['Distance', 'Line', 'Talk']));
+    const tapes = (await names('instrument')).filter((name) => name === 'Tape measure');
+    expect(tapes).toHaveLength(1);
+    const [orphan] = await pool()`
+      select q.id from quantity q join protocol o on o.id = q.protocol_id
+      where q.project_id = ${id} and not exists (select from event e where e.protocol_id = o.id)`;
+    expect(orphan).toBeUndefined();
   });
 
   test.each(['start/../package', 'start/index', 'own/nothing', '/etc/passwd'])(

@@ -192,6 +192,11 @@ describe('slips and shared devices', () => {
     >`select count(*) as n from enrolment where section_id = ${p.sections['2']!}`;
     expect(slips).toHaveLength(n);
     expect(slips[0]!.code).toMatch(/^<svg/);
+    // By the code too, however it is typed.
+    expect(slips[0]!.short).toMatch(/^[2-9A-Z]{5}-[2-9A-Z]{5}$/);
+    const typed = ` ${slips[0]!.short.toLowerCase().replace('-', ' ')} `;
+    expect(await findSlip(pool(), typed)).toMatchObject({ name: slips[0]!.name });
+    expect(await findSlip(pool(), slips[0]!.short.slice(1))).toBeNull();
     const token = tokenOf(slips[0]!.address);
     expect(await findSlip(pool(), token)).toMatchObject({ name: slips[0]!.name, project: 'Gully Courier' });
     holding({});

@@ -3,6 +3,7 @@ import { pool } from '@/db/connection';
 import { SignInForm } from '@/features/accounts/forms';
 import { signedIn } from '@/server/actor';
 import { shortName } from '@/core/format';
+import { Link } from '@/ui/Link';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default async function SignInPage({
@@ -27,6 +28,9 @@ export default async function SignInPage({
   return (
     <Plain title="Sign in" about="Instructors and students. Clients and judges open the link they were given.">
       <SignInForm next={own} share={false} />
+      <p className="mt-4">
+        <Link href="/s">Sign in with the code of a slip</Link>
+      </p>
     </Plain>
   );
 }

@@ -24,14 +24,22 @@ export const DIMENSIONS = {
 export type Dimension = keyof typeof DIMENSIONS;
 export const DIMENSION_NAMES = Object.keys(DIMENSIONS) as Dimension[];
 
+/**
+ * What a project can count money in: one unit under several names, so a project that changes its currency keeps its figures.
+ * The first is what it counts in until somebody chooses.
+ */
+export const CURRENCIES = ['credits', 'tokens', 'coins', '€', '$', '£', '¥', '₹', 'CHF', 'kr', 'zł'] as const;
+
 export type UnitSystem = 'metric' | 'US';
 const US = new Set(['in', 'ft', 'oz', 'lb', 'lbf', 'mph', 'in^2', 'in^3', 'psi', 'hp', 'degF']);
 
 /**
- * The units offered for a dimension, those of the system first; units common to both keep their order.
+ * The units offered for a dimension, those of the system first; units common to both keep their order. Cost is offered in the
+ * project's currency.
  * @example offeredUnits('mass', 'US') // ['oz', 'lb', 'g', 'kg']
  */
-export function offeredUnits(dimension: Dimension, system: UnitSystem): string[] {
+export function offeredUnits(dimension: Dimension, system: UnitSystem, currency: string = CURRENCIES[0]): string[] {
+  if (dimension === 'cost') return [currency];
   const offered: readonly string[] = DIMENSIONS[dimension].offered;
   if (system === 'metric') return [...offered];
   return [...offered.filter((unit) => US.has(unit)), ...offered.filter((unit) => !US.has(unit))];

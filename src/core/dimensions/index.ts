@@ -1,1 +1,1 @@
-export { DIMENSIONS, DIMENSION_NAMES, offeredUnits, type Dimension, type UnitSystem } from './dimensions';
+export { CURRENCIES, DIMENSIONS, DIMENSION_NAMES, offeredUnits, type Dimension, type UnitSystem } from './dimensions';

@@ -45,8 +45,12 @@ export function quantity(value: number | null | undefined, unit: string | null |
   return unitAfter(number(value, digits), unit);
 }
 
+/** Signs of money that stand before the figure. */
+const BEFORE = new Set(['€', '$', '£', '¥', '₹']);
+
 function unitAfter(shown: string, unit: string | null | undefined): string {
   if (!unit || unit === 'count') return shown;
+  if (BEFORE.has(unit)) return shown.startsWith('−') ? `−${unit}${shown.slice(1)}` : `${unit}${shown}`;
   return unit === 'deg' ? `${shown}°` : `${shown} ${unit}`;
 }
 

@@ -20,3 +20,4 @@ export { say } from './say';
 export { mostPoints } from './mostPoints';
 export { factsUsed } from './factsUsed';
 export { checkUnits } from './checkUnits';
+export { ruleInWords } from './ruleInWords';

@@ -1,4 +1,5 @@
 import { create, createUnitDependencies, unitDependencies, type Unit } from 'mathjs';
+import { CURRENCIES } from '../dimensions';
 import { UnitError } from '../shared/CoreError';
 
 // An instance of our own: the package's common one is shared by every copy of this file that a server loads.
@@ -11,7 +12,14 @@ createUnit!('percentage');
 createUnit!('mph', '1 mi/hr');
 createUnit!('rpm', '1 cycle/min');
 
-const SPELLINGS: Record<string, string> = { '%': 'percentage', '°': 'deg', '°C': 'degC', '°F': 'degF', Ω: 'ohm' };
+const SPELLINGS: Record<string, string> = {
+  '%': 'percentage',
+  '°': 'deg',
+  '°C': 'degC',
+  '°F': 'degF',
+  Ω: 'ohm',
+  ...Object.fromEntries(CURRENCIES.map((name) => [name, 'credits'])),
+};
 
 /** A unit taken apart: `value` in the unit is `(value + offset) × scale` in the base units. */
 export interface UnitParts {

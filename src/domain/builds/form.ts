@@ -14,7 +14,7 @@ import { type Sql } from '@/db/connection';
  */
 export async function loadIterationForm(
   sql: Sql,
-  { id: projectId, units }: Project,
+  { id: projectId, units, currency }: Project,
   teamIds: readonly string[],
   iteration: Iteration | null,
 ) {
@@ -39,7 +39,7 @@ export async function loadIterationForm(
     const known = iteration?.measurements.find((m) => m.parameterId === parameter.id)?.unit;
     const asked = requirements.find((r) => r.parameterId === parameter.id)?.unit;
     const named = [known, asked].filter((unit) => unit != null);
-    return [...new Set([...named, ...offeredUnits(parameter.dimension, units)])];
+    return [...new Set([...named, ...offeredUnits(parameter.dimension, units, currency)])];
   });
   return {
     instruments: [...instruments],

@@ -1,11 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
+import { CURRENCIES } from '@/core/dimensions';
+import { ruleInWords, type EventRule } from '@/core/scoring';
 import type { Row } from '@/db/catalogue';
 import type { Shape } from '@/db/shape';
 import { isId } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import { carriedTables } from './columns';
-import { rowsOf, type Bundle, type Tables } from './format';
+import { projectOf, rowsOf, type Bundle, type Tables } from './format';
 import { parseBundle, unpack } from './pack';
 import { type Sql } from '@/db/connection';
 
@@ -18,22 +20,79 @@ export interface TemplateLine {
   /** How its results are scored and tested. */
   school: string;
   length: string;
+  /** What its designs do, in words that people search for. */
+  does: string;
   own: boolean;
+  /** What is in it; null for one kept before this was noted. */
+  preview: TemplatePreview | null;
+}
+
+/** What a template holds, in words. */
+export interface TemplatePreview {
+  events: { name: string; rule: string }[];
+  requirements: string[];
+  stages: string[];
+  rubrics: string[];
+  timeZone: string;
+  units: string;
+  currency: string;
+}
+
+/** What a template holds, in words, from its bundle. */
+export function previewOf(bundle: Bundle): TemplatePreview {
+  const names = (table: string, column = 'name') => rowsOf(bundle, table).map((row) => String(row[column]));
+  const unitOf = (quantityId: unknown) =>
+    String(rowsOf(bundle, 'quantity').find(({ id }) => id === quantityId)?.unit ?? '');
+  const project = projectOf(bundle);
+  return {
+    events: rowsOf(bundle, 'event').map(({ name, rule, quantity_id: scored }) => ({
+      name: String(name),
+      rule: ruleInWords(rule as EventRule, unitOf(scored)),
+    })),
+    requirements: names('requirement', 'statement'),
+    stages: names('stage'),
+    rubrics: names('rubric'),
+    timeZone: String(project.time_zone ?? ''),
+    units: String(project.units ?? 'metric'),
+    currency: String(project.currency ?? CURRENCIES[0]),
+  };
 }
 const FOLDER = path.join(process.cwd(), 'templates');
 
 /** The templates there are: those that ship with the program, and those kept in this installation. */
 export async function listTemplates(sql: Sql, personId: string): Promise<TemplateLine[]> {
-  const shipped = JSON.parse(await readFile(path.join(FOLDER, 'index.json'), 'utf8')) as (Omit<
-    TemplateLine,
-    'key' | 'own'
-  > & { file: string })[];
-  const kept = await sql<{ id: string; title: string; about: string; own: boolean }[]>`
-    select id, title, about, account_id = ${personId} as own from template order by title, id`;
+  const kept = await sql<{ id: string; title: string; about: string; own: boolean; preview: TemplatePreview | null }[]>`
+    select id, title, about, account_id = ${personId} as own, preview from template order by title, id`;
   return [
-    ...shipped.map(({ file, ...line }) => ({ ...line, key: `start/${file}`, own: false })),
-    ...kept.map(({ id, ...line }) => ({ ...line, key: `own/${id}`, school: '', length: '' })),
+    ...(await (shippedLines ??= readShipped())),
+    ...kept.map(({ id, ...line }) => ({ ...line, key: `own/${id}`, school: '', length: '', does: '' })),
   ];
+}
+
+/** What ships with the program is read once. */
+let shippedLines: Promise<TemplateLine[]> | undefined;
+
+async function readShipped(): Promise<TemplateLine[]> {
+  const index = JSON.parse(await readFile(path.join(FOLDER, 'index.json'), 'utf8')) as (Pick<
+    TemplateLine,
+    'title' | 'about' | 'school' | 'length' | 'does'
+  > & { file: string })[];
+  return Promise.all(
+    index.map(async ({ file, ...line }) => {
+      const text = await readFile(path.join(FOLDER, `${file}.json`), 'utf8');
+      return { ...line, key: `start/${file}`, own: false, preview: previewOf(parseBundle(text)) };
+    }),
+  );
+}
+
+/** The title of a template, as far as it is known. */
+export async function titleOf(sql: Sql, key: string): Promise<string> {
+  const lines = await (shippedLines ??= readShipped());
+  const shipped = lines.find((line) => line.key === key);
+  if (shipped) return shipped.title;
+  const id = key.replace('own/', '');
+  const [row] = isId(id) ? await sql<{ title: string }[]>`select title from template where id = ${id}` : [];
+  return row?.title ?? '';
 }
 
 /** The bundle of a template. @throws FieldError at "template" for one that is not there. */

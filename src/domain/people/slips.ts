@@ -1,7 +1,7 @@
 import QRCode from 'qrcode';
 import { addDays } from 'date-fns';
 import type { Sql, Tx } from '@/db/connection';
-import { newToken, tokenHash } from '@/server/secrets';
+import { newCode, newToken, readCode, tokenHash } from '@/server/secrets';
 
 /** A slip as it is printed. The address opens once; only a hash of its secret is stored. */
 export interface Slip {
@@ -9,6 +9,8 @@ export interface Slip {
   team: string;
   login: string;
   address: string;
+  /** To be typed where no camera is at hand: "K7QM4-T2XW9". */
+  short: string;
   /** The address as a QR code (SVG). */
   code: string;
 }
@@ -43,10 +45,12 @@ export async function makeSlipsFor(
   if (students.length === 0) return [];
   await tx`delete from sign_in_slip where account_id = any(${students.map((one) => one.id)}) and used_at is null`;
   const tokens = students.map(() => newToken());
+  const codes = students.map(() => newCode());
   const rows = students.map(({ id }, i) => ({
     projectId,
     accountId: id,
     tokenHash: tokenHash(tokens[i]!),
+    codeHash: tokenHash(readCode(codes[i]!)!),
     expiresAt: addDays(new Date(), days),
   }));
   await tx`insert into sign_in_slip ${tx(rows)}`;
@@ -58,6 +62,7 @@ export async function makeSlipsFor(
         login,
         team: team ?? '',
         address,
+        short: codes[i]!,
         code: await QRCode.toString(address, { type: 'svg', margin: 1 }),
       };
     }),

@@ -111,7 +111,7 @@ export async function loadRig(
         name: event.name,
         allowed: event.attemptsAllowed,
         unit: protocol.unit,
-        units: [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units)])],
+        units: [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units, project.currency)])],
         foulKeepsValue: event.rule.attempts.foul === 'keep',
         penalties: Object.keys(event.rule.penalties ?? {}),
       },

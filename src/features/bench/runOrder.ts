@@ -52,7 +52,9 @@ export function withLocal(runners: Runner[], runs: LocalEntry[], entries: LocalE
         one.body.teamId === runner.teamId &&
         one.body.version == null,
     );
-    const design = built ? { iterationId: built.objectId, iterationNumber: runner.iterationId ? runner.iterationNumber + 1 : 1 } : {};
+    const design = built
+      ? { iterationId: built.objectId, iterationNumber: runner.iterationId ? runner.iterationNumber + 1 : 1 }
+      : {};
     return { ...runner, ...design, attempts };
   });
 }

@@ -9,14 +9,23 @@ import { ProjectFields } from '@/ui/forms/ProjectFields';
 import { createProject, removeTemplate } from './actions';
 import { newProjectSchema } from './schema';
 import { fieldsOf } from '@/ui/forms/fields';
-import type { TemplateLine } from '@/domain/bundle/templates';
+import { Fold } from '@/ui/sheet/Fold';
+import type { TemplateLine, TemplatePreview } from '@/domain/bundle/templates';
 
 const { useValue } = fieldsOf(newProjectSchema);
 
 /** A new project: what to start from, then a few facts. */
 export function NewProjectForm({ timeZone, templates }: { timeZone: string; templates: TemplateLine[] }) {
   const [id] = useState(newId);
-  const values = { template: '', title: '', clientName: '', eventDate: '', timeZone, units: 'metric' };
+  const values = {
+    template: '',
+    title: '',
+    clientName: '',
+    eventDate: '',
+    timeZone,
+    units: 'metric',
+    currency: 'credits',
+  };
   return (
     <RecordForm
       id="new-project"
@@ -26,7 +35,7 @@ export function NewProjectForm({ timeZone, templates }: { timeZone: string; temp
       submit={createProject}
       label="Make the project"
       saved="The project is made."
-      then={(result) => `/projects/${String(result.id)}/brief`}
+      then={(result) => `/projects/${String(result.id)}`}
     >
       <Templates templates={templates} />
       <ProjectFields />
@@ -35,89 +44,166 @@ export function NewProjectForm({ timeZone, templates }: { timeZone: string; temp
 }
 
 function Templates({ templates }: { templates: TemplateLine[] }) {
-  const { register, setValue, getValues } = useFormContext();
+  const { setValue, getValues } = useFormContext();
+  const [sought, setSought] = useState('');
   const chosen = useValue('template') as string;
   const choose = (line: TemplateLine | null) => {
     const titles = ['', ...templates.map((one) => one.title)];
     if (titles.includes(String(getValues('title')))) setValue('title', line?.title ?? '');
+    // What an instructor here has kept brings along where and in what they work.
+    if (line?.own && line.preview) {
+      const { timeZone, units, currency } = line.preview;
+      for (const [name, value] of Object.entries({ timeZone, units, currency })) setValue(name, value);
+    }
+    setValue('more', []);
   };
+  const shown = templates.filter((line) => line.key === chosen || fits(line, sought));
   return (
-    <fieldset>
-      <legend className="font-medium mb-1">Start from</legend>
-      <Line
-        value=""
-        title="Nothing"
-        about="An empty project."
-        chosen={chosen}
-        register={register('template')}
-        choose={() => choose(null)}
-      />
-      {templates.map((line) => (
-        <Line
-          key={line.key}
-          value={line.key}
-          title={line.title}
-          about={line.about}
-          facts={[line.school, line.length].filter(Boolean).join(' · ') || 'kept by an instructor here'}
-          chosen={chosen}
-          register={register('template')}
-          choose={() => choose(line)}
-        >
-          {line.own && (
-            <ActButton
-              act={removeTemplate}
-              input={{ id: line.key.replace('own/', '') }}
-              done="Removed; projects made from it stay."
-              confirm="Remove this template?"
-              className="btn-text text-sm"
-            >
-              remove
-            </ActButton>
-          )}
-        </Line>
-      ))}
-    </fieldset>
+    <>
+      <fieldset>
+        <legend className="font-medium mb-1">Start from</legend>
+        <input
+          type="search"
+          aria-label="Search the templates"
+          placeholder="What should the designs do? farthest distance, exact distance, load by mass …"
+          value={sought}
+          onChange={(e) => setSought(e.target.value)}
+          className="mb-1.5"
+        />
+        <Line value="" title="Nothing" about="An empty project." chosen={chosen} choose={() => choose(null)} />
+        {shown.map((line) => (
+          <Line
+            key={line.key}
+            value={line.key}
+            title={line.title}
+            about={line.about}
+            facts={[line.school, line.length].filter(Boolean).join(' · ') || 'kept by an instructor here'}
+            chosen={chosen}
+            choose={() => choose(line)}
+            preview={line.preview}
+          >
+            {line.own && (
+              <ActButton
+                act={removeTemplate}
+                input={{ id: line.key.replace('own/', '') }}
+                done="Removed; projects made from it stay."
+                confirm="Remove this template?"
+                className="btn-text text-sm"
+              >
+                remove
+              </ActButton>
+            )}
+          </Line>
+        ))}
+        {shown.length === 0 && (
+          <p className="faint py-2">No template does that. Start from nothing, or search for another word.</p>
+        )}
+      </fieldset>
+      <More templates={templates.filter((line) => line.key !== chosen && line.preview?.events.length)} />
+    </>
   );
 }
 
-function Line({
-  value,
-  title,
-  about,
-  facts,
-  chosen,
-  register,
-  choose,
-  children,
-}: {
+/** Whether every word that is sought begins a word of what a template is about. */
+function fits({ title, about, school, does, preview }: TemplateLine, sought: string): boolean {
+  const events = preview?.events.map((one) => `${one.name} ${one.rule}`) ?? [];
+  const words = [title, about, school, does, ...events]
+    .join(' ')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u);
+  return sought
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .every((one) => words.some((word) => word.startsWith(one)));
+}
+
+/** Events of other templates that are taken along: with what they measure, and their place in the standings. */
+function More({ templates }: { templates: TemplateLine[] }) {
+  const { register } = useFormContext();
+  return (
+    <Fold label="Add the events of other templates">
+      <ul className="pt-1">
+        {templates.map((line) => (
+          <li key={line.key} className="border-b border-hair">
+            <label className="grid grid-cols-[24px_130px_1fr] max-sm:grid-cols-[24px_1fr] items-baseline py-1 cursor-pointer">
+              <input type="checkbox" value={line.key} className="size-4 self-center" {...register('more')} />
+              <span className="font-medium">{line.title}</span>
+              <span className="faint max-sm:col-start-2">
+                {line.preview!.events.map((event) => `${event.name}: ${event.rule}`).join(' ')}
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </Fold>
+  );
+}
+
+interface LineProps {
   value: string;
   title: string;
   about: string;
   facts?: string;
   chosen: string;
-  register: ReturnType<ReturnType<typeof useFormContext>['register']>;
   choose: () => void;
+  preview?: TemplatePreview | null;
   children?: React.ReactNode;
-}) {
+}
+
+function Line({ value, title, about, facts, chosen, choose, preview, children }: LineProps) {
+  const register = useFormContext().register('template');
   return (
-    <div className={`flex items-baseline gap-3 py-1 px-1 border-b border-hair ${chosen === value ? 'bg-tint' : ''}`}>
-      <label className="grow grid grid-cols-[24px_130px_1fr] items-baseline cursor-pointer max-sm:grid-cols-[24px_1fr]">
-        <input
-          type="radio"
-          value={value}
-          {...register}
-          onChange={(e) => {
-            void register.onChange(e);
-            choose();
-          }}
-        />
-        <span className="font-medium">{title}</span>
-        <span className="max-sm:col-start-2">
-          {about}
-          {facts && <span className="block text-sm faint">{facts}</span>}
-        </span>
-      </label>
-      {children}
+    <div className={`py-1 px-1 border-b border-hair ${chosen === value ? 'bg-tint' : ''}`}>
+      <div className="flex items-baseline gap-3">
+        <label className="grow grid grid-cols-[24px_130px_1fr] items-baseline cursor-pointer max-sm:grid-cols-[24px_1fr]">
+          <input
+            type="radio"
+            value={value}
+            {...register}
+            onChange={(e) => {
+              void register.onChange(e);
+              choose();
+            }}
+          />
+          <span className="font-medium">{title}</span>
+          <span className="max-sm:col-start-2">
+            {about}
+            {facts && <span className="block text-sm faint">{facts}</span>}
+          </span>
+        </label>
+        {children}
+      </div>
+      {preview && (
+        <details className="ml-6 text-sm">
+          <summary className="cursor-pointer text-steel w-fit" aria-label={`Preview of ${title}`}>
+            Preview
+          </summary>
+          <dl className="grid sm:grid-cols-[110px_1fr] gap-x-4 gap-y-1 py-1.5">
+            <dt className="font-medium">Events</dt>
+            <dd>
+              {preview.events.map((event) => (
+                <p key={event.name}>
+                  <b>{event.name}.</b> {event.rule}
+                </p>
+              ))}
+            </dd>
+            <Words name="Requirements" words={preview.requirements} />
+            <Words name="Stages" words={preview.stages} />
+            <Words name="Rubrics" words={preview.rubrics} />
+          </dl>
+        </details>
+      )}
     </div>
+  );
+}
+
+function Words({ name, words }: { name: string; words: string[] }) {
+  if (words.length === 0) return null;
+  return (
+    <>
+      <dt className="font-medium">{name}</dt>
+      <dd>{words.join(' · ')}</dd>
+    </>
   );
 }

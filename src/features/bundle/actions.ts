@@ -4,12 +4,13 @@ import { addYears, formatISO, parseISO } from 'date-fns';
 import { zoneOrRefusal } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { actionAs, action } from '@/server/perform';
-import type { Tx } from '@/db/connection';
+import { json, type Tx } from '@/db/connection';
 import { readShape } from '@/db/shape';
 import { importBundle } from '@/domain/bundle/importBundle';
-import { emptyBundle, projectOf, rowsOf } from '@/domain/bundle/format';
+import { withEventsOf } from '@/domain/bundle/combine';
+import { emptyBundle, projectOf, rowsOf, type Bundle } from '@/domain/bundle/format';
 import { pack } from '@/domain/bundle/pack';
-import { readTemplate, toTemplate } from '@/domain/bundle/templates';
+import { previewOf, readTemplate, titleOf, toTemplate } from '@/domain/bundle/templates';
 import { writeBundle } from '@/domain/bundle/write';
 import { newProjectSchema, removeTemplateSchema, templateSchema } from './schema';
 
@@ -20,11 +21,15 @@ import { newProjectSchema, removeTemplateSchema, templateSchema } from './schema
 export const createProject = actionAs(
   'createProject',
   newProjectSchema,
-  async (tx, person, { id, template, ...given }) => {
+  async (tx, person, { id, template, more, ...given }) => {
     zoneOrRefusal(given.timeZone);
     const made = id && (await madeBefore(tx, person.id, id));
     if (made) return { id };
-    const from = template ? await readTemplate(tx, template) : emptyBundle();
+    const first = template ? await readTemplate(tx, template) : emptyBundle();
+    const others: { title: string; bundle: Bundle }[] = [];
+    for (const one of new Set(more.filter((other) => other !== template)))
+      others.push({ title: await titleOf(tx, one), bundle: await readTemplate(tx, one) });
+    const from = withEventsOf(first, others);
     const retentionUntil = formatISO(addYears(parseISO(given.eventDate), 1), { representation: 'date' });
     const heldOn = formatISO(new Date(), { representation: 'date' });
     const own = {
@@ -32,6 +37,7 @@ export const createProject = actionAs(
       client_name: given.clientName,
       time_zone: given.timeZone,
       units: given.units,
+      currency: given.currency,
       event_date: given.eventDate,
       retention_until: retentionUntil,
     };
@@ -53,11 +59,12 @@ async function madeBefore(tx: Tx, personId: string, id: string): Promise<boolean
 
 /** Keeps a project, without its people and results, as a template for new ones. */
 export const saveTemplate = action('saveTemplate', templateSchema, async ({ tx, seat }, { title, about }) => {
-  const bytes = Buffer.from(pack(toTemplate((await writeBundle(tx, seat.project.id)).bundle, await readShape(tx))));
+  const kept = toTemplate((await writeBundle(tx, seat.project.id)).bundle, await readShape(tx));
+  const bytes = Buffer.from(pack(kept));
   if (bytes.length > 4 * 1024 * 1024)
     throw new FieldError('', 'This project is too large for a template (4 MB packed).');
   const [row] = await tx<[{ id: string }]>`
-          insert into template ${tx({ accountId: seat.actor.id, title, about, bytes })} returning id`;
+          insert into template ${tx({ accountId: seat.actor.id, title, about, bytes, preview: json(tx, previewOf(kept)) as never })} returning id`;
   return row;
 });
 

@@ -9,5 +9,7 @@ export const newProjectSchema = yup.object({
   /** The client's, so that asking twice makes one. */
   id: optionalId(),
   template: yup.string().default('').max(80),
+  /** Templates whose events are taken along. */
+  more: yup.array(key()).default([]).max(5, 'Take the events of at most 5 templates.'),
   ...projectFields,
 });

@@ -20,7 +20,10 @@ export interface Asked {
   units: string[];
 }
 
-export function askedOf(requirements: Requirement[], system: UnitSystem): Asked[] {
+export function askedOf(
+  requirements: Requirement[],
+  { units: system, currency }: { units: UnitSystem; currency: string },
+): Asked[] {
   return agreedOn(requirements).map((one) => ({
     id: one.id,
     code: one.code,
@@ -28,7 +31,9 @@ export function askedOf(requirements: Requirement[], system: UnitSystem): Asked[
     limit: limitText(one),
     must: one.priority === 'must' && one.kind !== 'wish',
     kind: one.kind === 'yes' ? 'yes' : one.kind === 'wish' || !one.dimension ? 'words' : 'number',
-    units: one.dimension ? [...new Set([one.unit ?? '', ...offeredUnits(one.dimension, system)])].filter(Boolean) : [],
+    units: one.dimension
+      ? [...new Set([one.unit ?? '', ...offeredUnits(one.dimension, system, currency)])].filter(Boolean)
+      : [],
   }));
 }
 

@@ -1,6 +1,7 @@
 'use server';
 
 import { HIDEABLE } from '@/features/frame';
+import { renameCurrency } from '@/domain/projects/currency';
 import { zoneOrRefusal } from '@/server/clock';
 import { orConflict, action } from '@/server/perform';
 import { profileSchema, projectSchema } from './schema';
@@ -9,18 +10,19 @@ export const saveProject = action(
   'saveProject',
   projectSchema,
   async (
-    { tx, projectId },
-    { title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights, version },
+    { tx, projectId, seat },
+    { title, clientName, eventDate, timeZone, units, currency, retentionUntil, normaliseWeights, version },
   ) => {
     zoneOrRefusal(timeZone);
-    const values = { title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights };
+    const values = { title, clientName, eventDate, timeZone, units, currency, retentionUntil, normaliseWeights };
     const written =
       await tx`update project set ${tx(values)} where id = ${projectId} and version = ${version} returning 1`;
     await orConflict(written, tx, projectId, async () => {
       const [row] =
-        await tx`select title, client_name, event_date, time_zone, units, retention_until, normalise_weights, version from project where id = ${projectId}`;
+        await tx`select title, client_name, event_date, time_zone, units, currency, retention_until, normalise_weights, version from project where id = ${projectId}`;
       return row as { version: number };
     });
+    if (currency !== seat.project.currency) await renameCurrency(tx, projectId, currency);
   },
 );
 

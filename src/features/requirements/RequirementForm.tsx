@@ -56,6 +56,8 @@ interface Props extends Editing {
   /** The other statements of the list, for finding likely duplicates. */
   others: { code: string; text: string }[];
   system: UnitSystem;
+  /** What money is counted in. */
+  currency: string;
   back: string;
   /** A student proposes; the instructor decides on state, weight and owner. */
   proposes: boolean;
@@ -124,7 +126,7 @@ function WishWeight() {
   ) : null;
 }
 
-function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'>) {
+function LimitFields({ parameters, system, currency }: Pick<Props, 'parameters' | 'system' | 'currency'>) {
   const [kind, parameterId, dimension] = useValue(['kind', 'parameterId', 'dimension']) as [string, string, Dimension];
   if (kind === 'wish') return null;
   const fits = (of: Dimension) =>
@@ -168,7 +170,7 @@ function LimitFields({ parameters, system }: Pick<Props, 'parameters' | 'system'
             <Decimal name="value" label={kind === 'target' ? 'Target' : 'Limit'} className="w-32" />
           )}
           {kind === 'target' && <Decimal name="tolerance" label="Tolerance ±" className="w-32" />}
-          <Text name="unit" label="Unit" className="w-28" hint={offeredUnits(chosen, system).join(', ')} />
+          <Text name="unit" label="Unit" className="w-28" hint={offeredUnits(chosen, system, currency).join(', ')} />
           <Choice
             name="decision"
             label="Decision rule"

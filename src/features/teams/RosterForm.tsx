@@ -82,8 +82,8 @@ export function RosterForm({
             aria-describedby="roster-message"
           />
           <p className="text-sm faint">
-            The first line names the columns, in any order: name (or first name and last name), student number, team,
-            role.
+            One line for each student, with the columns in any order: name (or first name and last name), student
+            number, team, role. A first line that names them helps, but is not needed.
           </p>
         </div>
         {message && (
@@ -98,6 +98,7 @@ export function RosterForm({
             </button>
           </p>
         )}
+        {roster?.guessed && <p role="status">There is no header line, so it was read as: {roster.guessed}.</p>}
         {roster && (
           <PastePreview
             label="Rows of the roster"

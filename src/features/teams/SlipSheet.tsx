@@ -99,6 +99,10 @@ export function SlipSheet({ projectId, projectTitle, sections, only, origin, rea
               <p className="text-sm">
                 sign-in name <span className="num">{slip.login}</span>
               </p>
+              <p className="text-sm">
+                No camera? <span className="num">{new URL(slip.address).host}/s</span>, code{' '}
+                <b className="num whitespace-nowrap">{slip.short}</b>
+              </p>
             </div>
           </li>
         ))}

@@ -22,7 +22,7 @@ test.each([
     'name,locker,student number,team,role\nAda Fern,A9,12,Flint,builder\nBo Reed,B1,13,Marl,',
   ],
 ])('reads %s', (_name, text) => {
-  expect(readRoster(text)).toEqual({ rows: good, problem: null });
+  expect(readRoster(text)).toEqual({ rows: good, problem: null, guessed: null });
 });
 
 test('a comma in quotes belongs to the name', () => {
@@ -32,7 +32,8 @@ test('a comma in quotes belongs to the name', () => {
 test.each<[string, string, RegExp]>([
   ['nothing', '', /Paste the roster first/],
   ['blank lines', ' \n \n', /Paste the roster first/],
-  ['no header', 'Ada Fern,12,Flint', /No column with names/],
+  ['neither a header nor what could be names', 'Ada,12,Flint\nBo,13,Marl', /No column with names/],
+  ['two columns that could be the names', 'Ada Fern,Bo Reed\nCy Clay,Di Dale', /No column with names/],
   ['a header alone', 'name,team', /no student below it/],
   [
     'too many',
@@ -68,6 +69,18 @@ test('each bad row is named and the others stay', () => {
     'The team is longer than 60 characters.',
   ]);
   expect(rows.map((row) => row.line)).toEqual([2, 3, 4, 5, 6, 7, 8]);
+});
+
+test.each([
+  ['Ada Fern,12,Flint\nBo Reed,13,Marl\nCy Clay,14,Flint', 'name, student number, team'],
+  ['12\tFern, Ada\n13\tReed, Bo', 'student number, name'],
+  ['Flint;Ada Fern;S-12\nFlint;Bo Reed;S-13', 'team, name, student number'],
+  ['Ada Fern\nBo Reed', 'name'],
+])('without a header line %j is read by what stands in the columns', (text, guessed) => {
+  const roster = readRoster(text);
+  expect(roster).toMatchObject({ problem: null, guessed });
+  expect(roster.rows[0]).toMatchObject({ line: 1, problem: null });
+  expect(roster.rows[0]!.name).toMatch(/Ada/);
 });
 
 test('two students of one name are told apart by their numbers', () => {

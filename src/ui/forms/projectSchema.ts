@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { CURRENCIES } from '@/core/dimensions';
 import { date, line } from './schema';
 
 /** What every project has from the start. */
@@ -11,4 +12,8 @@ export const projectFields = {
     .string()
     .oneOf(['metric', 'US'] as const, 'Choose metric or US customary.')
     .required(),
+  currency: yup
+    .string()
+    .oneOf([...CURRENCIES], 'Choose what money is counted in.')
+    .default('credits'),
 };

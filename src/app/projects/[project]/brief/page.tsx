@@ -24,7 +24,7 @@ import { pool } from '@/db/connection';
 export default async function BriefPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/brief', props);
   const { project, role, actor } = frame.seat;
-  const { id, title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights } = project;
+  const { id, title, clientName, eventDate, timeZone, units, currency, retentionUntil, normaliseWeights } = project;
   const leads = role === 'instructor';
   const [brief, versions, requirements, read, safety] = await Promise.all([
     readBrief(pool(), id),
@@ -151,7 +151,7 @@ export default async function BriefPage(props: SheetProps) {
                 key={project.version}
                 projectId={id}
                 version={project.version}
-                values={{ title, clientName, eventDate, timeZone, units, retentionUntil, normaliseWeights }}
+                values={{ title, clientName, eventDate, timeZone, units, currency, retentionUntil, normaliseWeights }}
               />
             </div>
           </Fold>

@@ -7,7 +7,7 @@ import { pool } from '@/db/connection';
 export default async function NewConceptPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts/new', props, { fresh: true });
   const { project } = frame.seat;
-  const asked = askedOf(await listRequirements(pool(), project.id), project.units);
+  const asked = askedOf(await listRequirements(pool(), project.id), project);
   return (
     <ProjectFrame
       shows={['requirements']}

@@ -67,6 +67,7 @@ export default async function EditRequirementPage(props: SheetProps) {
           .filter((one) => one.id !== known?.id)
           .map(({ code, statement: text }) => ({ code, text }))}
         system={project.units}
+        currency={project.currency}
         back={hrefIn(frame, 'requirements')}
         proposes={!leads}
         agreed={known?.state === 'agreed' || known?.state === 'changed'}

@@ -187,7 +187,10 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
           {...own}
           attempt={counted}
           units={[
-            ...new Set([run.unit ?? protocol.unit, ...offeredUnits(protocol.dimension, frame.seat.project.units)]),
+            ...new Set([
+              run.unit ?? protocol.unit,
+              ...offeredUnits(protocol.dimension, frame.seat.project.units, frame.seat.project.currency),
+            ]),
           ]}
           values={values}
         />

@@ -18,7 +18,7 @@ export default async function EditConceptPage(props: SheetProps<{ concept: strin
   ]);
   const concept = concepts.find((one) => one.id === id);
   if (!concept) notFound();
-  const asked = askedOf(requirements, project.units);
+  const asked = askedOf(requirements, project);
   return (
     <ProjectFrame
       shows={['concepts', 'requirements']}
