@@ -205,6 +205,18 @@ async function asPrinted(page: Page) {
 async function openFirst(page: Page) {
   await page.locator('main details summary').first().click();
 }
+async function openEventPanel(page: Page) {
+  await page.getByText('Opening and officials of Crossing time').click();
+  await page.getByText('Change the rule of Crossing time').click();
+  await page.getByRole('button', { name: 'Name official' }).first().waitFor();
+}
+async function withdrawAttempt(page: Page) {
+  await page
+    .getByRole('button', { name: /^Withdraw Marl/ })
+    .first()
+    .click();
+  await page.getByRole('alertdialog').waitFor();
+}
 async function pressName(page: Page, name: string) {
   await page.getByText(name).first().click();
 }
@@ -265,6 +277,9 @@ const VIEWS: View[] = [
   { name: 'start-plans', role: 'instructor', at: '/projects/new', act: plansToStartFrom, extra: true },
   { name: 'my-progress', role: 'student', at: 'schedule/progress', extra: true },
   { name: 'my-today', role: 'student', at: '', extra: true },
+  { name: 'help', role: 'visitor', at: '/help', extra: true },
+  { name: 'event-opening', role: 'instructor', at: 'event', act: openEventPanel, extra: true },
+  { name: 'withdraw', role: 'official', at: '/official', phone: true, act: withdrawAttempt, extra: true },
   { name: 'official', role: 'official', at: '/official', phone: true, extra: true },
   { name: 'substitute', role: 'substitute', at: '/substitute', extra: true },
   { name: 'concepts', role: 'instructor', at: 'concepts' },

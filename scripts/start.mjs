@@ -117,6 +117,11 @@ async function main() {
     if (!options.dev) await timed('build', build);
     say(`\nTook: ${timings.join(', ')}.`);
     say(`Ironstone: ${origin}   (Ctrl-C stops it)`);
+    say(
+      demo
+        ? `Next: open it and sign in with a name and password from above. Help: ${origin}/help`
+        : `Next: open it, make the first instructor with the token from above or sign in, and follow First steps. Help: ${origin}/help`,
+    );
     server = spawn(process.execPath, await serverArgs(options), {
       cwd: ROOT,
       env,

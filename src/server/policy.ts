@@ -172,6 +172,7 @@ export const ROUTES: Record<string, Door> = {
   '/setup': 'anybody',
   '/l/[token]': 'anybody',
   '/outbox': 'anybody',
+  '/help': 'anybody',
   '/sw.js': 'anybody',
   '/s': 'anybody',
   '/s/[token]': 'anybody',
@@ -413,6 +414,7 @@ export const ACTIONS = {
   changeStaff: 'staff.write',
   removeStaff: 'staff.write',
   createLink: 'link.write',
+  renewLink: 'link.write',
   revokeLink: 'link.write',
 } as const satisfies Record<string, Door>;
 

@@ -153,6 +153,7 @@ interface LineProps {
 
 function Line({ value, title, about, facts, chosen, choose, preview, children }: LineProps) {
   const register = useFormContext().register('template');
+  const [open, setOpen] = useState(false);
   return (
     <div className={`py-1 px-1 border-b border-hair ${chosen === value ? 'bg-tint' : ''}`}>
       <div className="flex items-baseline gap-3">
@@ -172,27 +173,33 @@ function Line({ value, title, about, facts, chosen, choose, preview, children }:
             {facts && <span className="block text-sm faint">{facts}</span>}
           </span>
         </label>
+        {preview && (
+          <button
+            type="button"
+            className="btn-text text-sm"
+            aria-expanded={open}
+            aria-label={`Preview of ${title}`}
+            onClick={() => setOpen(!open)}
+          >
+            {open ? 'close' : 'preview'}
+          </button>
+        )}
         {children}
       </div>
-      {preview && (
-        <details className="ml-6 text-sm">
-          <summary className="cursor-pointer text-steel w-fit" aria-label={`Preview of ${title}`}>
-            Preview
-          </summary>
-          <dl className="grid sm:grid-cols-[110px_1fr] gap-x-4 gap-y-1 py-1.5">
-            <dt className="font-medium">Events</dt>
-            <dd>
-              {preview.events.map((event) => (
-                <p key={event.name}>
-                  <b>{event.name}.</b> {event.rule}
-                </p>
-              ))}
-            </dd>
-            <Words name="Requirements" words={preview.requirements} />
-            <Words name="Stages" words={preview.stages} />
-            <Words name="Rubrics" words={preview.rubrics} />
-          </dl>
-        </details>
+      {preview && open && (
+        <dl className="ml-6 text-sm grid sm:grid-cols-[110px_1fr] gap-x-4 gap-y-1 py-1.5">
+          <dt className="font-medium">Events</dt>
+          <dd>
+            {preview.events.map((event) => (
+              <p key={event.name}>
+                <b>{event.name}.</b> {event.rule}
+              </p>
+            ))}
+          </dd>
+          <Words name="Requirements" words={preview.requirements} />
+          <Words name="Stages" words={preview.stages} />
+          <Words name="Rubrics" words={preview.rubrics} />
+        </dl>
       )}
     </div>
   );

@@ -54,6 +54,9 @@ export default function AccountActs({ name, others = [], student = false }: Acco
               Share this device
             </DropdownMenu.Item>
           )}
+          <DropdownMenu.Item className={item} onSelect={() => location.assign('/help')}>
+            Help
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => location.assign('/outbox')}>
             Entries of this device
           </DropdownMenu.Item>

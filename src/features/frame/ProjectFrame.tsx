@@ -9,6 +9,7 @@ import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Mark } from '@/ui/glyphs/Mark';
 import { MeetingLine } from '@/ui/sheet/MeetingLine';
 import { PageTitle } from '@/ui/sheet/PageTitle';
+import { helpOf, PURPOSES, type SheetName } from '@/ui/sheet/purposes';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { AccountMenu } from './AccountMenu';
 import { IndexMenu } from './IndexMenu';
@@ -65,8 +66,8 @@ function groups({ counts, seat }: Frame): [string, Entry[]][] {
 
 interface Props {
   frame: Frame;
-  /** The sheet as in the index: its path and what it is called in the title block. */
-  sheet: string;
+  /** The sheet as in the index (its path; null for a page that belongs to none), and its name in the title block. */
+  sheet: SheetName | null;
   name: string;
   title?: string;
   about?: ReactNode;
@@ -91,7 +92,7 @@ export function ProjectFrame({
   about,
   actions,
   views,
-  view = sheet,
+  view = sheet ?? '',
   shows,
   byTeam = true,
   children,
@@ -174,7 +175,14 @@ export function ProjectFrame({
             />
           )}
           <Entering people={frame.people}>
-            <Sheet title={title ?? name} about={about} actions={actions} block={[...block]}>
+            <Sheet
+              title={title ?? name}
+              about={about}
+              actions={actions}
+              block={[...block]}
+              purpose={sheet === null ? undefined : PURPOSES[sheet][1]}
+              help={helpOf(sheet ?? '')}
+            >
               {children}
             </Sheet>
           </Entering>

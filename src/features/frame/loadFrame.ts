@@ -44,6 +44,8 @@ export interface Counts {
   iterations: number;
   runs: number;
   events: number;
+  /** Runs that count in an event. */
+  attempts: number;
   actions: number;
   students: number;
   /** All for the instructor, the own ones for a student. */
@@ -101,6 +103,7 @@ function fieldPages(seat: Seat, clock: Section | null, { openVisits, openRounds 
     enter,
     ...(!student && clock ? [`${enter}?section=${clock.id}`] : []),
     at('/projects/[project]/builds'),
+    '/help',
     ...(student ? [at('/projects/[project]/builds/new'), at('/projects/[project]/schedule/progress')] : []),
     ...(openVisits > 0 ? [at('/projects/[project]/interview'), at('/projects/[project]/interview/notes')] : []),
     ...(student && openRounds > 0 ? [at('/projects/[project]/concepts/new')] : []),
@@ -182,6 +185,7 @@ const readCounts = remembered(
       (select count(*) from iteration where project_id = ${projectId} ${mine}) as iterations,
       (select count(*) from run where project_id = ${projectId} and stands ${mine}) as runs,
       (select count(*) from event where project_id = ${projectId}) as events,
+      (select count(*) from attempt where project_id = ${projectId} and stands) as attempts,
       (select count(*) from action where project_id = ${projectId} and state = 'open' ${mine}) as actions,
       (select count(*) from enrolment where project_id = ${projectId} and left_on is null) as students,
       (select count(*) from concept where project_id = ${projectId} and removed_at is null ${own}) as concepts,

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
-import { createLink, revokeLink } from './actions';
+import { toast } from '@/ui/toast';
+import { createLink, renewLink, revokeLink } from './actions';
 import { linkSchema } from './schema';
 
 const { Choice, Text } = fieldsOf(linkSchema);
@@ -47,7 +48,7 @@ const WHAT = {
 
 /** The links of one kind: who has one, until when, end it, make another. */
 export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections, events }: Props) {
-  const [path, setPath] = useState<string | null>(null);
+  const [shown, setShown] = useState<ShownLink | null>(null);
   const values = { purpose, label: '', rubricId: rubrics?.[0]?.[0] ?? '', sectionId: '', eventId: '', endsOn };
   return (
     <section className="mt-6 no-print" aria-label={TITLE[purpose]}>
@@ -60,11 +61,26 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
             <span className="faint">{link.about}</span>
             {link.open && (
               <ActButton
+                act={async (input) => {
+                  const outcome = await renewLink(input);
+                  if (outcome.ok) setShown({ ...outcome.result, label: link.label });
+                  return outcome;
+                }}
+                input={{ projectId, id: link.id }}
+                done="The link has a new address."
+                confirm="Yes, make a new address: the old one stops working"
+                className="btn-text ml-auto"
+              >
+                show again
+              </ActButton>
+            )}
+            {link.open && (
+              <ActButton
                 act={revokeLink}
                 input={{ projectId, id: link.id }}
                 done="The link is ended."
                 confirm="Yes, end it"
-                className="btn-text ml-auto"
+                className="btn-text"
               >
                 end this link
               </ActButton>
@@ -81,7 +97,7 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
         label="Make a link"
         saved="The link is made."
         compact
-        then={(result) => (setPath(`${location.origin}${String(result.path)}`), '')}
+        then={(result) => (setShown(result as unknown as ShownLink), '')}
       >
         <Text name="label" label="For whom" />
         {rubrics && <Choice name="rubricId" label="Rubric" options={rubrics} />}
@@ -89,11 +105,61 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
         {events && <Choice name="eventId" label="Event" options={[['', 'all'], ...events]} />}
         <Text name="endsOn" label="Until" type="date" />
       </RecordForm>
-      {path && (
-        <p className="callout mt-2">
-          Shown this once, copy it now: <output className="num select-all break-all font-semibold">{path}</output>
-        </p>
-      )}
+      {shown && <Shown {...shown} />}
     </section>
+  );
+}
+
+interface ShownLink {
+  address: string;
+  code: string;
+  label?: string;
+}
+
+/** Prints what stands in .print-alone and nothing else of the page. */
+function printAlone() {
+  document.body.dataset.print = 'alone';
+  window.print();
+  delete document.body.dataset.print;
+}
+
+/** The address of a link as it is handed on: by a camera, copied, or on paper. */
+function Shown({ address, code, label }: ShownLink) {
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(address);
+      toast.success('Copied.');
+    } catch {
+      toast.error('This browser does not let it be copied. Select the address and copy it by hand.');
+    }
+  };
+  return (
+    <div className="callout mt-2 flex flex-wrap gap-4 items-start print-alone">
+      {/* eslint-disable-next-line @next/next/no-img-element -- drawn for this link */}
+      <img
+        src={`data:image/svg+xml,${encodeURIComponent(code)}`}
+        alt={`Code of the link${label ? ` for ${label}` : ''}`}
+        width={132}
+        height={132}
+        className="bg-white shrink-0"
+      />
+      <div className="min-w-0 flex-1">
+        {label && <p className="font-semibold">{label}</p>}
+        <p>
+          <output className="num select-all break-all font-semibold">{address}</output>
+        </p>
+        <p className="faint text-sm">
+          Only a fingerprint of it is stored. If it is lost, “show again” makes a new address.
+        </p>
+        <p className="flex gap-2 mt-2 no-print">
+          <button type="button" className="btn" onClick={() => void copy()}>
+            Copy
+          </button>
+          <button type="button" className="btn" onClick={printAlone}>
+            Print
+          </button>
+        </p>
+      </div>
+    </div>
   );
 }

@@ -37,8 +37,20 @@ export async function makeLink(tx: postgres.TransactionSql, projectId: string, w
     endsAt,
   };
   await tx`insert into access_link ${tx(row)}`;
-  return purpose === 'feed' ? `/feed/${token}.ics` : `/l/${token}`;
+  return pathOf(purpose, token);
 }
+
+/** Makes a link's secret anew and gives its path. @throws FieldError for one that has ended. */
+export async function remakeLink(tx: postgres.TransactionSql, projectId: string, id: string): Promise<string> {
+  const token = newToken();
+  const [row] = await tx<{ purpose: string }[]>`
+    update access_link set token_hash = ${tokenHash(token)}
+    where id = ${id} and project_id = ${projectId} and revoked_at is null and ends_at > now() returning purpose`;
+  if (!row) throw new FieldError('', 'This link has ended. Make another one.');
+  return pathOf(row.purpose, token);
+}
+
+const pathOf = (purpose: string, token: string) => (purpose === 'feed' ? `/feed/${token}.ics` : `/l/${token}`);
 
 /** The judge of this name in the rubric; a new link for the same name goes on with the same scores. */
 async function judgeOf(

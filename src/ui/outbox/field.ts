@@ -4,6 +4,7 @@
  */
 export const FIELD = {
   '/outbox': 'Entries of this device',
+  '/help': 'Help',
   '/client': 'Brief and questions',
   '/judge': 'Judging',
   '/judge/[team]': null,

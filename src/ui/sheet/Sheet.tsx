@@ -6,23 +6,31 @@ export function Sheet({
   about,
   actions,
   block,
+  purpose,
+  help,
   children,
 }: {
   title: string;
   about?: ReactNode;
   actions?: ReactNode;
   block: (readonly [string, ReactNode])[];
+  /** What the sheet is for, in one line, and where Help says more. */
+  purpose: string | undefined;
+  help: string;
   children: ReactNode;
 }) {
   return (
     <section className="frame flex-1 flex flex-col min-h-[420px]">
       <Zones />
       <div className="pl-4 pr-4 pt-4 pb-5 sm:pl-8 sm:pr-5 flex-1">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-3">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-1">
           <h1>{title}</h1>
           {about && <p className="faint">{about}</p>}
           {actions && <div className="ml-auto flex flex-wrap gap-2 no-print self-center">{actions}</div>}
         </div>
+        <p className="text-sm faint mb-3 no-print">
+          {purpose} {purpose && <a href={help}>Help</a>}
+        </p>
         {children}
       </div>
       <TitleBlock rows={block} />

@@ -8,6 +8,7 @@ import { listOpenActions } from '@/domain/actions/read';
 import { pacesOf } from '@/domain/plan/pace';
 import { stageNow } from '@/domain/plan/words';
 import { opensTo } from '@/features/today/opensTo';
+import { FirstSteps, firstSteps } from '@/features/today/FirstSteps';
 import { TodayList } from '@/features/today/TodayList';
 import { teamIdsIn } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
@@ -71,6 +72,9 @@ export default async function TodayPage(props: SheetProps) {
     >
       <div className="grid lg:grid-cols-[1fr_300px] gap-x-7 gap-y-5">
         <div>
+          {seat.role === 'instructor' && (
+            <FirstSteps steps={firstSteps({ ...frame.counts, sections: frame.sections.length }, href)} />
+          )}
           <TodayList items={items} teams={teams} />
           {items.length === 0 && teams.length === 0 && <p className="faint">Nothing is open.</p>}
         </div>

@@ -14,7 +14,8 @@ export default async function FindPage(props: SheetProps) {
     <ProjectFrame
       shows={[]}
       frame={frame}
-      sheet="find"
+      sheet={null}
+      view="find"
       name="Find"
       byTeam={false}
       about={

@@ -8,7 +8,8 @@ export default async function ProfilePage(props: SheetProps) {
     <ProjectFrame
       shows={[]}
       frame={frame}
-      sheet="profile"
+      sheet={null}
+      view="profile"
       name="Profile"
       title="What the course uses"
       about="what is not ticked leaves the index and Today; nothing in it is lost, and it can come back any time"

@@ -1,0 +1,98 @@
+import type { SheetName } from '@/ui/sheet/purposes';
+
+/** What is done on each sheet, in the order in which one does it. */
+export const HOW: Record<SheetName, readonly string[]> = {
+  '': [
+    'Each line names a team, says what is the matter, and leads to the place where it is dealt with.',
+    'In a new project, First steps stand above: section, roster, event, first run, first standing.',
+  ],
+  brief: [
+    'Write the challenge, the rules, the dates that can’t move, and the hazards; publish it when it is ready. Each publication is kept, and students see what was changed.',
+    'A client gets a link: they read the brief and answer questions in writing, without an account.',
+  ],
+  interview: [
+    'Students propose questions before the client comes. During the visit everybody takes notes; afterwards the notes are merged into one answer for each question.',
+    'A sentence of the client can be marked, and a requirement made from it.',
+  ],
+  requirements: [
+    'A requirement is a limit with a unit, a yes or no, or a wish with a weight. Say how it is proven: by measuring, by a test, by looking.',
+    'Compliance shows each team against each requirement. A value too close to a limit for its instrument is inconclusive: neither met nor missed.',
+  ],
+  schedule: [
+    'Enter when sections meet and when they don’t, then the stages. The plan is laid out backwards from the event; slack and what a team is behind are counted in class meetings.',
+    'What if tries a change without saving it: a cancelled week, a longer stage. Gates stop work until their items are shown.',
+  ],
+  concepts: [
+    'Everybody hands in a sketch of their own before anybody sees the others’. Then concepts are compared with the requirements, by a weighted table, against a datum, by the client or by a vote.',
+  ],
+  teams: [
+    'Paste the roster, with a first line that names the columns or without. Sign-in slips carry a code for the camera and a short one to type.',
+    'Teams can be formed by wishes, by mixed skills, or by hand; draws are made so that nobody can dispute them.',
+  ],
+  builds: [
+    'Record each iteration with what was changed and why. The first is made by itself with a team’s first run, and completed later.',
+    'Values that a formula of an event uses stay as they are once official attempts were made with them.',
+  ],
+  bench: [
+    'A protocol says how a test is made, so that everybody tests the same way: what is measured, with which instrument, under which conditions.',
+    'Enter runs is made for a phone at the rig. It works without a connection: what was entered waits on the device and is sent when the line is back.',
+  ],
+  reviews: ['Show evidence, note what is found, and make actions with an owner and a due meeting.'],
+  grades: [
+    'A rubric has criteria with points. Each judge gets a link, and scores the teams on a phone. The mean of the judges goes into the standings.',
+  ],
+  event: [
+    'An event is a protocol with a rule: how many attempts, which counts, how a value becomes points. Try a value in the form before you save it.',
+    'Every run is practice until you open the event for a section, at once or at a time. From then on runs at the rig are attempts. Officials enter them: students named for it (never for their own team), or helpers with a link.',
+    'Nobody but an official or the instructor corrects or withdraws an attempt. A reason is asked for, and the team reads it on Today.',
+  ],
+  standings: [
+    'Choose which events and rubrics count and how much. Follow a place back to its points, the attempt, the protocol, the design, and the client’s own words.',
+    'Students and boards see what you publish: a snapshot that later runs don’t change.',
+  ],
+  legacy: ['Last season’s best results with their designs: what was good, what was not.'],
+  safety: [
+    'Assign hazards to materials, machines, stages and protocols; the cautions appear where the work is done. Work that needs training is held until you have signed.',
+    'Local codes, the school’s rules and licensed practice come first, always.',
+  ],
+  history: [
+    'Choose a change to see it before and after, and restore it, or take back everything a person did in a time.',
+  ],
+  data: [
+    'Save the whole project as one file and bring it in again, here or elsewhere. Erase a person: their name goes everywhere, the work stays with the team.',
+  ],
+};
+
+/** The words of the program, as a teacher would explain them. */
+export const GLOSSARY: readonly (readonly [word: string, means: string])[] = [
+  ['Attempt', 'A run that counts in an event, with a number.'],
+  ['Benchmark', 'The result to beat, usually last season’s best.'],
+  ['Component', 'What the standings add up: an event or a rubric, with its weight.'],
+  ['Compliance', 'Each design against each requirement, with the evidence.'],
+  ['Concept', 'An idea for a design, before anything is built.'],
+  [
+    'Conforms / fails / inconclusive',
+    'What the measured value says about a limit. Inconclusive: closer to it than the instrument can tell.',
+  ],
+  ['Datum', 'The concept that all others are compared with.'],
+  ['Deliverables', 'What the client gets: the product, and the account of why it is as it is.'],
+  ['Foul', 'A run against the rules. The event says whether its value counts.'],
+  ['Gate', 'A point in the plan that opens only when its items are shown.'],
+  ['Hand-in', 'What a team hands in at the end of a stage.'],
+  ['Hold', 'What stops work for now: a shut gate, a missing sign-off, a closed machine.'],
+  ['Interface', 'Where two parts meet and must fit.'],
+  ['Iteration', 'One version of a team’s design, numbered from 1.'],
+  ['Machine', 'A machine or rig that is booked.'],
+  ['Meeting', 'One lesson of a section. Time is counted in meetings, not days.'],
+  ['Official', 'Somebody who enters, corrects and withdraws attempts of an event.'],
+  ['Practice run', 'A run that counts nowhere but in a team’s own records.'],
+  ['Protocol', 'How a test is made, so that results can be compared.'],
+  ['Reading', 'One value that was read in a run.'],
+  ['Requirement', 'What the product must do, or must not exceed.'],
+  ['Rubric', 'Criteria with points, for what can’t be measured.'],
+  ['Run', 'One performance of a device under a protocol.'],
+  ['Section', 'One class of students that meets at the same times.'],
+  ['Slack', 'Meetings left over before the event once all stages are laid out.'],
+  ['Stage', 'A part of the plan with a length in meetings.'],
+  ['Uncertainty', 'How far a reading may be from the true value, from the instrument’s own limits.'],
+];
