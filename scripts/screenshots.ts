@@ -169,8 +169,8 @@ async function plansToStartFrom(page: Page) {
   await page.getByLabel('Client or competition').fill('Allotments');
   await page.getByLabel('Day of the event').fill('2027-03-19');
   await page.getByRole('button', { name: 'Make the project' }).click();
-  await page.waitForURL(/brief$/);
-  const home = page.url().replace(/brief$/, 'schedule');
+  await page.getByRole('region', { name: 'First steps' }).waitFor();
+  const home = `${page.url()}/schedule`;
   await page.goto(`${home}/calendar`);
   await page.getByLabel('Section', { exact: true }).fill('1');
   await page.getByLabel('First day').fill('2027-02-01');

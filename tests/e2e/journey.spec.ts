@@ -46,6 +46,9 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByLabel('Day of the event').fill('2027-03-19');
     await page.getByLabel('Time zone of the school').fill('UTC');
     await page.getByRole('button', { name: 'Make the project' }).click();
+    const steps = page.getByRole('region', { name: 'First steps' });
+    await expect(steps.getByRole('link')).toHaveText('Add section');
+    await page.getByRole('link', { name: 'Brief', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Brief', exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'Publish as version 1' }).click();
     await expect(page.getByText('A brief always asks for two deliverables').first()).toBeVisible();

@@ -44,8 +44,8 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await page.getByLabel('Day of the event').fill(EVENT);
     await page.getByLabel('Time zone').fill('UTC');
     await page.getByRole('button', { name: 'Make the project' }).click();
-    await said(page, 'draft, not published');
-    home = new URL(page.url()).pathname.replace(/\/brief$/, '');
+    await expect(page.getByRole('region', { name: 'First steps' })).toBeVisible();
+    home = new URL(page.url()).pathname;
     await go('schedule');
     await page.getByRole('link', { name: 'Enter the first section' }).click();
     for (const [name, days] of [
@@ -174,14 +174,14 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await page.getByLabel('Which meeting').selectOption(await optionWith(page, day(8)));
     await page.getByLabel('Reason').fill('school trip');
     const does = page.getByRole('region', { name: 'What it does' });
-    await expect(does).toContainText('Section B: 1 meeting short (now: fits, nothing to spare)');
-    await expect(does).toContainText('Section A: fits, nothing to spare');
+    await expect(does).toContainText('Section B: 1 meeting short (now: fits, no slack)');
+    await expect(does).toContainText('Section A: fits, no slack');
     const remedies = page.getByRole('region', { name: 'Remedies' });
     const ways = remedies.getByRole('row').filter({ has: page.getByRole('button', { name: /^Apply way/ }) });
     await expect(ways.first()).toContainText('Work on “Account of it” beside “Mend and improve”');
     await expect(ways.first()).toContainText('0.5');
     await expect(ways.filter({ hasText: 'Leave out “Mend and improve”' })).toHaveCount(1);
-    await expect(ways.first()).toContainText('Section B: fits, nothing to spare');
+    await expect(ways.first()).toContainText('Section B: fits, no slack');
     await remedies.getByRole('button', { name: 'Apply way 1', exact: true }).click();
     const changes = page.getByRole('region', { name: 'Changes of the plan' });
     await expect(changes).toContainText('Section B loses');
@@ -311,10 +311,11 @@ test('an event that has passed is said on the plan, with the way to mend it', as
   await page.getByLabel('Title').fill('Over already');
   await page.getByLabel('Client or competition').fill('Bakery');
   await page.getByLabel('Day of the event').fill(day(-7));
+  await said(page, 'This day has passed. Plans count back from it.');
   await page.getByLabel('Time zone').fill('UTC');
   await page.getByRole('button', { name: 'Make the project' }).click();
-  await said(page, 'draft, not published');
-  await page.goto(new URL(page.url()).pathname.replace(/brief$/, 'schedule'));
+  await expect(page.getByRole('region', { name: 'First steps' })).toBeVisible();
+  await page.goto(`${new URL(page.url()).pathname}/schedule`);
   await said(page, /The event on .* has passed\./);
   await page.getByRole('link', { name: 'Set another day' }).click();
   await page

@@ -2,6 +2,7 @@ import { weekOf, type Meeting } from '@/core/calendar';
 import { type Line, type Placed } from '@/core/plan';
 import { plural } from '@/core/format';
 import { layOutLine } from './lines';
+import { slackOf } from './words';
 
 /** A section of the plan sheet: its line with the meetings before the event, and how many of them are held. */
 export interface PlanLine extends Line {
@@ -82,11 +83,7 @@ const range = ({ start, finish }: Placed) => (start === finish ? `${start + 1}` 
 
 function spare(view: PlanView, i: number): string {
   const least = Math.min(...view.rows.map((row) => row.strips[i]!.slack));
-  return least === Infinity
-    ? 'nothing is planned'
-    : least === 0
-      ? 'nothing to spare'
-      : `${plural(least, 'meeting')} to spare`;
+  return least === Infinity ? 'nothing is planned' : slackOf(least);
 }
 
 /** Which of a line's meetings begin a week, with the date. */

@@ -17,42 +17,16 @@ async function load(sql: Sql, { projectId, today }: Asked) {
 }
 type Given = Asked & Awaited<ReturnType<typeof load>>;
 
-/** The first steps of an empty project, how every team stands in the plan, and who is away. */
+/** What a project without a plan lacks, how every team stands in the plan, and who is away. */
 export const scheduleItems = (given: Given): TodayItem[] =>
-  given.leads
-    ? [...firstSteps(given), ...lastMeetings(given), ...teamItems(given), ...awayItems(given)]
-    : teamItems(given);
+  given.leads ? [...noPlan(given), ...lastMeetings(given), ...teamItems(given), ...awayItems(given)] : teamItems(given);
 
-function firstSteps({ sections, teams, stages, today, eventDate, href }: Given): TodayItem[] {
-  const place = { teamId: null, tone: 'iron' as const };
-  if (sections.length === 0) {
-    return [
-      {
-        ...place,
-        urgency: 85,
-        headline: 'No section yet',
-        detail: 'A section with its meeting times makes the meeting line above, and takes the roster.',
-        href: href('schedule/calendar'),
-        label: 'Calendar',
-      },
-    ];
-  }
-  if (teams.length === 0) {
-    return [
-      {
-        ...place,
-        urgency: 84,
-        headline: 'No team yet',
-        detail: 'Paste the roster of a section; a column “team” puts everybody into teams at once.',
-        href: href('teams'),
-        label: 'Teams',
-      },
-    ];
-  }
+function noPlan({ sections, teams, stages, today, eventDate, href }: Given): TodayItem[] {
+  if (sections.length === 0 || teams.length === 0) return [];
   if (stages.length > 0 || today >= eventDate) return [];
   return [
     {
-      ...place,
+      teamId: null,
       urgency: 30,
       tone: 'ink' as const,
       headline: 'No plan yet',

@@ -3,10 +3,15 @@ import { type Meeting } from '@/core/calendar';
 import { day, plural, weekday } from '@/core/format';
 import type { Operation } from './operations';
 import { layOutLine } from './lines';
+import { slackOf } from './words';
 
-/** Something that might happen. */
+/** A meeting as it is told from others of its section: "2026-10-05 10:05". */
+export const meetingKey = ({ date, start }: Pick<Meeting, 'date' | 'start'>) => `${date} ${start}`;
+
+/** Something that might happen, or the plan as it is now. */
 export type Scenario =
-  | { kind: 'lose'; sectionId: string; date: string; start: string; reason: string }
+  | { kind: 'now' }
+  | { kind: 'lose'; sectionId: string; meetings: readonly string[]; reason: string }
   | { kind: 'more'; teamId: string; stageId: string; meetings: number }
   | { kind: 'event'; day: string };
 
@@ -35,13 +40,7 @@ export function linesIn(scenario: Scenario, sections: readonly SectionPlan[], te
     eventDate,
     stages,
     meetings: meetings.filter(
-      (one) =>
-        !(
-          scenario.kind === 'lose' &&
-          id === scenario.sectionId &&
-          one.date === scenario.date &&
-          one.start === scenario.start
-        ),
+      (one) => !(scenario.kind === 'lose' && id === scenario.sectionId && scenario.meetings.includes(meetingKey(one))),
     ),
     spare: spare.filter((one) => one.date >= from),
   }));
@@ -75,10 +74,10 @@ export function spareAfter(lines: readonly Line[], way: Way): number[] {
   );
 }
 
-/** "2 meetings short", "fits exactly", "3 meetings to spare" */
+/** "2 meetings short", "fits, no slack", "fits, 3 meetings of slack" */
 export function spareWords(spare: number): string {
   if (spare < 0) return `${plural(-spare, 'meeting')} short`;
-  return spare === 0 ? 'fits, nothing to spare' : `fits, ${plural(spare, 'meeting')} to spare`;
+  return `fits, ${slackOf(spare)}`;
 }
 
 /** A remedy in words: what is done, and what it costs. */
@@ -121,13 +120,17 @@ export function wordsOf(
 
 /** What is done to the plan: what has happened, and the way chosen. */
 export function operationsOf(scenario: Scenario, way: Way | null, sectionOf: (line: string) => string): Operation[] {
-  return [happened(scenario), ...(way?.remedies ?? []).map(({ remedy }) => operationOf(remedy, sectionOf))];
+  return [...happened(scenario), ...(way?.remedies ?? []).map(({ remedy }) => operationOf(remedy, sectionOf))];
 }
 
-function happened(scenario: Scenario): Operation {
-  if (scenario.kind !== 'lose') return scenario;
-  const { sectionId, date, start, reason } = scenario;
-  return { kind: 'lose', sectionId, day: date, start, reason };
+function happened(scenario: Scenario): Operation[] {
+  if (scenario.kind === 'now') return [];
+  if (scenario.kind !== 'lose') return [scenario];
+  const { sectionId, meetings, reason } = scenario;
+  return meetings.map((one) => {
+    const [date = '', start = ''] = one.split(' ');
+    return { kind: 'lose', sectionId, day: date, start, reason };
+  });
 }
 
 function operationOf(remedy: Remedy, sectionOf: (line: string) => string): Operation {
@@ -156,14 +159,20 @@ export function titleOf(
   sectionOf: (line: string) => string,
 ): string {
   const done = (way?.remedies ?? []).map(({ remedy, cost }) => wordsOf(remedy, cost, names, sectionOf).does);
-  const title = [whatHappens(scenario, names, team), ...done].join('; ');
+  const title = [whatHappens(scenario, names, team), ...done].filter(Boolean).join('; ');
   return title.length > 160 ? `${title.slice(0, 159)}…` : title;
 }
 
 function whatHappens(scenario: Scenario, names: Names, team: string): string {
   switch (scenario.kind) {
-    case 'lose':
-      return `Section ${names.section(scenario.sectionId)} loses ${weekday(scenario.date)} ${scenario.start}`;
+    case 'now':
+      return '';
+    case 'lose': {
+      const section = `Section ${names.section(scenario.sectionId)} loses`;
+      const [[date = '', start = ''] = [], ...more] = [...scenario.meetings].sort().map((one) => one.split(' '));
+      if (more.length === 0) return `${section} ${weekday(date)} ${start}`;
+      return `${section} ${plural(scenario.meetings.length, 'meeting')}, ${day(date)} to ${day(more.at(-1)![0]!)}`;
+    }
     case 'more':
       return `${team}: ${plural(scenario.meetings, 'meeting')} more for “${names.stage(scenario.stageId)}”`;
     case 'event':

@@ -1,11 +1,19 @@
 import { plural } from '@/core/format';
 import type { TeamPace } from './pace';
 
-/** How a team stands: "2 meetings behind", "nothing to spare", "1 meeting to spare", "all handed in". */
+/** What a plan or a team has left over, in one word everywhere: "no slack", "3 meetings of slack". */
+export const slackOf = (meetings: number): string =>
+  meetings === 0 ? 'no slack' : `${plural(meetings, 'meeting')} of slack`;
+
+/** What the class plan leaves: "is 2 meetings short", "leaves no slack", "leaves 3 meetings of slack". */
+export const leavesWords = (slack: number): string =>
+  slack < 0 ? `is ${plural(-slack, 'meeting')} short` : `leaves ${slackOf(slack)}`;
+
+/** How a team stands: "2 meetings behind", "no slack", "1 meeting of slack", "all handed in". */
 export function standsAt({ behind, done, stages }: TeamPace): string {
   if (done === stages) return 'all handed in';
   if (behind > 0) return `${plural(behind, 'meeting')} behind`;
-  return behind === 0 ? 'nothing to spare' : `${plural(-behind, 'meeting')} to spare`;
+  return slackOf(-behind);
 }
 
 /** The stage a team is at: "First prototype, meeting 2 of 4", "First prototype, meeting 6, planned 4". */

@@ -1,7 +1,9 @@
 'use client';
 
-import { weekday } from '@/core/format';
-import type { Names, Scenario, SectionPlan, TeamPlan } from '@/domain/plan/whatIf';
+import { weekOf } from '@/core/calendar';
+import { groupBy } from '@/core/shared/groupBy';
+import { day, weekday } from '@/core/format';
+import { meetingKey, type Names, type Scenario, type SectionPlan, type TeamPlan } from '@/domain/plan/whatIf';
 
 interface FormProps {
   scenario: Scenario;
@@ -12,12 +14,13 @@ interface FormProps {
   choose: (scenario: Scenario) => void;
 }
 
-/** What might happen: a meeting is cancelled, a team needs more, the event moves. */
+/** What might happen: meetings are cancelled, a team needs more, the event moves; or nothing, with the plan as it is. */
 export function ScenarioForm({ scenario, sections, teams, names, earlier, choose }: FormProps) {
   const loss = firstLoss(sections);
   const more = firstMore(teams);
   const kinds: [string, Scenario | null][] = [
-    ['A meeting is cancelled', loss],
+    ['Nothing: the plan as it is', { kind: 'now' }],
+    ['Meetings are cancelled', loss],
     ['A team needs more meetings', more],
     ['The event moves', { kind: 'event', day: earlier }],
   ];
@@ -40,27 +43,7 @@ export function ScenarioForm({ scenario, sections, teams, names, earlier, choose
       </div>
       {scenario.kind === 'lose' && (
         <>
-          <label className="font-medium">
-            Which meeting
-            <select
-              className="font-normal"
-              value={`${scenario.sectionId} ${scenario.date} ${scenario.start}`}
-              onChange={(e) => {
-                const [sectionId = '', date = '', start = ''] = e.target.value.split(' ');
-                choose({ ...scenario, sectionId, date, start });
-              }}
-            >
-              {sections.map((section) => (
-                <optgroup key={section.id} label={`Section ${section.name}`}>
-                  {toCome(section).map(({ date, start }) => (
-                    <option key={date + start} value={`${section.id} ${date} ${start}`}>
-                      {section.name}: {weekday(date)} {start}
-                    </option>
-                  ))}
-                </optgroup>
-              ))}
-            </select>
-          </label>
+          <Cancelled scenario={scenario} sections={sections} choose={choose} />
           <label className="font-medium">
             Reason
             <input
@@ -140,10 +123,84 @@ export function ScenarioForm({ scenario, sections, teams, names, earlier, choose
 const toCome = ({ meetings, from, eventDate }: SectionPlan) =>
   meetings.filter((one) => one.date >= from && one.date < eventDate);
 
+type Loss = Extract<Scenario, { kind: 'lose' }>;
+
+/** Which meetings of a section are cancelled: a whole week, or any of them. */
+function Cancelled({
+  scenario,
+  sections,
+  choose,
+}: {
+  scenario: Loss;
+  sections: SectionPlan[];
+  choose: (scenario: Scenario) => void;
+}) {
+  const section = sections.find((one) => one.id === scenario.sectionId)!;
+  const weeks = groupBy(toCome(section), (meeting) => String(weekOf(meeting.date)));
+  const set = (keys: string[], on: boolean) => {
+    const rest = scenario.meetings.filter((one) => !keys.includes(one));
+    choose({ ...scenario, meetings: on ? [...rest, ...keys] : rest });
+  };
+  return (
+    <div className="basis-full sm:basis-96">
+      {sections.length > 1 && (
+        <label className="font-medium">
+          Section
+          <select
+            className="font-normal"
+            value={section.id}
+            onChange={(e) => choose(lossOf(sections.find((one) => one.id === e.target.value)!) ?? scenario)}
+          >
+            {sections
+              .filter((one) => toCome(one).length > 0)
+              .map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+          </select>
+        </label>
+      )}
+      <ul aria-label="Meetings" className="max-h-44 overflow-y-auto border border-rule px-2 mt-1">
+        {[...weeks].map(([week, meetings]) => {
+          const keys = meetings.map(meetingKey);
+          return (
+            <li key={week} className="flex flex-wrap gap-x-4 gap-y-1 py-1 border-b border-hair last:border-0">
+              <label className="flex gap-1.5 items-center min-w-36 font-medium">
+                <input
+                  type="checkbox"
+                  checked={keys.every((one) => scenario.meetings.includes(one))}
+                  onChange={(e) => set(keys, e.target.checked)}
+                />
+                Week of {day(meetings[0]!.date)}
+              </label>
+              {meetings.map((meeting) => (
+                <label key={meetingKey(meeting)} className="flex gap-1.5 items-center">
+                  <input
+                    type="checkbox"
+                    checked={scenario.meetings.includes(meetingKey(meeting))}
+                    onChange={(e) => set([meetingKey(meeting)], e.target.checked)}
+                  />
+                  {weekday(meeting.date)} {meeting.start}
+                </label>
+              ))}
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
+
+/** The next meeting of a section, cancelled; null when none is to come. */
+function lossOf(section: SectionPlan): Scenario | null {
+  const [next] = toCome(section);
+  return next ? { kind: 'lose', sectionId: section.id, meetings: [meetingKey(next)], reason: 'cancelled' } : null;
+}
+
 /** The next meeting that could be cancelled. */
 export function firstLoss(sections: readonly SectionPlan[]): Scenario | null {
-  const next = sections.flatMap((section) => toCome(section).map((one) => ({ id: section.id, ...one })))[0];
-  return next ? { kind: 'lose', sectionId: next.id, date: next.date, start: next.start, reason: 'cancelled' } : null;
+  return sections.map(lossOf).find((one) => one !== null) ?? null;
 }
 
 function firstMore(teams: readonly TeamPlan[]): Scenario | null {

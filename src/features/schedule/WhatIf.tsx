@@ -31,13 +31,18 @@ interface Props {
   sections: SectionPlan[];
   teams: TeamPlan[];
   stages: { id: string; name: string; version: number }[];
+  /** Only the remedies for the plan as it is, where it does not fit. */
+  asItIs?: boolean;
 }
 const MOST_SHOWN = 8;
 
 /** What would happen, how many meetings would be short, and what can be done about it. */
-export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages }: Props) {
+export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages, asItIs = false }: Props) {
   const router = useRouter();
-  const [scenario, setScenario] = useState<Scenario>(() => firstLoss(sections) ?? { kind: 'event', day: earlier });
+  const [scenario, setScenario] = useState<Scenario>(() => {
+    const short = spareOf(sections).some((one) => one < 0);
+    return asItIs || short ? { kind: 'now' } : (firstLoss(sections) ?? { kind: 'event', day: earlier });
+  });
   const [busy, setBusy] = useState(false);
   const names: Names = useMemo(() => {
     const stageNames = new Map(stages.map((stage) => [stage.id, stage.name]));
@@ -84,36 +89,42 @@ export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages 
 
   return (
     <div>
-      <ScenarioForm
-        scenario={scenario}
-        sections={sections}
-        teams={teams}
-        names={names}
-        earlier={earlier}
-        choose={setScenario}
-      />
+      {!asItIs && (
+        <ScenarioForm
+          scenario={scenario}
+          sections={sections}
+          teams={teams}
+          names={names}
+          earlier={earlier}
+          choose={setScenario}
+        />
+      )}
       {problem && (
         <p className="callout mt-3" role="alert">
           {problem}
         </p>
       )}
-      {lines && (
-        <section className="mt-4" aria-label="What it does">
-          <h2 className="mb-1">What it does</h2>
+      {lines && !asItIs && (
+        <section className="mt-4" aria-label="Effect">
+          <h2 className="mb-1">{scenario.kind === 'now' ? 'As it is' : 'Effect'}</h2>
           <ul>
             {lines.map((line, i) => (
               <li key={line.id}>
                 <b>{nameOf(line.id)}</b>:{' '}
                 <span className={spare[i]! < 0 ? 'text-brick font-semibold' : ''}>{spareWords(spare[i]!)}</span>
-                <span className="faint"> (now: {spareWords(before.get(line.id) ?? 0)})</span>
+                {scenario.kind !== 'now' && (
+                  <span className="faint"> (now: {spareWords(before.get(line.id) ?? 0)})</span>
+                )}
               </li>
             ))}
           </ul>
-          <p className="mt-2">
-            <button type="button" className="btn" disabled={busy} onClick={() => void apply(null)}>
-              {fits ? 'Enter it' : 'Enter it, without a remedy'}
-            </button>
-          </p>
+          {scenario.kind !== 'now' && (
+            <p className="mt-2">
+              <button type="button" className="btn" disabled={busy} onClick={() => void apply(null)}>
+                {fits ? 'Apply to plan' : 'Apply to plan, without a remedy'}
+              </button>
+            </p>
+          )}
         </section>
       )}
       {lines && !fits && (
@@ -214,7 +225,8 @@ function WayRow({ number: place, way, words, after, busy, apply }: WayRowProps) 
 }
 
 function problemWith(scenario: Scenario, eventDate: string): string | null {
-  if (scenario.kind === 'lose' && !scenario.reason.trim()) return 'Say why the meeting is cancelled.';
+  if (scenario.kind === 'lose' && scenario.meetings.length === 0) return 'Choose the meetings that are cancelled.';
+  if (scenario.kind === 'lose' && !scenario.reason.trim()) return 'Say why they are cancelled.';
   if (
     scenario.kind === 'more' &&
     !(Number.isInteger(scenario.meetings) && scenario.meetings >= 1 && scenario.meetings <= 20)

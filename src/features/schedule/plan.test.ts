@@ -10,7 +10,9 @@ import { runSheet } from './runSheet';
 import { planLines, sectionPlans } from '@/domain/plan/sectionLine';
 import { PLAN_NAMES, STAGE_PLANS } from './stagePlans';
 import { linesIn, operationsOf, spareAfter, spareOf, titleOf, wordsOf, type Scenario } from '@/domain/plan/whatIf';
-import { earlyWords, stageNow, standsAt, stageWords } from '@/domain/plan/words';
+import { plural } from '@/core/format';
+import { storiesOf, storyWords } from '@/domain/plan/story';
+import { earlyWords, leavesWords, stageNow, standsAt, stageWords } from '@/domain/plan/words';
 import { remedies, planningDay, withMore } from '@/core/plan';
 
 const EVENT = '2026-10-30';
@@ -87,12 +89,12 @@ describe('a team in the plan', () => {
   const pace = (stages: Stage[], now: string) =>
     pacesOf([section('A')], [team('Flint')], stages, { eventDate: EVENT, now })[0]!;
 
-  test('before the first meeting nothing is spent, and nothing to spare', () => {
+  test('before the first meeting nothing is spent, and there is no slack', () => {
     const found = pace(plan(), '2026-10-05T09:00');
     expect(found).toMatchObject({ behind: 0, workLeft: 8, meetingsLeft: 8, meetingOf: [1, 2], done: 0, stages: 4 });
     expect(found.current?.id).toBe('draw');
     expect(found.due).toEqual({ number: 2, date: '2026-10-07' });
-    expect(standsAt(found)).toBe('nothing to spare');
+    expect(standsAt(found)).toBe('no slack');
     expect(stageWords(found)).toBe('draw, meeting 1 of 2');
   });
   test('the meeting that is on still counts, one that is over does not', () => {
@@ -104,7 +106,7 @@ describe('a team in the plan', () => {
     expect([12, 14, 19, 21].map((day) => pace(plan(), `2026-10-${day}T09:00`).behind)).toEqual([1, 2, 3, 4]);
     expect(stageWords(pace(plan(), '2026-10-14T09:00'))).toBe('draw, meeting 4, planned 2');
   });
-  test('handed in early it has meetings to spare; returned, it is to be done again', () => {
+  test('handed in early it has slack; returned, it is to be done again', () => {
     const early = plan({ draw: { handIns: [handIn('Flint', '2026-10-05', { state: 'handed-in' })] } });
     expect(pace(early, '2026-10-07T09:00')).toMatchObject({ behind: -1, done: 1, meetingOf: [1, 3] });
     expect(pace(early, '2026-10-07T09:00').waiting.map((one) => one.id)).toEqual(['draw']);
@@ -242,7 +244,7 @@ describe('what if', () => {
   const spareMeeting = { date: '2026-10-27', start: '15:30', minutes: 50, inReserve: true };
   const sections = (now = '2026-10-07T11:00') =>
     sectionPlans([section('A', { extra: [spareMeeting] }), section('B')], plan(), when(now));
-  const lose: Scenario = { kind: 'lose', sectionId: 'A', date: '2026-10-14', start: '10:00', reason: 'drill' };
+  const lose: Scenario = { kind: 'lose', sectionId: 'A', meetings: ['2026-10-14 10:00'], reason: 'drill' };
 
   test('a lost meeting counts for its section alone, and what began is not touched any more', () => {
     const lines = linesIn(lose, sections(), []);
@@ -255,7 +257,9 @@ describe('what if', () => {
       [1.5, 'extra'],
     ]);
     expect(spareAfter(lines, ways[0]!)).toEqual([0, 1]);
-    const later = remedies({ lines: linesIn({ ...lose, date: '2026-10-26' }, sections('2026-10-14T11:00'), []) });
+    const later = remedies({
+      lines: linesIn({ ...lose, meetings: ['2026-10-26 10:00'] }, sections('2026-10-14T11:00'), []),
+    });
     expect(later.ways.flatMap((way) => way.remedies.map((one) => one.remedy.kind))).not.toContain('shorten');
   });
   test('a way in words, and as the operations that carry it out', () => {
@@ -276,6 +280,33 @@ describe('what if', () => {
     );
     expect(wordsOf({ kind: 'undelay', stage: 'x' }, 0, names, (id) => id).does).toMatch(/as soon as it can/);
   });
+  test('a whole week is cancelled at once, and the plan as it is changes nothing', () => {
+    const week: Scenario = { ...lose, meetings: ['2026-10-14 10:00', '2026-10-12 10:00'] };
+    expect(spareOf(linesIn(week, sections(), []))).toEqual([-2, 0]);
+    expect(operationsOf(week, null, (id) => id).map((one) => 'day' in one && one.day)).toEqual([
+      '2026-10-14',
+      '2026-10-12',
+    ]);
+    expect(titleOf(week, null, names, '', (id) => id)).toBe('Section A loses 2 meetings, 12 Oct to 14 Oct');
+    const now: Scenario = { kind: 'now' };
+    expect(spareOf(linesIn(now, sections(), []))).toEqual([0, 0]);
+    expect(operationsOf(now, null, (id) => id)).toEqual([]);
+  });
+  test('the story of a section is told in the same words everywhere', () => {
+    const told = storiesOf([section('A'), section('B')], [team('Flint')], plan(), when('2026-10-20T09:00'));
+    const [flint] = pacesOf([section('A')], [team('Flint')], plan(), when('2026-10-20T09:00'));
+    expect(flint!.behind).toBeGreaterThan(0);
+    expect(told.map(storyWords)).toEqual([
+      `The class plan leaves no slack. 1 of 1 team is behind: Flint by ${plural(flint!.behind, 'meeting')}, with work for ${flint!.workLeft} and ${flint!.meetingsLeft} left.`,
+      'The class plan leaves no slack.',
+    ]);
+    expect(storiesOf([section('A')], [], plan(), when('2026-12-01T09:00'))).toEqual([]);
+    expect([leavesWords(-2), leavesWords(0), leavesWords(1)]).toEqual([
+      'is 2 meetings short',
+      'leaves no slack',
+      'leaves 1 meeting of slack',
+    ]);
+  });
   test('a team that needs more is a line of its own', () => {
     const [all, teams] = [
       sections('2026-10-05T09:00'),
@@ -288,7 +319,7 @@ describe('what if', () => {
     expect(titleOf(more, null, names, 'Flint', (id) => id)).toBe('Flint: 1 meeting more for “build”');
     expect(operationsOf(more, null, (id) => id)).toEqual([more]);
   });
-  test('an event a week earlier is two meetings short everywhere; a later one has two to spare', () => {
+  test('an event a week earlier is two meetings short everywhere; a later one has two of slack', () => {
     expect(spareOf(linesIn({ kind: 'event', day: '2026-10-23' }, sections(), []))).toEqual([-2, -2]);
     const longer = [section('A', { lastDay: '2026-11-30' })];
     const open = sectionPlans(longer, plan(), when('2026-10-07T11:00'));

@@ -72,7 +72,7 @@ export const changePlanSchema = yup.object({
     )
     .required()
     .min(1, 'Nothing is changed.')
-    .max(20, 'At most 20 changes at once.'),
+    .max(60, 'At most 60 changes at once.'),
   seen: yup
     .array(yup.object({ id: id('The stage'), version: counted().required() }))
     .default([])

@@ -23,17 +23,24 @@ export function Sheet({
     <section className="frame flex-1 flex flex-col min-h-[420px]">
       <Zones />
       <div className="pl-4 pr-4 pt-4 pb-5 sm:pl-8 sm:pr-5 flex-1">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-1">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-3">
           <h1>{title}</h1>
-          {about && <p className="faint">{about}</p>}
+          <p className="faint">
+            {about ?? purpose}
+            {purpose && (
+              <a href={help} className="no-print ml-3 text-sm">
+                Help
+              </a>
+            )}
+          </p>
           {actions && <div className="ml-auto flex flex-wrap gap-2 no-print self-center">{actions}</div>}
         </div>
-        <p className="text-sm faint mb-3 no-print">
-          {purpose} {purpose && <a href={help}>Help</a>}
-        </p>
         {children}
       </div>
-      <TitleBlock rows={block} />
+      <div className="flex flex-wrap items-end justify-end gap-x-4">
+        {about && <p className="text-sm faint mr-auto pl-4 sm:pl-8 pb-1 no-print">{purpose}</p>}
+        <TitleBlock rows={block} />
+      </div>
     </section>
   );
 }

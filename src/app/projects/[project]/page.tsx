@@ -6,7 +6,9 @@ import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/
 import { listBenchmarks } from '@/domain/legacy/read';
 import { listOpenActions } from '@/domain/actions/read';
 import { pacesOf } from '@/domain/plan/pace';
+import { storiesOf } from '@/domain/plan/story';
 import { stageNow } from '@/domain/plan/words';
+import { PlanStory } from '@/features/schedule/PlanStory';
 import { opensTo } from '@/features/today/opensTo';
 import { FirstSteps, firstSteps } from '@/features/today/FirstSteps';
 import { TodayList } from '@/features/today/TodayList';
@@ -45,6 +47,7 @@ export default async function TodayPage(props: SheetProps) {
     listOpenActions(pool(), id, leads ? null : seat.teamId),
     listBenchmarks(pool(), id),
   ]);
+  const stories = storiesOf(frame.section ? [frame.section] : frame.sections, frame.teams, stages, { eventDate, now });
   const paces = pacesOf(clock ? [clock] : [], teams, stages, { eventDate, now });
   const next = frame.meetings.filter((meeting) => endOf(meeting) > frame.now).slice(0, 4);
   return (
@@ -79,6 +82,12 @@ export default async function TodayPage(props: SheetProps) {
           {items.length === 0 && teams.length === 0 && <p className="faint">Nothing is open.</p>}
         </div>
         <aside className="flex flex-col gap-4">
+          {leads && stories.length > 0 && (
+            <section>
+              <h2 className="mb-1">Plan</h2>
+              <PlanStory stories={stories} remedies={seat.role === 'instructor' ? href('schedule/what-if') : null} />
+            </section>
+          )}
           <section>
             <h2 className="mb-1">Next meetings</h2>
             {next.length === 0 ? (

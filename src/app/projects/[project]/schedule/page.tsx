@@ -2,6 +2,9 @@ import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ChangeList } from '@/features/schedule/ChangeList';
 import { PlanSheet } from '@/features/schedule/PlanSheet';
+import { PlanStory } from '@/features/schedule/PlanStory';
+import { storiesOf } from '@/domain/plan/story';
+import { seesAll } from '@/server/access';
 import { listPlanChanges } from '@/domain/plan/changes';
 import { planLines } from '@/domain/plan/sectionLine';
 import { StartPlans } from '@/features/schedule/StartPlans';
@@ -39,6 +42,12 @@ export default async function SchedulePage(props: SheetProps) {
       }
     >
       <div className="print-landscape">
+        {seesAll(frame.seat) && (
+          <PlanStory
+            stories={storiesOf(sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now })}
+            remedies={leads ? hrefIn(frame, 'schedule/what-if') : null}
+          />
+        )}
         {project.eventDate < frame.today && (
           <p className="callout mb-3">
             The event on {day(project.eventDate, true)} has passed.{' '}

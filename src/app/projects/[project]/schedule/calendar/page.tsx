@@ -5,7 +5,14 @@ import { removeSchoolDay } from '@/features/calendar/actions';
 import { MeetingTable } from '@/features/calendar/MeetingTable';
 import { listSchoolDays } from '@/domain/calendar/read';
 import { NEW_SECTION, sectionForm } from '@/features/calendar/toForm';
-import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { hrefIn, openSheet, ProjectFrame, scheduleViews, type Frame, type SheetProps } from '@/features/frame';
+import { PlanStory } from '@/features/schedule/PlanStory';
+import { WhatIf } from '@/features/schedule/WhatIf';
+import { dateOf, dayNumber } from '@/core/calendar';
+import { listStages, type Stage } from '@/domain/plan/read';
+import { sectionPlans } from '@/domain/plan/sectionLine';
+import { storiesOf } from '@/domain/plan/story';
+import { seesAll } from '@/server/access';
 import { endOfLink } from '@/domain/links/endOfLink';
 import { LinkPanel } from '@/features/links/LinkPanel';
 import { listLinks } from '@/domain/links/read';
@@ -20,9 +27,11 @@ export default async function CalendarPage(props: SheetProps) {
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
   const sections = frame.section ? [frame.section] : frame.sections;
-  const [school, feeds] = await Promise.all([
+  const when = { eventDate: project.eventDate, now: frame.now };
+  const [school, feeds, stages] = await Promise.all([
     leads ? listSchoolDays(pool()) : [],
     leads ? listLinks(pool(), project.id, 'feed') : [],
+    listStages(pool(), project.id),
   ]);
   const own = (frame.sections[0]?.noClass ?? [])
     .filter((one) => !one.shared)
@@ -31,7 +40,7 @@ export default async function CalendarPage(props: SheetProps) {
   const span = { from: term[0] ?? project.eventDate, to: term.at(-1) ?? project.eventDate };
   return (
     <ProjectFrame
-      shows={['calendar', 'links']}
+      shows={['calendar', 'links', 'plan']}
       frame={frame}
       sheet="schedule"
       name="Schedule"
@@ -54,6 +63,7 @@ export default async function CalendarPage(props: SheetProps) {
           {leads ? 'Enter the first section below.' : ''}
         </Nothing>
       )}
+      <Story frame={frame} stages={stages} when={when} />
       {sections.map((section) => (
         <section key={section.id} className="mb-6" aria-label={`Section ${section.name}`}>
           <h3 className="mb-1">
@@ -166,6 +176,41 @@ function Besides({ section }: { section: Section }) {
             <b>{name}:</b> {what.join('; ')}
           </p>
         ))}
+    </>
+  );
+}
+
+/** What the days entered here leave of the plan, and where it does not fit any more what can be done about it. */
+function Story({
+  frame,
+  stages,
+  when,
+}: {
+  frame: Frame;
+  stages: readonly Stage[];
+  when: { eventDate: string; now: string };
+}) {
+  if (!seesAll(frame.seat)) return null;
+  const sections = frame.section ? [frame.section] : frame.sections;
+  const stories = storiesOf(sections, frame.teams, stages, when);
+  const leads = frame.seat.role === 'instructor';
+  const short = stories.some((story) => story.leaves < 0);
+  return (
+    <>
+      <PlanStory stories={stories} remedies={null} />
+      {leads && short && (
+        <div className="mb-6">
+          <WhatIf
+            asItIs
+            projectId={frame.seat.project.id}
+            eventDate={when.eventDate}
+            earlier={dateOf(dayNumber(when.eventDate) - 7)}
+            sections={sectionPlans(sections, stages, when)}
+            teams={[]}
+            stages={stages.map(({ id, name, version }) => ({ id, name, version }))}
+          />
+        </div>
+      )}
     </>
   );
 }

@@ -1,6 +1,8 @@
 import { seesAll } from '@/server/access';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { ClassProgress } from '@/features/schedule/ClassProgress';
+import { PlanStory } from '@/features/schedule/PlanStory';
+import { storiesOf } from '@/domain/plan/story';
 import { pacesOf } from '@/domain/plan/pace';
 import { TeamStages } from '@/features/schedule/TeamStages';
 import { readSafety } from '@/domain/safety/read';
@@ -29,6 +31,15 @@ export default async function ProgressPage(props: SheetProps) {
       title={team ? `Progress of ${team.name}` : 'Progress'}
       byTeam={sees}
     >
+      {sees && !team && (
+        <PlanStory
+          stories={storiesOf(frame.section ? [frame.section] : frame.sections, frame.teams, stages, {
+            eventDate: project.eventDate,
+            now: frame.now,
+          })}
+          remedies={leads ? hrefIn(frame, 'schedule/what-if') : null}
+        />
+      )}
       {stages.length === 0 && (
         <Nothing>
           {leads ? 'Teams hand in what a stage asks for; lay out the stages first.' : 'Nothing is to be handed in yet.'}

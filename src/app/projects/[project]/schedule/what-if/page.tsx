@@ -4,6 +4,8 @@ import { ChangeList } from '@/features/schedule/ChangeList';
 import { teamPlans } from '@/domain/plan/teamPlans';
 import { listPlanChanges } from '@/domain/plan/changes';
 import { sectionPlans } from '@/domain/plan/sectionLine';
+import { PlanStory } from '@/features/schedule/PlanStory';
+import { storiesOf } from '@/domain/plan/story';
 import { WhatIf } from '@/features/schedule/WhatIf';
 import { listStages } from '@/domain/plan/read';
 import { Nothing } from '@/ui/sheet/Sheet';
@@ -30,6 +32,7 @@ export default async function WhatIfPage(props: SheetProps) {
       byTeam={false}
       about="nothing is changed until you apply it"
     >
+      <PlanStory stories={storiesOf(sections, frame.teams, stages, when)} remedies={null} />
       {stages.length === 0 || sections.length === 0 ? (
         <Nothing>Lay out a plan first: stages over the meetings of a section.</Nothing>
       ) : (
