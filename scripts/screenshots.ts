@@ -140,7 +140,11 @@ async function pasteList(page: Page) {
 }
 /** A meeting of section 5, which has nothing to spare. */
 async function loseTuesday(page: Page) {
-  await page.getByLabel('Which meeting').selectOption({ label: '5: Tue 27 Oct 13:10' });
+  await page.getByRole('combobox', { name: 'Section' }).selectOption({ label: '5' });
+  await page
+    .getByRole('checkbox', { name: /^Week of/ })
+    .first()
+    .check();
   await page.getByLabel('Reason').fill('fire drill');
   await page.getByRole('button', { name: 'Apply way 1' }).waitFor();
 }

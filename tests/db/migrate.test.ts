@@ -6,6 +6,7 @@ import postgres from 'postgres';
 import type { Row } from '@/db/catalogue';
 import { connect, pool, type Sql, type Tx } from '@/db/connection';
 import { migrate, MIGRATIONS } from '@/db/migrate';
+import { rowsOf } from '@/domain/bundle/format';
 import { writeBundle } from '@/domain/bundle/write';
 import { demoBundle, otherConnection, ownDatabase } from './database';
 
@@ -154,6 +155,10 @@ describe('a database of version 6, with the demo project as it was then', () => 
       expect(bundle.tables.event_opening).toHaveLength(old.tables.event_opening!.length);
       for (const table of ['event_opening', 'official', 'correction']) delete old.tables[table];
       delete bundle.tables.event_opening;
+      for (const row of [...rowsOf(bundle, 'stage'), ...rowsOf(old, 'stage')]) {
+        delete row.evidence;
+        delete row.evidence_count;
+      }
       expect(bundle).toEqual(old);
     } finally {
       await sql.end();

@@ -1,9 +1,12 @@
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { pool } from '@/db/connection';
 import { listCorrections } from '@/domain/event/corrections';
 import { eventToday } from '@/domain/event/today';
 import { loadEventResults, loadStandings } from '@/domain/standings/judge';
 import { recordRun, recordRunByLink, withdrawRun, withdrawRunByLink } from '@/features/bench/commands';
+import { recordConcept } from '@/features/concepts/commands';
+import { keepPicture } from '@/features/pictures/commands';
 import { recordIteration } from '@/features/builds/commands';
 import {
   closeEvent,
@@ -248,6 +251,70 @@ describe('an official', () => {
       await perform(withdrawRunByLink, { projectId: p.id, id: practice.id, version: 1, reason: 'x' }),
     ).toMatchObject({
       denied: true,
+    });
+  });
+});
+
+describe('what was done is not asked for twice', () => {
+  const stateOf = async (team: string, stage: string) =>
+    (
+      await pool()<{ state: string; note: string }[]>`
+        select h.state, h.note from hand_in h join stage s on s.id = h.stage_id
+        where h.project_id = ${p.id} and h.team_id = ${p.teams[team]!} and s.name = ${stage}`
+    )[0];
+  const open = (team: string, stage: string) =>
+    bySystem(
+      (tx) => tx`delete from hand_in h using stage s where s.id = h.stage_id and s.name = ${stage}
+        and h.project_id = ${p.id} and h.team_id = ${p.teams[team]!}`,
+    );
+  const practise = () => enter({ teamId: p.teams.Flint, iterationId: p.iteration['Flint 3'], attempt: null });
+
+  test('so many recorded runs hand in the first stage that asks for them, and the next counts from the day after', async () => {
+    await asPerson(p.studentOf('Flint'));
+    const trials = ['First trials', 'Measured trials'];
+    for (const stage of trials) await open('Flint', stage);
+    const first = await practise();
+    expect(first.ok && first.notes).toContain('“First trials” is handed in with it');
+    expect(await stateOf('Flint', 'First trials')).toMatchObject({
+      state: 'handed-in',
+      note: expect.stringMatching(/^\d+ runs recorded$/) as string,
+    });
+    done(await practise());
+    expect(await stateOf('Flint', 'Measured trials')).toBeUndefined();
+    // What was returned stays with the team.
+    await bySystem(
+      (tx) => tx`update hand_in h set state = 'returned' from stage s
+        where s.id = h.stage_id and s.name = 'First trials' and h.team_id = ${p.teams.Flint!}`,
+    );
+    done(await practise());
+    expect((await stateOf('Flint', 'First trials'))!.state).toBe('returned');
+  });
+
+  test('a concept with a sketch of every member hands in the stage that asks for one each', async () => {
+    await bySystem(async (tx) => {
+      await tx`update stage set evidence = 'concepts' where project_id = ${p.id} and name = 'Concepts and selection'`;
+      await tx`update concept_round set released_at = null where project_id = ${p.id}`;
+      await tx`update concept set removed_at = now() where project_id = ${p.id}`;
+    });
+    await open('Marl', 'Concepts and selection');
+    const members = await pool()<{ id: string }[]>`
+      select account_id as id from team_member where team_id = ${p.teams.Marl!} order by account_id`;
+    expect(members.length).toBeGreaterThan(1);
+    const picture = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer();
+    for (const [i, { id }] of members.entries()) {
+      await asPerson(id);
+      const concept = randomUUID();
+      const steps = [{ text: 'Runs along the cable' }];
+      done(await perform(recordConcept, { projectId: p.id, id: concept, title: `Idea ${i}`, steps, claims: [] }));
+      expect(await stateOf('Marl', 'Concepts and selection')).toBeUndefined();
+      const drawn = { projectId: p.id, id: randomUUID(), objectKind: 'concept', objectId: concept };
+      done(await perform(keepPicture(picture), drawn));
+    }
+    expect(await stateOf('Marl', 'Concepts and selection')).toEqual({
+      state: 'handed-in',
+      note: `${members.length} concepts with a sketch`,
     });
   });
 });

@@ -1,4 +1,4 @@
-import { addDays, formatISO, startOfISOWeek } from 'date-fns';
+import { addDays, format, formatISO, startOfISOWeek } from 'date-fns';
 import ICAL from 'ical.js';
 import type { Browser, Page } from '@playwright/test';
 import { signIn } from './browser';
@@ -171,9 +171,13 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
 
   await test.step('section B loses a day: remedies are compared, one is applied and undone', async () => {
     await go('schedule/what-if');
-    await page.getByLabel('Which meeting').selectOption(await optionWith(page, day(8)));
+    await page.getByRole('combobox', { name: 'Section' }).selectOption({ label: 'B' });
+    const meetings = page.getByRole('list', { name: 'Meetings' });
+    for (const box of await meetings.getByRole('checkbox', { checked: true }).all()) await box.uncheck();
+    await said(page, 'Choose the meetings that are cancelled.');
+    await meetings.getByRole('checkbox', { name: format(addDays(monday, 8), 'EEE d MMM') }).check();
     await page.getByLabel('Reason').fill('school trip');
-    const does = page.getByRole('region', { name: 'What it does' });
+    const does = page.getByRole('region', { name: 'Effect' });
     await expect(does).toContainText('Section B: 1 meeting short (now: fits, no slack)');
     await expect(does).toContainText('Section A: fits, no slack');
     const remedies = page.getByRole('region', { name: 'Remedies' });
@@ -190,6 +194,32 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await expect(page.getByRole('button', { name: /^Account of it, section A: meeting 7, slack 1/ })).toBeVisible();
     await changes.getByRole('button', { name: 'undo' }).first().click();
     await expect(page.getByRole('button', { name: /^Account of it, section B: meeting 8, no slack/ })).toBeVisible();
+  });
+
+  await test.step('a whole week is lost: five pages tell the same, and remedies are offered where days off are entered', async () => {
+    await go('schedule/what-if');
+    await page.getByRole('combobox', { name: 'Section' }).selectOption({ label: 'B' });
+    const week = page.getByRole('checkbox', { name: `Week of ${format(addDays(monday, 8), 'd MMM')}` });
+    await week.check();
+    await page.getByRole('button', { name: 'Apply to plan, without a remedy' }).click();
+    const story = (who = page) => who.getByRole('region', { name: 'How the plan stands' });
+    await expect(story()).toContainText(/Section B\. The class plan is 2 meetings short\./);
+    await expect(page.getByRole('region', { name: 'Effect' })).toContainText('Section B: 2 meetings short');
+    const told = (await story().innerText()).replace(/\s*What can be done/g, '');
+    for (const sheet of ['schedule', 'schedule/progress', 'schedule/calendar', '']) {
+      await page.goto(sheet ? `${home}/${sheet}` : home);
+      await expect(story()).toBeVisible();
+      expect((await story().innerText()).replace(/\s*What can be done/g, '').replace(/\n+/g, '\n'), sheet).toBe(
+        told.replace(/\n+/g, '\n'),
+      );
+    }
+    await go('schedule/calendar');
+    await expect(page.getByRole('region', { name: 'Remedies' })).toBeVisible();
+    await go('schedule');
+    await page.getByRole('link', { name: 'What can be done' }).click();
+    const changes = page.getByRole('region', { name: 'Changes of the plan' });
+    await changes.getByRole('button', { name: 'undo' }).first().click();
+    await expect(story()).toContainText(/Section B\. The class plan leaves/);
   });
 
   await test.step('a team hands in on a phone and is accepted; the one that does not falls behind', async () => {
@@ -334,13 +364,3 @@ test('the lesson sheet prints on one page, the plan on one', async ({ browser })
     expect(pdf.toString('latin1').match(/\/Type\s*\/Page\b/g), sheet).toHaveLength(1);
   }
 });
-
-/** The value of the option for section B on this day. */
-async function optionWith(page: Page, date: string): Promise<string> {
-  const value = await page
-    .getByLabel('Which meeting')
-    .locator(`option[value*="${date}"]`)
-    .first()
-    .getAttribute('value');
-  return value!;
-}

@@ -28,6 +28,9 @@ export interface Stage {
   optional: boolean;
   leftOut: boolean;
   handsIn: string;
+  /** What the program sees by itself, and how many of it: then the stage is handed in. */
+  evidence: '' | 'runs' | 'concepts';
+  evidenceCount: number;
   people: string;
   room: string;
   needs: string;
@@ -42,6 +45,7 @@ export interface Stage {
 export const listStages = remembered(async (sql: Sql, projectId: string): Promise<Stage[]> => {
   const rows = await sql<(Omit<Stage, 'after' | 'handIns'> & { links: Link[]; entries: Entry[] })[]>`
     select s.id, s.position, s.name, s.meetings, s.minutes, s.shortest, s.lead_days, s.delay, s.optional, s.left_out, s.hands_in,
+      s.evidence, s.evidence_count,
       s.people, s.room, s.needs, s.cautions, s.version,
       coalesce((select json_agg(json_build_array(l.after_id, l.by_custom) order by p.position, p.name)
         from stage_link l join stage p on p.id = l.after_id where l.stage_id = s.id), '[]') as links,

@@ -9,6 +9,7 @@ import { readMeasured } from '@/domain/bench/measure';
 import { ConflictError, FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { newestIteration } from '@/domain/builds/first';
+import { tickRuns } from '@/domain/plan/tick';
 import { runTarget } from '@/domain/builds/targets';
 import { read } from '@/ui/forms/schema';
 import { isOfficial } from '@/domain/event/officials';
@@ -107,6 +108,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     }
     await keepReading(work, id, test, measured);
     if (attempt !== null) await count(work, { id, eventId: event.id, teamId, number: attempt }, test);
+    await tickRuns(work, teamId);
     return { id, attempt };
   },
 });

@@ -4,6 +4,7 @@ import { readMeasured } from '@/domain/bench/measure';
 import { FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { conceptTarget, mustNotBeReleased } from '@/domain/concepts/read';
+import { tickConcepts } from '@/domain/plan/tick';
 import { readOptional } from '@/ui/forms/schema';
 import { commentSchema, conceptSchema } from './schema';
 
@@ -42,6 +43,7 @@ export const recordConcept: Command<Input, { id: string }> = {
       await tx`delete from concept_claim where concept_id = ${id}`;
     }
     await claim(work, input);
+    await tickConcepts(work, seat.actor.id);
     return { id };
   },
 };

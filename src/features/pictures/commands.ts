@@ -3,6 +3,7 @@ import { FieldError } from '@/server/outcome';
 import type { Command } from '@/server/perform';
 import { renewPicture, type StoredPicture } from '@/server/pictures';
 import { mustNotBeReleased } from '@/domain/concepts/read';
+import { tickConcepts } from '@/domain/plan/tick';
 import { PICTURED, picturedTarget } from '@/domain/builds/targets';
 import { id, place } from '@/ui/forms/schema';
 
@@ -31,7 +32,8 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
     schema: pictureSchema as Command<yup.InferType<typeof pictureSchema>, never>['schema'],
     target: picturedTarget,
     prepare: async () => void (renewed = await renewPicture(bytes)),
-    run: async ({ tx, projectId, age }, { id, objectKind, objectId }) => {
+    run: async (work, { id, objectKind, objectId }) => {
+      const { tx, projectId, age, seat } = work;
       if (objectKind === 'concept') await mustNotBeReleased(tx, objectId);
       await tx`select pg_advisory_xact_lock(3, hashtext(${objectId}))`; // counted one after another
       const [known] = await tx`select 1 from attachment where id = ${id} and project_id = ${projectId}`;
@@ -48,6 +50,7 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
       const madeAt = new Date(Date.now() - age);
       const row = { id, projectId, teamId: room.teamId, objectKind, objectId, madeAt, ...renewed };
       await tx`insert into attachment ${tx(row)}`;
+      if (objectKind === 'concept') await tickConcepts(work, seat.actor.id);
       return { id };
     },
   };

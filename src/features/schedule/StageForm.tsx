@@ -5,7 +5,7 @@ import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveStage } from './actions';
 import { stageSchema } from './schema';
 
-const { Area, Check, Choice, Complaint, Decimal, Rows, Text } = fieldsOf(stageSchema);
+const { Area, Check, Choice, Complaint, Decimal, Rows, Text, useValue } = fieldsOf(stageSchema);
 
 /** One stage: how long, after what, what is handed in, what it needs. */
 export function StageForm({
@@ -62,6 +62,18 @@ export function StageForm({
       <Check name="leftOut" label="Left out" />
       <Text name="handsIn" label="What each team hands in" />
       <div className="flex flex-wrap gap-3">
+        <Choice
+          name="evidence"
+          label="Ticked by itself"
+          options={[
+            ['', 'no: the team hands it in'],
+            ['runs', 'once so many runs are recorded'],
+            ['concepts', 'once every member has a concept with a sketch'],
+          ]}
+        />
+        <RunsAsked />
+      </div>
+      <div className="flex flex-wrap gap-3">
         <Text name="people" label="Who is needed" hint="like workshop aide" />
         <Text name="room" label="Room" className="w-32" />
         <Text name="needs" label="Tools and materials" className="min-w-60" />
@@ -73,6 +85,11 @@ export function StageForm({
       />
     </RecordForm>
   );
+}
+
+/** How many runs a stage asks for. */
+function RunsAsked() {
+  return useValue('evidence') === 'runs' ? <Decimal name="evidenceCount" label="Runs" className="w-20" /> : null;
 }
 
 const NAMES = {

@@ -55,6 +55,7 @@ export function TeamStages({
           {state === 'handed-in' && <Withdraw {...place} back={back} />}
         </div>
         {stage.handsIn && <p className="text-sm">Hand in: {stage.handsIn}</p>}
+        {stage.evidence && <p className="text-sm faint">{ticksWhen(stage)}</p>}
         {entry?.note && (
           <p className="text-sm">
             {state === 'returned' ? 'Still to be done: ' : 'Note: '}
@@ -117,4 +118,11 @@ function StateWord({ entry }: { entry: HandIn | undefined }) {
       {entry?.handedInOn && state !== 'returned' && ` ${day(entry.handedInOn)}`}
     </span>
   );
+}
+
+/** When a stage is handed in by itself. */
+function ticksWhen({ evidence, evidenceCount }: Stage): string {
+  return evidence === 'runs'
+    ? `Handed in by itself once ${plural(evidenceCount, 'run is', 'runs are')} recorded.`
+    : 'Handed in by itself once every member has handed in a concept with a sketch.';
 }

@@ -23,13 +23,16 @@ import { stageForm } from './toForm';
 /** A stage with what it comes after; a cycle is refused by name. */
 export const saveStage = action('saveStage', stageSchema, async (work, input) => {
   const { tx, projectId } = work;
-  const { id, version, name, lengthIn, after, handsIn, people, room, needs, cautions, optional, leftOut } = input;
+  const { id, version, name, lengthIn, after, handsIn, evidence, people, room, needs, cautions, optional, leftOut } =
+    input;
   await tx`select 1 from project where id = ${projectId} for update`;
   const length = read(input.length);
   if (lengthIn === 'meetings' && length > 200) throw new FieldError('length', 'The length is at most 200 meetings.');
   const values = {
     name,
     handsIn,
+    evidence,
+    evidenceCount: readOptional(input.evidenceCount) ?? 1,
     people,
     room,
     needs,
@@ -120,7 +123,8 @@ async function nextPosition({ tx, projectId }: Work): Promise<number> {
   return row.next;
 }
 
-function columnsOf({ name, meetings, shortest, leadDays, optional, handsIn, needs, cautions }: StartStage) {
+function columnsOf(stage: StartStage) {
+  const { name, meetings, shortest, leadDays, optional, handsIn, evidence, needs, cautions } = stage;
   return {
     name,
     meetings,
@@ -128,6 +132,8 @@ function columnsOf({ name, meetings, shortest, leadDays, optional, handsIn, need
     leadDays: leadDays ?? 0,
     optional: optional ?? false,
     handsIn: handsIn ?? '',
+    evidence: evidence?.[0] ?? '',
+    evidenceCount: evidence?.[1] ?? 1,
     needs: needs ?? '',
     cautions: cautions ?? '',
   };

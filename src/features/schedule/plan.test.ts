@@ -57,6 +57,8 @@ const stage = (id: string, meetings: number, after: string[] = [], more: Partial
   optional: false,
   leftOut: false,
   handsIn: '',
+  evidence: '',
+  evidenceCount: 1,
   people: '',
   room: '',
   needs: '',

@@ -27,6 +27,11 @@ export const stageSchema = yup.object({
     .default([])
     .max(40, 'At most 40 stages before one.'),
   handsIn: short('What is handed in', 400),
+  evidence: yup
+    .string()
+    .oneOf(['', 'runs', 'concepts'] as const)
+    .default(''),
+  evidenceCount: decimal('How many', { optional: true, min: 1, max: 50, whole: true }),
   people: short('Who is needed', 160),
   room: short('The room', 160),
   needs: short('Tools and materials', 400),

@@ -9,6 +9,8 @@ export interface StartStage {
   /** Of `after`: what it follows by custom only. */
   byCustom?: readonly string[];
   handsIn?: string;
+  /** What of it the program sees by itself, and how many. */
+  evidence?: readonly ['runs' | 'concepts', number];
   needs?: string;
   cautions?: string;
 }
@@ -31,7 +33,13 @@ export const STAGE_PLANS: readonly StartPlan[] = [
     about: 'one small thing from brief to contest in about eight meetings',
     stages: [
       { name: 'Brief and warm-up', meetings: 1, handsIn: 'the rules in own words' },
-      { name: 'Sketches', meetings: 1, after: ['Brief and warm-up'], handsIn: 'one sketch each' },
+      {
+        name: 'Sketches',
+        meetings: 1,
+        after: ['Brief and warm-up'],
+        handsIn: 'one sketch each',
+        evidence: ['concepts', 1],
+      },
       {
         name: 'Build',
         meetings: 3,
@@ -40,7 +48,14 @@ export const STAGE_PLANS: readonly StartPlan[] = [
         handsIn: 'a prototype that runs',
         cautions: CUTTING,
       },
-      { name: 'Trial runs', meetings: 1, after: ['Build'], handsIn: 'three recorded runs', cautions: TESTING },
+      {
+        name: 'Trial runs',
+        meetings: 1,
+        after: ['Build'],
+        handsIn: 'three recorded runs',
+        evidence: ['runs', 3],
+        cautions: TESTING,
+      },
       {
         name: 'Mend and improve',
         meetings: 1,
@@ -70,7 +85,13 @@ export const STAGE_PLANS: readonly StartPlan[] = [
         after: ['Brief and client visit'],
         handsIn: 'list of requirements',
       },
-      { name: 'Concepts', meetings: 2, after: ['Requirements'], handsIn: 'one concept each' },
+      {
+        name: 'Concepts',
+        meetings: 2,
+        after: ['Requirements'],
+        handsIn: 'one concept each',
+        evidence: ['concepts', 1],
+      },
       { name: 'Selection', meetings: 1, after: ['Concepts'], handsIn: 'chosen concept with reasons' },
       {
         name: 'First prototype',
@@ -87,6 +108,7 @@ export const STAGE_PLANS: readonly StartPlan[] = [
         shortest: 1,
         after: ['First prototype'],
         handsIn: 'recorded runs',
+        evidence: ['runs', 3],
         needs: 'test rig',
         cautions: TESTING,
       },
@@ -114,6 +136,7 @@ export const STAGE_PLANS: readonly StartPlan[] = [
         shortest: 1,
         after: ['Second prototype'],
         handsIn: 'runs by the event’s protocol',
+        evidence: ['runs', 3],
         needs: 'test rig',
         cautions: TESTING,
       },
@@ -131,6 +154,7 @@ export const STAGE_PLANS: readonly StartPlan[] = [
         optional: true,
         after: ['Measured trials', 'Portfolio'],
         handsIn: 'one run as on the day',
+        evidence: ['runs', 1],
       },
     ],
   },

@@ -25,14 +25,12 @@ export function Sheet({
       <div className="pl-4 pr-4 pt-4 pb-5 sm:pl-8 sm:pr-5 flex-1">
         <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-3">
           <h1>{title}</h1>
-          <p className="faint">
-            {about ?? purpose}
-            {purpose && (
-              <a href={help} className="no-print ml-3 text-sm">
-                Help
-              </a>
-            )}
-          </p>
+          {(about ?? purpose) && <p className="faint">{about ?? purpose}</p>}
+          {purpose && (
+            <a href={help} className="no-print text-sm">
+              Help
+            </a>
+          )}
           {actions && <div className="ml-auto flex flex-wrap gap-2 no-print self-center">{actions}</div>}
         </div>
         {children}
