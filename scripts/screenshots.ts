@@ -135,7 +135,7 @@ async function pasteList(page: Page) {
   const text =
     'code,statement,kind,parameter,dimension,value,unit\nR-20,Width on the cable,max,Width,length,300,mm\nR-21,Brake force,min,Brake force,force,5,g\nR-01,Mass,max,Carrier mass,mass,1,kg';
   await page.getByLabel('The list, pasted').fill(text);
-  await page.getByRole('button', { name: 'Look at it first' }).click();
+  await page.getByRole('button', { name: 'Check it first' }).click();
   await page.getByText(/can be taken/).waitFor();
 }
 /** A meeting of section 5, which has nothing to spare. */
@@ -172,7 +172,7 @@ async function plansToStartFrom(page: Page) {
   await page.getByLabel('Title').fill('Second courier');
   await page.getByLabel('Client or competition').fill('Allotments');
   await page.getByLabel('Day of the event').fill('2027-03-19');
-  await page.getByRole('button', { name: 'Make the project' }).click();
+  await page.getByRole('button', { name: 'Create project' }).click();
   await page.getByRole('region', { name: 'First steps' }).waitFor();
   const home = `${page.url()}/schedule`;
   await page.goto(`${home}/calendar`);
@@ -188,10 +188,10 @@ async function plansToStartFrom(page: Page) {
 async function runSession(page: Page) {
   await page.getByRole('link', { name: /Mon 26 Oct/ }).click();
   await page.getByRole('button', { name: 'Begin the session' }).click();
-  await page.getByRole('button', { name: 'it ran all the same' }).click();
+  await page.getByRole('button', { name: 'it ran anyway' }).click();
   await page.getByText('Gneiss attempt 1').waitFor();
   await page.getByRole('button', { name: 'Start', exact: true }).click();
-  await page.getByRole('button', { name: 'It is through' }).waitFor();
+  await page.getByRole('button', { name: 'Run done' }).waitFor();
 }
 async function openSession(page: Page) {
   await page.getByRole('link', { name: /Wed 28 Oct/ }).click();

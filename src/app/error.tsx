@@ -5,7 +5,7 @@ import { Plain } from '@/ui/sheet/Plain';
 export default function Fault({ reset }: { reset: () => void }) {
   return (
     <Plain
-      title="This page could not be made"
+      title="This page could not be shown"
       about="A fault in the program, or no connection to the database. Nothing you entered was lost; what you had typed is kept in this browser."
     >
       <button className="btn btn-go" onClick={reset}>

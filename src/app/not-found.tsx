@@ -4,8 +4,8 @@ import { Plain } from '@/ui/sheet/Plain';
 export default function NotFound() {
   return (
     <Plain
-      title="Not found, or not for you"
-      about="There is nothing at this address that you may see. A link may have ended, or you may be signed in as somebody else."
+      title="Page not found"
+      about="There is nothing here that you can open. A link may have ended, or you may be signed in as somebody else."
     >
       <p className="flex gap-2">
         <Link className="btn" href="/projects">

@@ -9,7 +9,7 @@ export function outageOf(error: unknown): string | null {
   if (code === '53100')
     return 'The disk of the database is full, so nothing was saved. Tell whoever runs this installation.';
   if (code === HELD)
-    return 'A backup is being put back just now, so nothing is saved for some minutes. Leave this open, or try again then.';
+    return 'A backup is being restored, so nothing can be saved for a few minutes. Leave this page open, or try again then.';
   if (/^(08|53|57P|58)/.test(code) || DRIVER.has(code))
     return 'The database does not answer just now; whether this was saved is not known yet.';
   return null;

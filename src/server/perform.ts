@@ -48,7 +48,7 @@ const SIGNED_OUT = {
   ok: false,
   denied: true,
   signedOut: true,
-  message: 'You are not signed in any more. Sign in again; what you entered is kept on this device.',
+  message: 'You are signed out. Sign in again; what you entered is kept on this device.',
 } as const;
 
 /**

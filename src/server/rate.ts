@@ -17,7 +17,7 @@ export function slowDown(request: Request, kind: keyof typeof MOST): Response | 
   const now = Date.now();
   const whole = take(`${kind} all of ${address}`, MOST[kind] * A_CLASS, now);
   if (whole && take(`${kind} ${callerOf(request, address)}`, MOST[kind], now)) return null;
-  return reply({ ok: false, retry: true, message: 'Too many requests at once; it goes on in a moment.' }, 429);
+  return reply({ ok: false, retry: true, message: 'Too many requests at once. It continues in a moment.' }, 429);
 }
 
 /** The network address that a request comes from, as the server or the proxy in front of it says. */

@@ -20,7 +20,7 @@ export async function signOut(): Promise<void> {
 export async function endOtherSessions(): Promise<Outcome<{ ended: number }>> {
   return settle(async (sql) => {
     const person = await signedIn();
-    if (!person) throw new FieldError('', 'You are not signed in any more.');
+    if (!person) throw new FieldError('', 'You are signed out.');
     const gone = await sql`
       update session set revoked_at = now()
       where account_id = ${person.id} and id <> ${person.sessionId} and revoked_at is null and expires_at > now() returning 1`;
@@ -34,7 +34,7 @@ export async function handOver(input: unknown): Promise<Outcome> {
     const accountId = (input as { accountId?: unknown } | null)?.accountId;
     const here = await signedIn();
     const next = here && isId(accountId) ? await sharingWith(pool(), here, accountId) : null;
-    if (!next) throw new FieldError('', 'They are not signed in on this device any more; let them sign in again.');
+    if (!next) throw new FieldError('', 'They are signed out on this device. They need to sign in again.');
     await resumeSession(next.sessionId);
     return { ok: true, result: {}, notes: [] };
   });

@@ -24,3 +24,10 @@ export async function signIn(page: Page, account: { login: string; password: str
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL(/\/projects/);
 }
+
+/** Answers the question that is asked before something is done: the last of its buttons does it. */
+export async function confirmed(page: Page): Promise<void> {
+  const question = page.getByRole('alertdialog');
+  await question.getByRole('button').last().click();
+  await question.waitFor({ state: 'detached' });
+}

@@ -52,7 +52,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await page.getByLabel('Title').fill('Shelf for the hostel');
     await page.getByLabel('Client or competition').fill('Reading room');
     await page.getByLabel('Day of the event').fill('2027-03-19');
-    await page.getByRole('button', { name: 'Make the project' }).click();
+    await page.getByRole('button', { name: 'Create project' }).click();
     await expect(page.getByRole('region', { name: 'First steps' })).toBeVisible();
     await page.getByRole('link', { name: 'Brief', exact: true }).click();
     await expect(page.getByText('draft, not published')).toBeVisible();
@@ -74,7 +74,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await save(page, 'Save the section');
     await go('teams');
     await page.getByLabel('Roster, pasted').fill(ROSTER);
-    await page.getByRole('button', { name: 'Look at it first' }).click();
+    await page.getByRole('button', { name: 'Check it first' }).click();
     await page.getByRole('button', { name: 'Enrol 2 students' }).click();
     const slips = page.getByRole('region', { name: 'New sign-in names' }).getByRole('row');
     await expect(slips).toHaveCount(3);
@@ -92,7 +92,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await page.getByRole('button', { name: 'Setting' }).click();
     await page.getByRole('textbox', { name: 'Setting' }).pressSequentially(' Mind the lamp.');
     await save(page, 'Save the brief', /Students see it once you publish it/);
-    await page.getByLabel('What is new, for the students').fill('There is a lamp.');
+    await page.getByLabel('What is new, for students').fill('There is a lamp.');
     await save(page, 'Publish as version 2', 'Version 2 is published.');
     await go('brief', Ada);
     const changed = Ada.getByRole('region', { name: 'What changed' });
@@ -109,7 +109,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     ] as const) {
       await go('interview', who);
       await who.getByLabel('A question for the client').fill(text);
-      await save(who, 'Put the question', 'It is in the bank.');
+      await save(who, 'Add question', 'Question added.');
     }
     await go('interview');
     const alike = page.getByRole('region', { name: 'Likely the same' });
@@ -138,7 +138,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await Bo.context().setOffline(true);
     const note = async (who: Page, text: string) => {
       await who.getByLabel('What you hear, in their words').fill(text);
-      await who.getByRole('button', { name: 'Keep the note' }).click();
+      await who.getByRole('button', { name: 'Save note' }).click();
     };
     await Promise.all([
       note(Ada, 'Forty books, they weigh 12 kg together.'),
@@ -168,11 +168,11 @@ test('from what the client said to one list, and a change that turns a verdict',
     await open
       .getByLabel('The answer')
       .fill(`${await open.getByLabel('The answer').inputValue()} The bracket needs 130 g of card.`);
-    await open.getByRole('button', { name: 'Keep this as the answer' }).click();
+    await open.getByRole('button', { name: 'Save as the answer' }).click();
     await expect(page.locator('[data-answer]')).toHaveText(/14 kg. The bracket needs 130 g/);
     const second = page.getByRole('region', { name: 'What may touch the wall?' });
-    await expect(second.getByText('Nothing was noted.')).toBeVisible();
-    await expect(page.getByText('Answers that led to nothing').locator('..')).toContainText('How many books will');
+    await expect(second.getByText('No notes yet.')).toBeVisible();
+    await expect(page.getByText('Answers without a requirement').locator('..')).toContainText('How many books will');
   });
 
   await test.step('selected words become a requirement, which conflicts with another', async () => {
@@ -240,7 +240,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     );
     await go('', Ada);
     await expect(Ada.getByText(/conforms before, fails now. The rail is weaker/)).toBeVisible();
-    await Ada.getByRole('link', { name: 'Deal with it →' }).first().click();
+    await Ada.getByRole('link', { name: 'Respond →' }).first().click();
     const turned = Ada.locator('#changes').getByRole('paragraph').filter({ hasText: 'conforms → fails' });
     await turned.getByRole('button', { name: 'dealt with' }).click();
     await expect(turned.getByRole('button')).toHaveCount(0);
@@ -255,7 +255,7 @@ test('from what the client said to one list, and a change that turns a verdict',
 async function makeClientLink(page: Page): Promise<string> {
   const panel = page.getByRole('region', { name: 'Links for the client' });
   await panel.getByLabel('For whom').fill('Reading room');
-  await panel.getByRole('button', { name: 'Make a link' }).click();
+  await panel.getByRole('button', { name: 'Create link' }).click();
   return new URL(await panel.locator('output').innerText()).pathname;
 }
 
@@ -317,7 +317,7 @@ test('300 statements are compared by a worker, not by the page', async ({ browse
   await page.getByLabel('Title').fill('Many');
   await page.getByLabel('Client or competition').fill('Nobody');
   await page.getByLabel('Day of the event').fill('2027-03-19');
-  await page.getByRole('button', { name: 'Make the project' }).click();
+  await page.getByRole('button', { name: 'Create project' }).click();
   await expect(page.getByRole('region', { name: 'First steps' })).toBeVisible();
   const home = new URL(page.url()).pathname;
   const lines = Array.from(
@@ -328,7 +328,7 @@ test('300 statements are compared by a worker, not by the page', async ({ browse
   await page
     .getByLabel('The list, pasted')
     .fill(['code,statement,kind,weight', ...lines, 'R-300,bolt 14 of kind 26: part 2 holds it,wish,1'].join('\n'));
-  await page.getByRole('button', { name: 'Look at it first' }).click();
+  await page.getByRole('button', { name: 'Check it first' }).click();
   const worker = page.waitForEvent('worker', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Take 300 requirements' }).click();
   expect((await worker).url()).toMatch(/\/_next\/static\/.*worker/);

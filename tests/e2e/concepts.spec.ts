@@ -8,6 +8,7 @@ import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
 import { toTemplate } from '@/domain/bundle/templates';
 import { SESSION_COOKIE } from '@/server/actor';
 import { newToken, tokenHash } from '@/server/secrets';
+import { confirmed } from './browser';
 import { enter, expect, test, world } from './world';
 
 const PHONE = { width: 390, height: 844 };
@@ -112,7 +113,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
 
   await test.step('they are released; what breaks a must is chosen only with an exception', async () => {
     await page.getByRole('button', { name: 'Release to the section' }).click();
-    await page.getByRole('button', { name: /^Yes, release/ }).click();
+    await confirmed(page);
     await said('hide them again');
     await page.getByRole('link', { name: 'Keel carriage', exact: true }).click();
     await said(/By its own numbers it breaks R-01/);
@@ -165,7 +166,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
         await who.getByLabel(`${title}, Mass: ${mass}`).check({ force: true });
         await who.getByLabel(`${title}, Level: ${level}`).check({ force: true });
       }
-      await who.getByRole('button', { name: 'Keep my scores' }).click();
+      await who.getByRole('button', { name: 'Save my scores' }).click();
       await said(/Your scores: 6 of 6 given/, who);
     }
     await page.reload();
@@ -182,7 +183,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
     watch(phone);
     await phone.goto(link);
     await expect(phone.getByRole('img', { name: 'Sketch of Sled' })).toBeVisible();
-    await phone.getByRole('listitem').filter({ hasText: 'Twin trolley' }).getByLabel('I choose this one').check();
+    await phone.getByRole('listitem').filter({ hasText: 'Twin trolley' }).getByLabel('Choose this concept').check();
     await phone.getByLabel('Why Twin trolley').fill('Our helpers can mend it');
     await phone.getByRole('button', { name: 'Send my choice' }).click();
     await said('the class sees your choice', phone);
@@ -207,8 +208,8 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
     await page.getByText('Pairs to keep apart or together').click();
     await page.getByLabel('The one', { exact: true }).selectOption('Nour A.');
     await page.getByLabel('The other', { exact: true }).selectOption('Petra H.');
-    await page.getByRole('button', { name: 'Add the pair' }).click();
-    await said('take out');
+    await page.getByRole('button', { name: 'Add pair' }).click();
+    await said('remove');
     // Two teams with three roles that nobody offers, and every wish met.
     await page.getByRole('button', { name: 'Form teams' }).click();
     await said(/Cost 6:/);
@@ -225,12 +226,12 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
     await said('Wrong size: ');
     await kofi.press(away === 'ArrowRight' ? 'ArrowLeft' : 'ArrowRight');
     await said(/Cost 6:/);
-    await page.getByRole('button', { name: 'Keep this proposal' }).click();
+    await page.getByRole('button', { name: 'Save proposal' }).click();
     await go('teams', nour);
     await said('Your wishes for the teams', nour);
     await expect(nour.getByText('Team 1')).toHaveCount(0); // nothing is seen yet
-    await page.getByRole('button', { name: 'put in place and release' }).click();
-    await page.getByRole('button', { name: /^Yes: these are the teams/ }).click();
+    await page.getByRole('button', { name: 'use these teams and release them' }).click();
+    await confirmed(page);
     await said('In place');
     await go('teams', nour);
     const row = nour.getByRole('row').filter({ hasText: 'Nour A.' });
@@ -282,13 +283,13 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
 
   await test.step('a draw is made and repeated by a stranger', async () => {
     await go('teams/draws');
-    await page.getByLabel('Anybody with the address may see it and repeat it').first().check();
+    await page.getByLabel('Public page: anyone with the address can see and repeat the draw').first().check();
     await page.getByRole('button', { name: 'Freeze the list' }).first().click();
     await page.getByLabel('The first person calls').fill('4711');
     await page.getByLabel('The second person calls').fill('0815');
     await page.getByRole('button', { name: 'Draw', exact: true }).click();
     await said('47110815');
-    const address = await page.getByRole('link', { name: 'page for anybody' }).getAttribute('href');
+    const address = await page.getByRole('link', { name: 'public page' }).getAttribute('href');
     const drawn = await page.getByRole('table').first().getByRole('row').nth(1).getByRole('cell').nth(1).textContent();
     const stranger = await (await browser.newContext({ baseURL: world().demo.origin, viewport: PHONE })).newPage();
     watch(stranger);
@@ -361,7 +362,7 @@ async function client(page: Page, home: string): Promise<string> {
   await page.goto(`${home}/brief`);
   const panel = page.getByRole('region', { name: 'Links for the client' });
   await panel.getByLabel('For whom').fill('Fernhollow');
-  await panel.getByRole('button', { name: 'Make a link' }).click();
+  await panel.getByRole('button', { name: 'Create link' }).click();
   const shown = panel.locator('output').filter({ hasText: '/l/' });
   return /\/l\/[\w-]+/.exec((await shown.textContent())!)![0];
 }

@@ -15,21 +15,21 @@ test('what was typed survives a reload, an error and a lost connection, and is g
   const page = await enter(browser, 'instructor');
   watch(page);
   await page.goto(`${await demoHome(page)}/interview/answers`);
-  const open = () => page.getByText('Keep a sentence that was said elsewhere').click();
+  const open = () => page.getByText('Add a sentence that was said elsewhere').click();
   await open();
   await page.getByLabel('What the client said, in their words').fill('It rained on the trays.');
   await page.reload();
   await open();
   await expect(page.getByText('What you had typed here before is back.')).toBeVisible();
   await expect(page.getByLabel('What the client said, in their words')).toHaveValue('It rained on the trays.');
-  await page.getByRole('button', { name: 'Keep this sentence' }).click();
+  await page.getByRole('button', { name: 'Save sentence' }).click();
   await expect(page.getByText('Who said it is needed.')).toBeVisible();
   await page.getByLabel('Said by').fill('client, by letter');
   await page.context().setOffline(true);
-  await page.getByRole('button', { name: 'Keep this sentence' }).click();
+  await page.getByRole('button', { name: 'Save sentence' }).click();
   await expect(page.getByText('The server did not answer. What you typed is kept')).toBeVisible();
   await page.context().setOffline(false);
-  await page.getByRole('button', { name: 'Keep this sentence' }).click();
+  await page.getByRole('button', { name: 'Save sentence' }).click();
   await expect(page.getByText('“It rained on the trays.”')).toBeVisible();
   await page.reload();
   await open();
@@ -170,12 +170,12 @@ test('files: results and standings carry the arithmetic, the bundle comes back i
   await page
     .getByLabel('Bundle file')
     .setInputFiles({ name: 'half.zip', mimeType: 'application/zip', buffer: bundle.subarray(0, 900) });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import' }).click();
   await expect(page.getByText('This file is no whole zip: it may be cut off')).toBeVisible();
   await page
     .getByLabel('Bundle file')
     .setInputFiles({ name: 'whole.zip', mimeType: 'application/zip', buffer: bundle });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('button', { name: 'Import' }).click();
   await page.waitForURL(/\/projects\/[0-9a-f-]{36}/);
   const again = await (await page.request.get(`${new URL(page.url()).pathname}/export/bundle.zip`)).body();
   expect(again.equals(bundle)).toBe(true);

@@ -1,5 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { allSent } from '../faults/world';
+import { confirmed } from './browser';
 import { expect, test, world } from './world';
 
 // From an empty installation to a place in the standings and back to the client's sentence, through the interface.
@@ -32,10 +33,10 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByLabel('Your name').fill('Tess Teacher');
     await page.getByLabel('Sign-in name').fill('tess');
     await page.getByLabel('Password').fill('workshop-door');
-    await page.getByRole('button', { name: 'Make the account' }).click();
+    await page.getByRole('button', { name: 'Create account' }).click();
     await expect(page.getByText('This token does not fit')).toBeVisible();
     await page.getByLabel('Token printed on the console').fill(world().empty.setupToken);
-    await page.getByRole('button', { name: 'Make the account' }).click();
+    await page.getByRole('button', { name: 'Create account' }).click();
     await expect(page.getByRole('heading', { name: 'Your projects' })).toBeVisible();
   });
 
@@ -45,7 +46,7 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByLabel('Client or competition').fill('Fernhollow Allotment Society');
     await page.getByLabel('Day of the event').fill('2027-03-19');
     await page.getByLabel('Time zone of the school').fill('UTC');
-    await page.getByRole('button', { name: 'Make the project' }).click();
+    await page.getByRole('button', { name: 'Create project' }).click();
     const steps = page.getByRole('region', { name: 'First steps' });
     await expect(steps.getByRole('link')).toHaveText('Add section');
     await page.getByRole('link', { name: 'Brief', exact: true }).click();
@@ -66,7 +67,7 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByRole('link', { name: 'Answers' }).click();
     await page.getByLabel('What the client said, in their words').fill(SENTENCE);
     await page.getByLabel('Said by').fill('client, first visit');
-    await save(page, 'Keep this sentence');
+    await save(page, 'Save sentence');
     await expect(page.getByText(SENTENCE)).toBeVisible();
   });
 
@@ -134,7 +135,7 @@ test('an instructor, students, judges and a client follow one project all the wa
   await test.step('teams from a pasted roster', async () => {
     await go('teams');
     await page.getByLabel('Roster, pasted').fill(ROSTER);
-    await page.getByRole('button', { name: 'Look at it first' }).click();
+    await page.getByRole('button', { name: 'Check it first' }).click();
     await expect(page.getByText('4 rows can be taken, 1 can’t')).toBeVisible();
     await expect(page.getByText('The same student number stands in line 5.')).toBeVisible();
     await page.getByRole('button', { name: 'Enrol 4 students' }).click();
@@ -288,7 +289,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await go('grades');
       await page.getByLabel('For whom').fill(judge);
       await page.getByLabel('Rubric', { exact: true }).last().selectOption({ label: 'Talk' });
-      await page.getByRole('button', { name: 'Make a link' }).click();
+      await page.getByRole('button', { name: 'Create link' }).click();
       const address = await page.locator('output').innerText();
       const phone = await person(browser, new URL(address).pathname, { viewport: { width: 390, height: 844 } });
       watch(phone);
@@ -332,7 +333,7 @@ test('an instructor, students, judges and a client follow one project all the wa
     await expect(rows.nth(1)).toContainText(/1\s*Flint.*166\.0\s*90\.0\s*76\.0/s);
     await expect(rows.nth(2)).toContainText(/2\s*Basalt.*162\.0\s*82\.0\s*80\.0/s);
     await page.getByRole('button', { name: 'Publish a snapshot' }).click();
-    await page.getByRole('button', { name: 'Yes, publish' }).click();
+    await confirmed(page);
     await expect(page.getByText('Published: students and the board see these places.').first()).toBeVisible();
   });
 
@@ -355,7 +356,7 @@ test('an instructor, students, judges and a client follow one project all the wa
   await test.step('the client reads the brief, and nothing else', async () => {
     await go('brief');
     await page.getByLabel('For whom').fill('Society');
-    await page.getByRole('button', { name: 'Make a link' }).click();
+    await page.getByRole('button', { name: 'Create link' }).click();
     const address = await page.locator('output').innerText();
     const client = await person(browser, new URL(address).pathname, { viewport: { width: 390, height: 844 } });
     watch(client);
@@ -364,8 +365,8 @@ test('an instructor, students, judges and a client follow one project all the wa
     await client.goto(`${home}/standings`);
     await expect(client.getByRole('heading', { name: 'Sign in' })).toBeVisible();
     await page.reload();
-    await page.getByRole('button', { name: 'end this link' }).first().click();
-    await page.getByRole('button', { name: 'Yes, end it' }).click();
+    await page.getByRole('button', { name: 'end link' }).first().click();
+    await confirmed(page);
     await expect(page.getByText('ended by hand')).toBeVisible();
     expect((await client.goto('/client'))!.status()).toBe(404);
     await client.context().close();

@@ -1,7 +1,7 @@
 import { addDays, format, formatISO, startOfISOWeek } from 'date-fns';
 import ICAL from 'ical.js';
 import type { Browser, Page } from '@playwright/test';
-import { signIn } from './browser';
+import { confirmed, signIn } from './browser';
 import { demoHome, enter, expect, test, world } from './world';
 
 // A term of four weeks, two of them gone, with two sections that meet twice a week: eight meetings for a plan of eight.
@@ -43,7 +43,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await page.getByLabel('Client or competition').fill('Bakery');
     await page.getByLabel('Day of the event').fill(EVENT);
     await page.getByLabel('Time zone').fill('UTC');
-    await page.getByRole('button', { name: 'Make the project' }).click();
+    await page.getByRole('button', { name: 'Create project' }).click();
     await expect(page.getByRole('region', { name: 'First steps' })).toBeVisible();
     home = new URL(page.url()).pathname;
     await go('schedule');
@@ -103,7 +103,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
       if (section === 'B') await page.getByText('Paste a roster').click();
       await page.getByLabel('Into section').selectOption({ label: section });
       await page.getByLabel('Roster, pasted').fill(ROSTER(from, teams));
-      await page.getByRole('button', { name: 'Look at it first' }).click();
+      await page.getByRole('button', { name: 'Check it first' }).click();
       await page.getByRole('button', { name: 'Enrol 2 students' }).click();
       const slips = page.getByRole('region', { name: 'New sign-in names' }).getByRole('row');
       await expect(slips).toHaveCount(3);
@@ -153,7 +153,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await moved(page, 2);
     await moved(other, 1);
     await barOn(other).press('Enter');
-    await said(other, 'Kept. It can be undone below.');
+    await said(other, 'Saved. It can be undone below.');
     await barOn(page).press('Enter');
     const effect = page.getByRole('region', { name: 'What this move does' });
     await expect(effect.getByRole('alert')).toContainText('there it starts 1 meeting later than it could; here 2');
@@ -229,10 +229,10 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await first.getByRole('button', { name: 'Hand in' }).click();
     await expect(Ada.getByRole('button', { name: 'withdraw' })).toBeVisible();
     await go('schedule/progress');
-    const look = page.getByRole('region', { name: 'To look at' });
+    const look = page.getByRole('region', { name: 'To review' });
     await expect(look).toContainText('Oak: Brief and warm-up');
     await look.getByText('return it', { exact: true }).click();
-    await look.getByRole('button', { name: 'Return it' }).click();
+    await look.getByRole('button', { name: 'Return' }).click();
     await expect(look.getByText('Say what is still to be done.')).toBeVisible();
     await look.getByRole('button', { name: 'Accept' }).click();
     await expect(look).toHaveCount(0);
@@ -273,7 +273,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
       .click();
     await said(page, /1 of \d members? away/);
     await page.getByLabel('For whom').fill('Sub');
-    await page.getByRole('button', { name: 'Make a link' }).click();
+    await page.getByRole('button', { name: 'Create link' }).click();
     const link = await page.locator('output').last().innerText();
     const other = await (await browser.newContext()).newPage();
     watch(other);
@@ -289,7 +289,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await go('schedule/calendar');
     const panel = page.getByRole('region', { name: 'Calendars that subscribe' });
     await panel.getByLabel('For whom').fill('Phone');
-    await panel.getByRole('button', { name: 'Make a link' }).click();
+    await panel.getByRole('button', { name: 'Create link' }).click();
     const link = await panel.locator('output').last().innerText();
     expect(link).toMatch(/\/feed\/[\w-]{43}\.ics$/);
     const stranger = await browser.newContext();
@@ -303,9 +303,9 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
       [-14, -13, -12, -11, -7, -6, -5, -4, 0, 1, 2, 3, 7, 8, 9, 10, 14].map((days) => `${day(days)}T00:05`),
     );
     expect(events.find((one) => one.summary.startsWith('Event:'))?.startDate.toString()).toBe(EVENT);
-    await panel.getByRole('button', { name: 'end this link' }).click();
-    await panel.getByRole('button', { name: 'Yes, end it' }).click();
-    await said(page, 'The link is ended.');
+    await panel.getByRole('button', { name: 'end link' }).click();
+    await confirmed(page);
+    await said(page, 'Link ended.');
     expect((await stranger.request.get(link)).status()).toBe(404);
   });
 });
@@ -343,15 +343,12 @@ test('an event that has passed is said on the plan, with the way to mend it', as
   await page.getByLabel('Day of the event').fill(day(-7));
   await said(page, 'This day has passed. Plans count back from it.');
   await page.getByLabel('Time zone').fill('UTC');
-  await page.getByRole('button', { name: 'Make the project' }).click();
+  await page.getByRole('button', { name: 'Create project' }).click();
   await expect(page.getByRole('region', { name: 'First steps' })).toBeVisible();
   await page.goto(`${new URL(page.url()).pathname}/schedule`);
   await said(page, /The event on .* has passed\./);
   await page.getByRole('link', { name: 'Set another day' }).click();
-  await page
-    .locator('#project')
-    .getByText('Frame of the project: title, event, time zone, how long data is kept')
-    .click();
+  await page.locator('#project').getByText('Project settings: title, event, time zone, how long data is kept').click();
   await expect(page.getByLabel('Day of the event')).toHaveValue(day(-7));
 });
 

@@ -1,4 +1,4 @@
-import { signIn } from './browser';
+import { confirmed, signIn } from './browser';
 import { demoHome, enter, expect, test, world } from './world';
 
 // Several people who lead: an owner invites somebody new, who records and finds nothing to grade with.
@@ -39,8 +39,8 @@ test('an owner invites an assistant by name; they sign in with what was shown on
   await desk.reload();
   await panel.locator('summary').click();
   const row = panel.getByRole('listitem').filter({ hasText: 'Ottilie Brook' });
-  await row.getByRole('button', { name: 'take out' }).click();
-  await row.getByRole('button', { name: 'Yes, take Ottilie Brook out' }).click();
+  await row.getByRole('button', { name: 'remove' }).click();
+  await confirmed(page);
   await expect(row).toHaveCount(0);
   expect((await page.goto(home))!.status()).toBe(404);
   await context.close();

@@ -92,7 +92,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     for (const who of [petra, sam]) {
       await go(`builds/${iteration}`, who);
       await who.getByRole('button', { name: /I have checked it/ }).click();
-      await expect(who.getByRole('button', { name: 'take my check back' })).toBeVisible();
+      await expect(who.getByRole('button', { name: 'withdraw my check' })).toBeVisible();
     }
     await go('schedule/gates');
     await page.getByRole('link', { name: 'Material release, Flint: shut' }).click();
@@ -127,11 +127,11 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
       await form.getByRole('button', { name: /^Book or ask/ }).click();
       await expect(page.getByRole('row', { name: new RegExp(`\\d ${team} `) })).toBeVisible();
     }
-    const line = page.getByRole('table').filter({ hasText: 'Before the next because of' }).getByRole('row');
+    const line = page.getByRole('table').filter({ hasText: 'Ahead because of' }).getByRole('row');
     await expect(line.nth(1)).toContainText(/Marl.*3 meetings behind.*less slack in the schedule/);
     await expect(line.nth(2)).toContainText(/Flint.*less time used/);
     await expect(line.nth(3)).toContainText('Basalt');
-    await page.getByRole('button', { name: /^Give .* to the first in the line/ }).click();
+    await page.getByRole('button', { name: /^Give .* to the first in the queue/ }).click();
     await expect(line).toHaveCount(3);
   });
 
@@ -195,7 +195,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     await expect(sheet.getByRole('row', { name: /Marl 1/ })).toContainText('done');
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByText('runs since')).toHaveCount(2);
-    await page.getByRole('button', { name: 'It is through' }).click();
+    await page.getByRole('button', { name: 'Run done' }).click();
     await expect(sheet.getByRole('row', { name: /Gneiss 1/ })).toContainText('done');
     await go('bench');
     await expect(page.getByText(/recorded despite a hold: cautions of Stored energy/).first()).toBeVisible();

@@ -70,7 +70,7 @@ test('the line goes after the entry', async ({ browser, served, sql, note }) => 
   await allSent(page);
   await page.context().setOffline(true);
   await page.reload();
-  await expect(page.getByText('What you see may be old; what you enter is kept.')).toBeVisible();
+  await expect(page.getByText('What you see may be out of date. What you enter is saved.')).toBeVisible();
   await page.context().setOffline(false);
   await page.reload();
   await expect(page.getByLabel('Runs just saved').getByText('7.21 s')).toBeVisible();

@@ -133,7 +133,7 @@ export async function kept(page: Page, path: string): Promise<void> {
 export async function enterRun(page: Page, value: number): Promise<void> {
   for (const key of String(value)) await page.getByRole('button', { name: key, exact: true }).click();
   await page.getByRole('button', { name: /^(Save|Keep it)/ }).click();
-  const again = page.getByRole('button', { name: 'Keep it, save' });
+  const again = page.getByRole('button', { name: 'Save all the same' });
   await page.waitForTimeout(150);
   if (await again.isVisible()) await again.click();
   await expect(page.getByLabel('Value of Flint')).toHaveValue('');

@@ -17,7 +17,7 @@ export default async function AccountPage() {
       <PasswordForm least={person.kind === 'instructor' ? LEAST_OF_INSTRUCTORS : LEAST} />
       <OwnSessions sessions={sessions} here={person.sessionId} />
       <p className="mt-6">
-        <a href="/account/data.json">Everything that is kept about you</a>, as a file.
+        <a href="/account/data.json">Everything stored about you</a>, as a file.
       </p>
     </Plain>
   );

@@ -81,8 +81,8 @@ export default async function ClientPage() {
           const shown = concepts.filter(({ id }) => selection.concepts.some((entry) => entry.id === id));
           return (
             <section key={selection.id} id="choice" className="mt-6 max-w-3xl">
-              <h2>Which of these shall the class build: {selection.name}</h2>
-              <p className="faint mb-2">The ideas stand without their authors’ names, so that the idea is chosen.</p>
+              <h2>Which of these should the class build? {selection.name}</h2>
+              <p className="faint mb-2">The ideas are shown without names, so that you choose the idea.</p>
               <Entering people={[{ id: ownerId(actor), name: actor.name }]}>
                 <ClientChoice
                   projectId={project.id}
@@ -98,7 +98,7 @@ export default async function ClientPage() {
                   picks={selection.choice?.picks ?? []}
                   version={selection.choice?.version ?? null}
                 />
-                <Fold className="mt-4" label="Say something about one of them">
+                <Fold className="mt-4" label="Comment on a concept">
                   {shown.map(({ id, title }) => (
                     <div key={id} className="py-2">
                       <CommentForm projectId={project.id} conceptId={id} title={title} path="/api/v1/client-comments" />

@@ -20,7 +20,7 @@ export default async function SubstitutePage() {
   if (!lesson)
     return (
       <Plain title={project.title} wide>
-        <p>No meeting is left. This link shows the lesson that is on now or comes next.</p>
+        <p>There is no meeting left. This link shows the lesson that is on now or comes next.</p>
       </Plain>
     );
   const { meeting, number, count } = lesson;

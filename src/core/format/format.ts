@@ -74,7 +74,9 @@ export function moment(localTime: string): string {
   return format(parseISO(localTime), 'd MMM, HH:mm');
 }
 
+const COUNTED = new Intl.PluralRules('en');
+
 /** "1 team", "3 teams" */
 export function plural(count: number, one: string, many = `${one}s`): string {
-  return `${count} ${count === 1 ? one : many}`;
+  return `${count} ${COUNTED.select(count) === 'one' ? one : many}`;
 }

@@ -24,9 +24,7 @@ export const backupItems = ({ backups, href }: Pick<Asked, 'href'> & { backups: 
       teamId: null,
       urgency: 92,
       tone: 'brick',
-      headline: good
-        ? `No good backup since ${day(good.madeAt.toISOString().slice(0, 10))}`
-        : 'There is no good backup yet',
+      headline: good ? `No good backup since ${day(good.madeAt.toISOString().slice(0, 10))}` : 'No good backup yet',
       detail: last && last.state !== 'good' ? last.note : 'Ironstone makes one each day while it runs.',
       href: href('data'),
       label: 'Data',

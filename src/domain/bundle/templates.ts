@@ -98,7 +98,7 @@ export async function titleOf(sql: Sql, key: string): Promise<string> {
 /** The bundle of a template. @throws FieldError at "template" for one that is not there. */
 export async function readTemplate(sql: Sql, key: string): Promise<Bundle> {
   const [kind, name = ''] = key.split('/');
-  const missing = new FieldError('template', 'This template is not there any more; choose another.');
+  const missing = new FieldError('template', 'This template was removed. Choose another one.');
   if (kind === 'start') {
     if (!/^[a-z-]{1,40}$/.test(name)) throw missing;
     const text = await readFile(path.join(FOLDER, `${name}.json`), 'utf8').catch(() => Promise.reject(missing));

@@ -50,7 +50,7 @@ function wishItems({ ideas, sections, leads, teams, href }: Given): TodayItem[] 
         urgency: 42,
         tone: 'ink' as const,
         headline: leads
-          ? `${plural(missing, 'student')} of section ${sections.find(({ id }) => id === sectionId)?.name} said no wishes for the teams yet`
+          ? `${plural(missing, 'student')} of section ${sections.find(({ id }) => id === sectionId)?.name} have not said yet which team they would like`
           : 'Say what team you would like',
         detail: 'seen by teachers alone',
         href: href(leads ? 'teams/forming' : 'teams'),

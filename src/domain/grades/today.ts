@@ -1,3 +1,4 @@
+import { plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { countScores, listRubrics } from './read';
@@ -21,7 +22,7 @@ export const gradeItems = ({ teams, rubrics, scores, leads, href }: Given): Toda
     const detail =
       rubric.judges.length === 0
         ? 'No judge has a link yet.'
-        : `${given} of ${due} scores are in from ${rubric.judges.length} judges.`;
+        : `${given} of ${due} scores are in from ${plural(rubric.judges.length, 'judge')}.`;
     return [
       {
         teamId: null,

@@ -159,7 +159,7 @@ function stepFor(changes: Recorded[], now: Row | null, selection: Selection, sha
     if (now === null || now.withdrawn_at) return { step: null, stays: [] };
     if (selection.kind === 'person' && changed(leftAs ?? {}, now).length > 0)
       return stays('somebody has changed it since');
-    if (table === 'attachment') return stays('a picture is taken away on its own page');
+    if (table === 'attachment') return stays('a picture is removed on its own page');
     const removal = { ...base, does: 'remove' as const, order: first.id };
     return {
       step: { ...removal, fields: fieldsOf(now).map((field) => ({ field, now: now[field], then: null })) },

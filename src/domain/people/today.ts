@@ -37,7 +37,7 @@ export const dataItems = ({ leads, retentionUntil, names, today, href }: Given):
       tone: left < 0 ? ('brick' as const) : ('ochre' as const),
       headline:
         left < 0 ? `Data was kept until ${day(retentionUntil, true)}` : `Data is kept ${plural(left, 'day')} more`,
-      detail: `${plural(names, 'name')} ${left < 0 ? 'are' : 'will be'} due to be erased; the work stays.`,
+      detail: `${plural(names, 'name')} ${left < 0 ? 'are' : 'will be'} due to be erased. The work stays.`,
       href: href('data'),
       label: 'Data',
     },

@@ -131,7 +131,7 @@ function waitingItems(pace: TeamPace, team: Team, given: Given): TodayItem[] {
     tone: 'ochre' as const,
     label: 'Look at it',
     headline: `“${stage.name}” handed in`,
-    detail: 'nobody has looked at it yet',
+    detail: 'not reviewed yet',
   }));
 }
 

@@ -2,7 +2,7 @@ import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { conflicts } from '@/core/requirements';
 import { inForce, limitOf, listChanges, listRequirements, type Requirement } from './read';
 import { verdictsFor } from './judge';
-import { quantity, limitText } from '@/core/format';
+import { plural, quantity, limitText } from '@/core/format';
 import { verdictChanges } from './verdictChanges';
 import { explainInconclusive } from './explainInconclusive';
 import { WORD } from './turned';
@@ -66,7 +66,7 @@ export const requirementItems = ({ teams, requirements, latest, sources, leads, 
         headline: `${v.requirement.statement}: fails`,
         detail:
           v.value === null
-            ? `${v.requirement.code} is answered no on iteration ${iteration.number}`
+            ? `${v.requirement.code} is not met on iteration ${iteration.number}`
             : `${v.requirement.code}, iteration ${iteration.number}: ${quantity(v.value, v.requirement.unit)}, ${quantity(Math.abs(v.margin ?? 0), v.requirement.unit)} beyond the limit`,
         label: 'Iteration',
       })),
@@ -84,7 +84,7 @@ export const requirementItems = ({ teams, requirements, latest, sources, leads, 
               ...place,
               urgency: 30,
               tone: 'ink',
-              headline: `${missing.length} musts not measured`,
+              headline: `${plural(missing.length, 'must')} not measured`,
               detail: `On iteration ${iteration.number}: ${missing.map((v) => v.requirement.code).join(', ')}`,
               label: 'Iteration',
             } satisfies TodayItem,
@@ -127,7 +127,7 @@ export const changeItems = ({ changes, requirements, teams, latest, sources, tod
       latest.filter((one) => open.includes(one.teamId)),
       sources,
     );
-    const place = { href: `${href('requirements')}#changes`, label: 'Deal with it' };
+    const place = { href: `${href('requirements')}#changes`, label: 'Respond' };
     const affected = teams.flatMap((team): TodayItem[] => {
       const flip = flips.find((one) => one.teamId === team.id);
       if (!flip) return [];

@@ -7,9 +7,9 @@ import { ActButton } from '@/ui/forms/ActButton';
 export function OwnSessions({ sessions, here }: { sessions: OwnSession[]; here: string }) {
   const others = sessions.filter(({ id }) => id !== here).length;
   return (
-    <section className="mt-6" aria-label="Where you are signed in">
-      <h2 className="mb-1">Where you are signed in</h2>
-      <p className="faint mb-2">A device that you don’t use for fourteen days is signed out by itself.</p>
+    <section className="mt-6" aria-label="Your devices">
+      <h2 className="mb-1">Your devices</h2>
+      <p className="faint mb-2">A device you don’t use for 14 days is signed out automatically.</p>
       <ul className="mb-3">
         {sessions.map(({ id, device, createdAt, shared }) => (
           <li key={id} className="py-1.5 border-b border-hair flex flex-wrap gap-x-4">

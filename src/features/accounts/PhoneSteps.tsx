@@ -14,7 +14,7 @@ export function PhoneSteps({ origin, reachable, madeHere }: { origin: string; re
           <p>
             The certificate was made on this computer, so browsers warn once: “not private” or “not secure”. Compare the
             address in the warning with the one above; if it is the same, choose <b>Advanced</b> (or <b>Show details</b>
-            ) and go on. The line is encrypted all the same.
+            ) and go on. The connection is encrypted anyway.
           </p>
           <p>
             After that everything can be entered, and entries are kept when the line goes. One thing browsers do not do

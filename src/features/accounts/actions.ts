@@ -133,7 +133,7 @@ export const changePassword = actionAs(
     const trial = await counted(login, 'current');
     const [row] = await sql<[{ passwordHash: string | null }]>`select password_hash from account where id = ${id}`;
     if (!(await passwordFits(row.passwordHash, current)))
-      throw new FieldError('current', 'This is not your present password.');
+      throw new FieldError('current', 'This is not your current password.');
     await succeeded(trial.id);
     return hashPassword(password);
   },

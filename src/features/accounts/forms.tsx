@@ -41,8 +41,8 @@ export function SetUpForm() {
       schema={setUpSchema}
       values={{ token: '', name: '', login: '', password: '' }}
       submit={setUp}
-      label="Make the account"
-      saved="The account is made."
+      label="Create account"
+      saved="Account created."
       then="/projects"
     >
       <setUpFields.Text name="token" label="Token printed on the console" mono autoComplete="off" />
@@ -71,7 +71,7 @@ export function PasswordForm({ least }: { least: number }) {
       saved="The password is changed; other devices are signed out."
       then="/projects"
     >
-      <passwordFields.Text name="current" label="Present password" type="password" autoComplete="current-password" />
+      <passwordFields.Text name="current" label="Current password" type="password" autoComplete="current-password" />
       <passwordFields.Text
         name="password"
         label="New password"

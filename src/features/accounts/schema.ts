@@ -28,6 +28,6 @@ export const setUpSchema = yup.object({
   password: password(LEAST_OF_INSTRUCTORS),
 });
 export const passwordSchema = yup.object({
-  current: yup.string().required('Your present password is needed.').max(200),
+  current: yup.string().required('Enter your current password.').max(200),
   password: password(LEAST),
 });

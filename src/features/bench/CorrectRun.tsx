@@ -6,7 +6,7 @@ import { ActButton } from '@/ui/forms/ActButton';
 import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { isKept } from '@/ui/forms/attempt';
-import { useAskReason } from '@/ui/kit/useAskReason';
+import { useAsk } from '@/ui/kit/useAsk';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { toast } from '@/ui/toast';
 import { STATUS_NAME } from './Keypad';
@@ -23,7 +23,7 @@ interface Props {
   /** It counts in an event, so that a change of it says why. */
   attempt: boolean;
 }
-const NAMES = { value: 'Value', unit: 'Unit', status: 'What became of it', note: 'Note', withdrawn: 'Withdrawn' };
+const NAMES = { value: 'Value', unit: 'Unit', status: 'Result', note: 'Note', withdrawn: 'Withdrawn' };
 
 /** Puts a recorded run right; also without a connection. Two people who do so at once see both versions. */
 export function CorrectRun({
@@ -54,12 +54,12 @@ export function CorrectRun({
             })
           }
           label="Save the correction"
-          saved="Corrected; the history has both values."
+          saved="Corrected. The history shows both values."
           names={NAMES}
         >
           <WhoEnters />
           <div className="flex flex-wrap gap-3">
-            <Choice name="status" label="What became of it" options={Object.entries(STATUS_NAME)} />
+            <Choice name="status" label="Result" options={Object.entries(STATUS_NAME)} />
             <Decimal name="value" label="Value" className="w-32" />
             <Choice name="unit" label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
           </div>
@@ -88,7 +88,7 @@ export function Withdraw({ projectId, id, version, title, attempt }: Props) {
         act={() => enter(withdrawEntry({ projectId, id, version, title }))}
         input={{}}
         done="Withdrawn."
-        confirm="Yes, withdraw it"
+        confirm="Withdraw this run?"
       >
         Withdraw this run
       </ActButton>
@@ -99,7 +99,7 @@ export function Withdraw({ projectId, id, version, title, attempt }: Props) {
       <button
         type="button"
         className="btn"
-        onClick={() => act(WHY_WITHDRAWN(title), withdraw, 'Withdrawn; its attempt is free again.')}
+        onClick={() => act(WHY_WITHDRAWN(title), withdraw, 'Withdrawn. Its number is free again.')}
       >
         Withdraw this attempt
       </button>
@@ -150,7 +150,7 @@ export function CountRun({
 /** An entry that is made once somebody has said why. */
 function useReasonedAct() {
   const router = useRouter();
-  const { ask, asked } = useAskReason();
+  const { ask, asked } = useAsk();
   type Enter = (reason: string) => ReturnType<ReturnType<typeof useEntry>>;
   const act = (question: Parameters<typeof ask>[0], enter: Enter, done: string) =>
     ask(question, (reason) => {

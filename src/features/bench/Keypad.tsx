@@ -36,7 +36,7 @@ export function Keypad({ press, save, busy, sure, asPractice }: Props) {
       {status('did-not-finish')}
       {['1', '2', '3'].map(digit)}
       <button className="save" disabled={busy}>
-        {sure ? 'Keep it, save' : asPractice ? 'Save practice' : 'Save, next team'}
+        {sure ? 'Save all the same' : asPractice ? 'Save practice' : 'Save, next team'}
       </button>
       <button type="button" aria-label="Delete the last digit" onClick={() => press('back')}>
         ⌫

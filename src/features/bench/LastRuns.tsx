@@ -5,7 +5,7 @@ import type { Entry } from '@/ui/outbox/entry';
 import { useEntry } from '@/ui/outbox/Entering';
 import { dropEntry } from '@/ui/outbox/store';
 import { toast } from '@/ui/toast';
-import { useAskReason } from '@/ui/kit/useAskReason';
+import { useAsk } from '@/ui/kit/useAsk';
 import { WHY_WITHDRAWN, withdrawEntry } from './withdraw';
 
 export interface Saved {
@@ -42,7 +42,7 @@ export function LastRuns({
   const goingBack = new Set(
     entries.filter((one) => one.path.endsWith('/withdraw') && one.state !== 'refused').map((one) => one.objectId),
   );
-  const { ask, asked } = useAskReason();
+  const { ask, asked } = useAsk();
   const withdraw = async (run: Saved, reason = '') => {
     const { id, version, attempt } = run;
     const title = `${run.text}: ${run.value}`;
@@ -54,7 +54,7 @@ export function LastRuns({
         outcome.notes.length
           ? `${outcome.notes.join('. ')}.`
           : attempt
-            ? 'Withdrawn; its attempt is free again.'
+            ? 'Withdrawn. Its number is free again.'
             : 'Withdrawn.',
       );
     router.refresh();

@@ -195,7 +195,7 @@ export function RunEntry(props: RigProps) {
       )}
       {held[runner.teamId] && (
         <p className="callout mx-3.5 mt-2" style={{ '--tone': 'var(--brick)' } as React.CSSProperties} role="status">
-          {runner.name} is held: {held[runner.teamId]}. A run that took place is recorded all the same, and marked.
+          {runner.name} is held: {held[runner.teamId]}. A run that took place can still be recorded; it is marked.
         </p>
       )}
       {!open && props.opener && <div className="px-3.5 py-2 border-b border-rule">{props.opener}</div>}

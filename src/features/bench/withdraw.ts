@@ -1,4 +1,4 @@
-import type { Question } from '@/ui/kit/AskReason';
+import type { Question } from '@/ui/kit/Ask';
 
 /** What is asked before an attempt is withdrawn. */
 export const WHY_WITHDRAWN = (title: string): Question => ({

@@ -38,7 +38,7 @@ export function BookForm({ projectId, machine, teams, chosen }: Props) {
         return input.slot ? bookSlot(input) : askForMachine(input);
       }}
       label={`Book or ask for ${name}`}
-      saved={asked ? 'Asked; the order of the line is shown here.' : 'Done.'}
+      saved={asked ? 'You are in the queue. Its order is shown here.' : 'Done.'}
     >
       <div className="flex flex-wrap gap-3">
         {teams.length > 1 && (
@@ -78,7 +78,7 @@ function OfTeam({ teams }: Pick<Props, 'teams'>) {
         name="slot"
         label="Slot"
         className="w-64"
-        options={[['', 'any: wait in the line'], ...(team?.slots ?? [])]}
+        options={[['', 'any: join the queue'], ...(team?.slots ?? [])]}
       />
       <Choice
         name="operatorId"

@@ -39,7 +39,7 @@ export function MachineBoard(props: Props) {
     <>
       <h2 className="mb-1">Waiting</h2>
       {props.turns.length === 0 ? (
-        <p className="faint">Nobody waits, so a free slot can be booked at once.</p>
+        <p className="faint">Nobody is waiting, so a free slot can be booked at once.</p>
       ) : (
         <>
           <p className="text-sm mb-1.5">
@@ -54,7 +54,7 @@ export function MachineBoard(props: Props) {
                 input={{ projectId, machineId: machine.id, sectionId, day: next.meeting.date }}
                 done="The next slot is given."
               >
-                Give {weekday(next.meeting.date)}, {next.free[0]!.start} to the first in the line
+                Give {weekday(next.meeting.date)}, {next.free[0]!.start} to the first in the queue
               </ActButton>
             </p>
           )}
@@ -163,7 +163,7 @@ function BookedRow({ booking, ...props }: Props & { booking: Placed }) {
               <ActButton
                 act={endUse}
                 input={{ ...input, as: 'done' }}
-                done="Ended; the slot is free."
+                done="Ended. The slot is free."
                 className="btn-text"
               >
                 end
@@ -171,7 +171,7 @@ function BookedRow({ booking, ...props }: Props & { booking: Placed }) {
             )}
             {booking.state === 'booked' && begun && (
               <>
-                <ActButton act={endUse} input={{ ...input, as: 'done' }} done="Kept as used." className="btn-text">
+                <ActButton act={endUse} input={{ ...input, as: 'done' }} done="Recorded as used." className="btn-text">
                   it was used
                 </ActButton>
                 <ActButton act={endUse} input={{ ...input, as: 'missed' }} done="Noted." className="btn-text">
@@ -183,8 +183,8 @@ function BookedRow({ booking, ...props }: Props & { booking: Placed }) {
               <ActButton
                 act={cancelBooking}
                 input={input}
-                done="Cancelled; the slot is free."
-                confirm="Yes, cancel it"
+                done="Cancelled. The slot is free."
+                confirm="Cancel this booking?"
                 className="btn-text"
               >
                 cancel
@@ -207,7 +207,7 @@ function Line({ projectId, turns, bookings, teams, leads, ownTeam, held, local }
           <th>Schedule</th>
           <th className="right">Used, min</th>
           <th>Asked</th>
-          <th>Before the next because of</th>
+          <th>Ahead because of</th>
           <th />
         </tr>
       </thead>
@@ -235,11 +235,11 @@ function Line({ projectId, turns, bookings, teams, leads, ownTeam, held, local }
                   <ActButton
                     act={cancelBooking}
                     input={{ projectId, id: turn.id }}
-                    done="Out of the line."
-                    confirm="Yes, give up the place"
+                    done="You have left the queue."
+                    confirm="Leave the queue?"
                     className="btn-text"
                   >
-                    wait no more
+                    Leave the queue
                   </ActButton>
                 )}
               </td>

@@ -46,7 +46,7 @@ export const saveMachine = action(
     }));
     if (rows.length > 0) await tx`insert into closure ${tx(rows)}`;
     const left = await standing(work, machineId);
-    if (left.length > 0) notes.push(`Bookings that stand and are held now: ${left.join(', ')}`);
+    if (left.length > 0) notes.push(`Bookings on hold now: ${left.join(', ')}`);
     return { id: machineId };
   },
 );

@@ -47,7 +47,7 @@ export async function ask(work: Work, input: Ask): Promise<{ id: string }> {
   mustBeMaterial(machine, input.material);
   await mustBeMember(work, input);
   if (bookings.some((one) => one.machineId === machine.id && one.teamId === input.teamId && one.state === 'asked'))
-    throw new FieldError('', 'Your team waits for this machine already.');
+    throw new FieldError('', 'Your team is already waiting for this machine.');
   const holds = holdsOfUse(machine, input, work.now.slice(0, 10), await readRules(work));
   if (holds.length > 0) notes.push(`Before a slot can be booked: ${sentence(holds)}`);
   const team = teams.find((one) => one.id === input.teamId);
@@ -89,7 +89,7 @@ export async function book(work: Work, input: InferType<typeof bookSchema>): Pro
   if (before.length > 0 && seat.role !== 'instructor')
     throw new FieldError(
       'slot',
-      `The free slots of this meeting go to ${before.join(', ')} first, who ${before.length === 1 ? 'is' : 'are'} before you in the line. Ask for a slot instead.`,
+      `The free slots of this meeting go to ${before.join(', ')} first, who ${before.length === 1 ? 'is' : 'are'} before you in the queue. Ask for a slot instead.`,
     );
   if (before.length > 0) notes.push(`Given out of turn: ${before.join(', ')} came first`);
   return place(work, { ...askedFor(input), ...use, station }, own);
@@ -123,7 +123,7 @@ export async function give(work: Work, { machineId, sectionId, day }: InferType<
     notes.push(`${name} has ${free.start}`);
     return { team: name, start: free.start };
   }
-  throw new FieldError('', notes.length > 0 ? `${notes.join('. ')}.` : 'Nobody waits for this machine.');
+  throw new FieldError('', notes.length > 0 ? `${notes.join('. ')}.` : 'Nobody is waiting for this machine.');
 }
 
 /** Frees what a booking holds, or ends the wait. */

@@ -81,7 +81,7 @@ export function BriefForm({
         )}
       </briefFields.Rows>
       <div className="flex flex-wrap gap-3">
-        <briefFields.Area name="banned" label="Not allowed, one a line" rows={3} className="grow min-w-60" />
+        <briefFields.Area name="banned" label="Not allowed, one per line" rows={3} className="grow min-w-60" />
         <briefFields.Text name="energy" label="Energy allowed" className="grow min-w-52" hint="Like: gravity only." />
         <briefFields.Decimal name="teamFrom" label="Team size from" className="w-32" />
         <briefFields.Decimal name="teamTo" label="to" className="w-24" />
@@ -101,7 +101,7 @@ export function BriefForm({
         hint="Local codes, the school’s rules and licensed practice come first."
       />
       <RichText name="warmUp" label="Warm-up task" most={MOST_RICH} hint="A day or two, before the work itself." />
-      <briefFields.Area name="checklist" label="Its checklist, one point a line" rows={3} />
+      <briefFields.Area name="checklist" label="Its checklist, one point per line" rows={3} />
     </RecordForm>
   );
 }
@@ -118,7 +118,7 @@ export function PublishForm({ projectId, version, next }: { projectId: string; v
       saved={`Version ${next} is published.`}
       compact
     >
-      <publishFields.Text name="note" label="What is new, for the students" className="grow min-w-60" />
+      <publishFields.Text name="note" label="What is new, for students" className="grow min-w-60" />
     </RecordForm>
   );
 }

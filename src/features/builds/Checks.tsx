@@ -41,7 +41,7 @@ export function Checks({
       )}
       {own && (
         <ActButton act={withdrawCheck} input={input} done="Withdrawn." className="btn-text">
-          take my check back
+          withdraw my check
         </ActButton>
       )}
     </section>

@@ -102,11 +102,11 @@ export function IterationForm({
       <Text
         name="change"
         label="What was changed"
-        hint="One main change, in a few words. With two changes at once nobody knows which one did it."
+        hint="One main change, in a few words. With two changes at once you can’t tell which one made the difference."
       />
       <Area name="reason" label="Why" rows={2} />
       <fieldset>
-        <legend className="font-medium mb-1">Measured on it</legend>
+        <legend className="font-medium mb-1">Measured properties</legend>
         {parameters.length === 0 && (
           <p className="faint">Nothing to measure yet: requirements name what is measured.</p>
         )}

@@ -30,7 +30,7 @@ export const checkIteration = action(
     const { id: checkedBy, name: byName } = seat.actor;
     const [one] = await tx<{ makerId: string | null }[]>`
           select maker_id from iteration where id = ${iterationId} and project_id = ${projectId} for share`;
-    if (!one) throw new FieldError('', 'This iteration is not there any more.');
+    if (!one) throw new FieldError('', 'This iteration was removed.');
     if (one.makerId === checkedBy) throw new FieldError('', 'You made this one; somebody else has to check it.');
     const row = { projectId, iterationId, checkedBy, byName, checkedOn: now.slice(0, 10), note };
     const added = await tx`insert into iteration_check ${tx(row)} on conflict do nothing returning 1`;

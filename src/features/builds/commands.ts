@@ -56,7 +56,7 @@ async function heldWhen(
   if (!begins && !(to === 'building' && from !== 'building')) return null;
   const holds = await holdsOfBuilding(work, teamId);
   if (to === 'building') mustNotBeHeld(work, 'work.start', { teamId }, holds, 'state');
-  if (holds.length > 0) work.notes.push(`It is kept, and marked: it was built despite a hold`);
+  if (holds.length > 0) work.notes.push(`Recorded, and marked: it was built despite a hold`);
   return sentence(holds);
 }
 

@@ -23,12 +23,12 @@ export function ImportForm() {
     );
     setBusy(false);
     if (!outcome.ok) return setMessage(outcome.errors?.file ?? outcome.message);
-    toast.success('The project is in.');
+    toast.success('Project imported.');
     router.push(`/projects/${outcome.result.id}`);
   };
   return (
     <section className="mt-6">
-      <h2 className="mb-1">Bring a project in</h2>
+      <h2 className="mb-1">Import a project</h2>
       <div className="flex flex-wrap gap-3 items-end">
         <div>
           <label htmlFor="bundle-file" className="block font-medium">
@@ -44,7 +44,7 @@ export function ImportForm() {
           />
         </div>
         <button className="btn" onClick={() => void send()} disabled={busy}>
-          {busy ? 'Bringing it in …' : 'Bring it in'}
+          {busy ? 'Importing …' : 'Import'}
         </button>
       </div>
       {message && (

@@ -33,8 +33,8 @@ export function NewProjectForm({ timeZone, templates }: { timeZone: string; temp
       values={values}
       fixed={{ id }}
       submit={createProject}
-      label="Make the project"
-      saved="The project is made."
+      label="Create project"
+      saved="Project created."
       then={(result) => `/projects/${String(result.id)}`}
     >
       <Templates templates={templates} />
@@ -86,7 +86,7 @@ function Templates({ templates }: { templates: TemplateLine[] }) {
               <ActButton
                 act={removeTemplate}
                 input={{ id: line.key.replace('own/', '') }}
-                done="Removed; projects made from it stay."
+                done="Removed. Projects made from it stay."
                 confirm="Remove this template?"
                 className="btn-text text-sm"
               >

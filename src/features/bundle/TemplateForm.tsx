@@ -16,8 +16,8 @@ export function TemplateForm({ projectId, title }: { projectId: string; title: s
       values={{ title, about: '' }}
       fixed={{ projectId }}
       submit={saveTemplate}
-      label="Keep as a template"
-      saved="Kept. It is offered under New project."
+      label="Save as a template"
+      saved="Saved. It is offered under New project."
       compact
     >
       <Text name="title" label="Title" />

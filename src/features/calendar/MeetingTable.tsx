@@ -1,5 +1,5 @@
 import type { Meeting } from '@/core/calendar';
-import { weekday } from '@/core/format';
+import { plural, weekday } from '@/core/format';
 
 /** The section's meetings, numbered; those held are faint, today's is marked. */
 export function MeetingTable({
@@ -21,7 +21,7 @@ export function MeetingTable({
   return (
     <>
       <p className="mb-2">
-        {meetings.length} meetings, {meetings.filter((m) => m.date < today).length} held;{' '}
+        {plural(meetings.length, 'meeting')}, {meetings.filter((m) => m.date < today).length} held;{' '}
         <b>{meetings.filter((m) => m.date >= today && m.date < eventDate).length}</b> left before the event,{' '}
         {Math.round(minutes / 6) / 10} hours of class time.
       </p>

@@ -170,7 +170,7 @@ export function SchoolDayForm() {
       values={{ firstDay: '', lastDay: '', reason: '' }}
       submit={addSchoolDay}
       label="Add to the school’s list"
-      saved="Added; it counts in every project that uses the list."
+      saved="Added. It counts in every project that uses the list."
       compact
     >
       <schoolDayFields.Text name="firstDay" label="From" type="date" />

@@ -55,9 +55,9 @@ export function ExceptionForm({ exception, ...fixed }: Place & { exception: stri
       fixed={{ ...fixed }}
       submit={grantException}
       label="Record the exception"
-      names={{ exception: 'Why it may go on' }}
+      names={{ exception: 'Why it may go ahead' }}
     >
-      <exceptionFields.Area name="exception" label="Why it may go on all the same" rows={2} />
+      <exceptionFields.Area name="exception" label="Why it may go ahead anyway" rows={2} />
     </RecordForm>
   );
 }
@@ -83,7 +83,7 @@ export function CreditForm({
       fixed={{ projectId, intoId }}
       submit={creditPart}
       label="Carry it over"
-      saved="Carried over; its author stays credited."
+      saved="Carried over. Its author is credited."
       compact
     >
       <creditFields.Choice name="fromId" label="From" options={others} className="min-w-44" />
@@ -94,8 +94,8 @@ export function CreditForm({
 
 export function RemoveCredit({ projectId, id }: { projectId: string; id: string }) {
   return (
-    <ActButton act={removeCredit} input={{ projectId, id }} done="Taken out." className="btn-text text-sm no-print">
-      take out
+    <ActButton act={removeCredit} input={{ projectId, id }} done="Removed." className="btn-text text-sm no-print">
+      remove
     </ActButton>
   );
 }

@@ -20,7 +20,7 @@ export function FeasibilityTable({
   requirementHref: (code: string) => string;
 }) {
   const rows = feasibility.rows.filter(({ claim }) => claim !== null);
-  if (rows.length === 0) return <p className="faint">It says nothing about any requirement.</p>;
+  if (rows.length === 0) return <p className="faint">No requirement is addressed yet.</p>;
   return (
     <table className="stacked">
       <thead>

@@ -15,7 +15,7 @@ export function BackupLine({ backups, timeZone }: { backups: Backups; timeZone: 
       {good ? (
         <>
           Last good backup: <b>{at(good.madeAt)}</b>, <span className="num">{good.file.split('/').at(-1)}</span> (
-          {number(good.bytes / 1e6, 2)} MB). It was put back into a database of its own and compared, table by table.
+          {number(good.bytes / 1e6, 2)} MB). It was restored into a database of its own and compared, table by table.
         </>
       ) : (
         'No backup has been made yet; the first comes within a day while Ironstone runs.'

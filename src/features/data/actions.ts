@@ -26,7 +26,7 @@ export const eraseAll = action('eraseAll', eraseAllSchema, async ({ tx, projectI
   const here = await tx`
           select 1 from enrolment e join account a on a.id = e.account_id where e.project_id = ${projectId} and a.erased_at is null`;
   if (here.length !== names)
-    throw new FieldError('', `There are ${here.length} names by now; look at them again. Nobody was erased.`);
+    throw new FieldError('', `There are ${here.length} names now; look at them again. Nobody was erased.`);
   const people = await tx<{ id: string }[]>`
           select e.account_id as id from enrolment e join account a on a.id = e.account_id
           where e.project_id = ${projectId} and a.erased_at is null and not exists (

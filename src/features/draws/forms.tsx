@@ -34,11 +34,14 @@ export function DrawForm({
               fixed={{ projectId, sectionId, forPitches: false }}
               submit={makeDraw}
               label="Freeze the list"
-              saved="Frozen. Now two people call out digits."
+              saved="The list is frozen. Now two people call out digits."
             >
               <drawFields.Text name="title" label="What is drawn" />
-              <drawFields.Area name="names" label="Names, one a line" rows={Math.min(12, names.length + 2)} />
-              <drawFields.Check name="isPublic" label="Anybody with the address may see it and repeat it" />
+              <drawFields.Area name="names" label="Names, one per line" rows={Math.min(12, names.length + 2)} />
+              <drawFields.Check
+                name="isPublic"
+                label="Public page: anyone with the address can see and repeat the draw"
+              />
             </RecordForm>
           </div>
         </details>
@@ -63,11 +66,11 @@ export function PitchDrawForm({
       fixed={{ projectId, title: 'Order of the pitches', names: '', forPitches: true }}
       submit={makeDraw}
       label="Freeze the list of concepts"
-      saved="Frozen. Now two people call out digits."
+      saved="The list is frozen. Now two people call out digits."
       compact
     >
       <drawFields.Choice name="sectionId" label="Section" options={sections} className="w-32" />
-      <drawFields.Check name="isPublic" label="Anybody with the address may repeat it" />
+      <drawFields.Check name="isPublic" label="Public page: anyone with the address can repeat the draw" />
     </RecordForm>
   );
 }
@@ -82,7 +85,7 @@ export function CallForm({ projectId, id }: { projectId: string; id: string }) {
       fixed={{ projectId, id }}
       submit={callSeed}
       label="Draw"
-      saved="Drawn; anybody can repeat it."
+      saved="Drawn. Anyone can repeat it."
       compact
     >
       <seedFields.Text name="first" label="The first person calls" mono className="w-44" />

@@ -16,7 +16,7 @@ export const drawSchema = yup.object({
   names: yup
     .string()
     .default('')
-    .test('names', 'Write at least two names, one a line.', function (text) {
+    .test('names', 'Write at least two names, one per line.', function (text) {
       return (this.parent as { forPitches?: boolean }).forPitches || namesIn(text).length >= 2;
     })
     .test('most', `At most ${MOST} names.`, (text) => namesIn(text).length <= MOST)

@@ -90,7 +90,7 @@ export function OpeningPanel({ projectId, event, sections, officials, students, 
               <ActButton
                 act={removeOfficial}
                 input={{ ...place, accountId }}
-                done={`${name} is no official any more.`}
+                done={`${name} is no longer an official.`}
                 className="btn-text"
               >
                 remove

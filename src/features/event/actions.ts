@@ -213,7 +213,7 @@ export const removeOfficial = action(
   async ({ tx, projectId }, { eventId, accountId }) => {
     const gone = await tx`
     delete from official where project_id = ${projectId} and event_id = ${eventId} and account_id = ${accountId} returning 1`;
-    if (gone.length === 0) throw new FieldError('', 'They are not an official any more.');
+    if (gone.length === 0) throw new FieldError('', 'They are no longer an official.');
   },
 );
 

@@ -34,7 +34,7 @@ export function Compared({
     ['Cost', a.cost, b.cost],
     ['Wishes unmet', count(a, 'wants'), count(b, 'wants')],
     ['Members with another concept', count(a, 'concept'), count(b, 'concept')],
-    ['Roles nobody offers', count(a, 'roles'), count(b, 'roles')],
+    ['Roles nobody wants', count(a, 'roles'), count(b, 'roles')],
     ['Rules broken', a.broken.length, b.broken.length],
   ] as const;
   return (
@@ -62,8 +62,8 @@ export function Compared({
       </table>
       {people.length > 0 ? (
         <p className="mt-1">
-          More is met for {list(people.filter(({ here, there }) => here < there)) || 'nobody'} in {shown.name}; for{' '}
-          {list(people.filter(({ here, there }) => here > there)) || 'nobody'} in {other.name}.
+          More wishes are met for {list(people.filter(({ here, there }) => here < there)) || 'nobody'} in {shown.name};
+          for {list(people.filter(({ here, there }) => here > there)) || 'nobody'} in {other.name}.
         </p>
       ) : (
         <p className="mt-1 faint">For each person as much is met in one as in the other.</p>

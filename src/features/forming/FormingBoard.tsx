@@ -81,7 +81,7 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
     );
     if (!outcome.ok) return void toast.error(reasonOf(outcome));
     setKept(outcome.result);
-    toast.success('Kept. Students see nothing of it.');
+    toast.success('Saved. Students don’t see it.');
     router.refresh();
   };
   const compared = proposals.find(({ id }) => id === other);
@@ -151,15 +151,15 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
       </DndContext>
       <div className="flex flex-wrap items-end gap-3 mt-4 no-print">
         <label>
-          <span className="block font-medium">Keep it as</span>
+          <span className="block font-medium">Save it as</span>
           <input value={name} onChange={(e) => setName(e.target.value)} />
         </label>
         <button type="button" className="btn" onClick={() => void keep(!kept)}>
-          {kept ? 'Keep the change' : 'Keep this proposal'}
+          {kept ? 'Save change' : 'Save proposal'}
         </button>
         {kept && (
           <button type="button" className="btn" onClick={() => void keep(true)}>
-            Keep as another one
+            Save as another proposal
           </button>
         )}
       </div>
@@ -179,9 +179,7 @@ export function FormingBoard({ projectId, sectionId, given, teams: existing, pro
           nameOf={nameOf}
         />
       )}
-      {!sound && whole && (
-        <p className="faint text-sm mt-2">Only an arrangement that breaks no rule can be put in place.</p>
-      )}
+      {!sound && whole && <p className="faint text-sm mt-2">Only an arrangement that breaks no rule can be used.</p>}
     </section>
   );
 }
@@ -199,7 +197,7 @@ function Sum({ standing, nameOf }: { standing: ReturnType<typeof assessmentOf>; 
       <p>
         Cost <b className="num text-lg">{standing.cost}</b>: {plural(count('wants'), 'wish', 'wishes')} unmet,{' '}
         {plural(count('concept'), 'member')} with another concept than their team, {plural(count('roles'), 'role')}{' '}
-        nobody offers.
+        nobody wants.
       </p>
       {standing.broken.map(({ rule, ids }, i) => (
         <p key={i} className="text-brick font-medium">

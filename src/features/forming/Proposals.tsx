@@ -21,7 +21,7 @@ export function Proposals({ projectId, proposals, shown, assessmentOf, open, com
   if (proposals.length === 0) return null;
   return (
     <section className="mt-5">
-      <h3 className="mb-1">Proposals kept</h3>
+      <h3 className="mb-1">Saved proposals</h3>
       <table className="max-w-4xl">
         <thead>
           <tr>
@@ -57,18 +57,18 @@ export function Proposals({ projectId, proposals, shown, assessmentOf, open, com
                       <ActButton
                         act={adoptProposal}
                         input={{ projectId, id, version }}
-                        done="In place; the section sees who is in which team."
-                        confirm="Yes: these are the teams, and the section sees them"
+                        done="Done. The section sees who is in which team."
+                        confirm="Make these the teams? The section will see them."
                         className="btn-text font-semibold"
                       >
-                        put in place and release
+                        use these teams and release them
                       </ActButton>
                     )}
                     <ActButton
                       act={removeProposal}
                       input={{ projectId, id }}
                       done="Removed."
-                      confirm="Yes, remove it"
+                      confirm="Remove this proposal?"
                       className="btn-text"
                     >
                       remove

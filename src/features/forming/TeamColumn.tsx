@@ -1,5 +1,6 @@
 'use client';
 
+import { plural } from '@/core/format';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { Unmet } from '@/core/teams';
 import type { Person } from './board';
@@ -102,7 +103,7 @@ function Chip({
         </label>
       </span>
       <span className="block text-xs faint">
-        {person.wants.length > 0 && `${met} of ${person.wants.length} wishes`}
+        {person.wants.length > 0 && `${met} of ${plural(person.wants.length, 'wish', 'wishes')}`}
         {wishes.length > 0 && ` (not ${wishes.join(', ')})`}
         {other && <b className="text-ochre font-medium"> other concept</b>}
       </span>

@@ -63,10 +63,10 @@ export function PairForm({
             <ActButton
               act={removeKeepPair}
               input={{ projectId, id: pair.id }}
-              done="Taken out."
+              done="Removed."
               className="btn-text text-sm"
             >
-              take out
+              remove
             </ActButton>
           </li>
         ))}
@@ -78,7 +78,7 @@ export function PairForm({
         values={{ one: '', other: '', kind: 'apart' }}
         fixed={{ projectId }}
         submit={saveKeepPair}
-        label="Add the pair"
+        label="Add pair"
         compact
         keepDraft={false}
       >
@@ -127,7 +127,7 @@ export function PreferenceForm({
       fixed={{ projectId, version }}
       submit={savePreference}
       label="Save my wishes"
-      saved="Your wishes are noted; only your teachers see them."
+      saved="Saved. Only your teachers see your wishes."
       names={{ conceptId: 'Concept', wants: 'With', roles: 'Roles' }}
     >
       {concepts.length > 0 && (

@@ -23,12 +23,13 @@ export default function AccountActs({ name, others = [], student = false }: Acco
   const leave = async () => {
     const left = (await listEntries().catch(() => [])).filter((one) => one.state !== 'sent').length;
     const loses = `${plural(left, 'entry is', 'entries are')} not sent yet. They stay on this device and go out when you sign in here again.`;
-    if (left > 0 && !window.confirm(`${loses} Sign out all the same?`)) return;
+    if (left > 0 && !window.confirm(`${loses} Sign out anyway?`)) return;
     const gone = await signOut().then(
       () => true,
       () => false,
     );
-    if (!gone) return toast.error('No connection, so the session could not be ended. Sign out when the line is back.');
+    if (!gone)
+      return toast.error('You are offline, so the session could not be ended. Sign out when you are back online.');
     forgetDrafts();
     await becomeOwner('');
     location.assign('/sign-in');

@@ -68,7 +68,7 @@ export function Checklist({
                     done="Withdrawn."
                     className="btn-text"
                   >
-                    take my signature back
+                    withdraw my signature
                   </ActButton>
                 )}
               </td>

@@ -31,7 +31,7 @@ export function DecideForm({
       fixed={fixed}
       submit={decideGate}
       label="Decide"
-      saved="Decided; the reason stays with the gate."
+      saved="Decided. The reason stays with the gate."
       names={{ kind: 'Decision', reason: 'Reason' }}
     >
       <Choice
@@ -49,7 +49,7 @@ export function DecideForm({
         ]}
       />
       <Conditions members={members} meetings={meetings} empty={first} />
-      <Area name="reason" label="Reason" rows={2} hint="It stays visible with the gate, for the team too." />
+      <Area name="reason" label="Reason" rows={2} hint="It stays visible with the gate, also to the team." />
     </RecordForm>
   );
 }

@@ -83,7 +83,7 @@ export function DecisionPart({
                   done={one.done ? 'Open again.' : 'Noted as done.'}
                   className="btn-text"
                 >
-                  {one.done ? 'not done after all' : 'it is done'}
+                  {one.done ? 'mark as not done' : 'mark as done'}
                 </ActButton>
               )}
             </li>
@@ -95,11 +95,11 @@ export function DecisionPart({
           <ActButton
             act={withdrawDecision}
             input={{ projectId, id: decision.id, version: decision.version }}
-            done="Withdrawn; the gate stands as its items say."
-            confirm="Yes, take it back"
+            done="Withdrawn. The gate follows its items again."
+            confirm="Withdraw this decision?"
             className="btn-text"
           >
-            take this decision back
+            withdraw this decision
           </ActButton>
         </p>
       )}

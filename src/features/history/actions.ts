@@ -18,11 +18,11 @@ const putBackSchema = yup.object({
 /** Puts back what a plan shows, all of it or nothing; refuses when the plan is not what it was when it was shown. */
 export const putBack = action('putBack', putBackSchema, async ({ tx, seat, projectId }, given) => {
   const selection = readSelection(given.selection);
-  if (!selection) throw new FieldError('', 'Say what is to be put back.');
+  if (!selection) throw new FieldError('', 'Choose what to restore.');
   const plan = await planPutBack(tx, seat.project, selection, true);
   if (plan.fingerprint !== given.fingerprint)
-    throw new FieldError('', 'Something changed since this was shown, so nothing was put back. Look at it again.');
-  if (plan.steps.length === 0) throw new FieldError('', 'There is nothing to put back.');
+    throw new FieldError('', 'Something changed since this was shown, so nothing was restored. Look at it again.');
+  if (plan.steps.length === 0) throw new FieldError('', 'There is nothing to restore.');
   for (const step of plan.steps) await take(tx, projectId, step);
   await noteAct(tx, projectId, {
     kind: 'put back',

@@ -33,7 +33,7 @@ export function Alike({
                 <ActButton
                   act={mergeQuestions}
                   input={{ projectId, keep, drop }}
-                  done="Merged; take it out again any time."
+                  done="Merged. It can be split off again any time."
                   className="btn-text text-sm"
                 >
                   ask it this way

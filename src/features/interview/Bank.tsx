@@ -47,10 +47,10 @@ export function Bank({ projectId, questions, share, leads, teamName }: Props) {
                     <ActButton
                       act={splitQuestion}
                       input={{ projectId, id: one.id }}
-                      done="It stands by itself again."
+                      done="It is a question of its own again."
                       className="btn-text no-print"
                     >
-                      take out
+                      remove
                     </ActButton>
                   )}
                 </p>
@@ -76,7 +76,7 @@ export function Bank({ projectId, questions, share, leads, teamName }: Props) {
                   <ActButton
                     act={arrangeQuestion}
                     input={{ ...base, must: !question.must }}
-                    done={question.must ? 'No must any more.' : 'Marked as a must.'}
+                    done={question.must ? 'No longer a must.' : 'Marked as a must.'}
                     className="btn-text"
                   >
                     {question.must ? 'not a must' : 'must be asked'}
@@ -84,7 +84,7 @@ export function Bank({ projectId, questions, share, leads, teamName }: Props) {
                   <ActButton
                     act={arrangeQuestion}
                     input={{ ...base, hidden: !question.hidden }}
-                    done={question.hidden ? 'It is asked again.' : 'Hidden; its team still sees it.'}
+                    done={question.hidden ? 'It is asked again.' : 'Hidden. Its team still sees it.'}
                     className="btn-text"
                   >
                     {question.hidden ? 'ask it after all' : 'hide'}

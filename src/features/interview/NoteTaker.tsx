@@ -124,7 +124,7 @@ function NoteForm({ projectId, question, here }: { projectId: string; question: 
         })
       }
       then={() => (renew(newId()), '')}
-      label="Keep the note"
+      label="Save note"
       saved="Kept."
     >
       <WhoEnters />

@@ -16,7 +16,7 @@ export function StatementForm({ projectId, today }: { projectId: string; today: 
       values={{ sentence: '', saidBy: '', saidOn: today }}
       fixed={{ projectId }}
       submit={saveStatement}
-      label="Keep this sentence"
+      label="Save sentence"
       compact
     >
       <Area name="sentence" label="What the client said, in their words" rows={2} className="w-full" />

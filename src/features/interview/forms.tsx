@@ -34,7 +34,7 @@ export function VisitForm({ values, ...fixed }: Editing) {
         options={[
           ['planned', 'Planned: questions are collected'],
           ['running', 'Running: notes are taken'],
-          ['held', 'Held: answers are put together'],
+          ['held', 'Held: answers are being merged'],
         ]}
       />
     </RecordForm>
@@ -62,8 +62,8 @@ export function AskForm({ projectId, visitId, back }: { projectId: string; visit
         })
       }
       then={() => (renew(newId()), '')}
-      label="Put the question"
-      saved="It is in the bank."
+      label="Add question"
+      saved="Question added."
     >
       <WhoEnters />
       <questionFields.Area

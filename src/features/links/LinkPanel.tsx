@@ -68,7 +68,7 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
                 }}
                 input={{ projectId, id: link.id }}
                 done="The link has a new address."
-                confirm="Yes, make a new address: the old one stops working"
+                confirm="Make a new address? The old one stops working."
                 className="btn-text ml-auto"
               >
                 show again
@@ -78,11 +78,11 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
               <ActButton
                 act={revokeLink}
                 input={{ projectId, id: link.id }}
-                done="The link is ended."
-                confirm="Yes, end it"
+                done="Link ended."
+                confirm="End this link? Its address stops working."
                 className="btn-text"
               >
-                end this link
+                end link
               </ActButton>
             )}
           </li>
@@ -94,8 +94,8 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
         values={values}
         fixed={{ projectId, purpose }}
         submit={createLink}
-        label="Make a link"
-        saved="The link is made."
+        label="Create link"
+        saved="Link created."
         compact
         then={(result) => (setShown(result as unknown as ShownLink), '')}
       >

@@ -46,7 +46,7 @@ export async function remakeLink(tx: postgres.TransactionSql, projectId: string,
   const [row] = await tx<{ purpose: string }[]>`
     update access_link set token_hash = ${tokenHash(token)}
     where id = ${id} and project_id = ${projectId} and revoked_at is null and ends_at > now() returning purpose`;
-  if (!row) throw new FieldError('', 'This link has ended. Make another one.');
+  if (!row) throw new FieldError('', 'This link has ended. Create another one.');
   return pathOf(row.purpose, token);
 }
 

@@ -39,7 +39,7 @@ export function InterfaceTable({ projectId, interfaces, parts, nameOf, me, leads
                       act={removeInterface}
                       input={{ projectId, id: pair.id }}
                       done="Removed."
-                      confirm="Yes, remove it"
+                      confirm="Remove this interface?"
                       className="btn-text text-sm"
                     >
                       remove

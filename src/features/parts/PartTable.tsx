@@ -96,11 +96,11 @@ export function PartTable({ projectId, parts, turns, scaled, nameOf, me, leads }
                       version: part.version,
                       state: PART_STATES[PART_STATES.indexOf(part.state) - 1],
                     }}
-                    done={`${part.code}: a step back.`}
-                    confirm="Yes, a step back"
+                    done={`${part.code}: step undone.`}
+                    confirm="Undo the last step of this part?"
                     className="btn-text text-sm no-print ml-3"
                   >
-                    a step back
+                    undo step
                   </ActButton>
                 )}
               </td>

@@ -92,7 +92,7 @@ function mustBeTurn({ seat }: Work, part: Moving, to: PartState): void {
   if (step === 0) throw new FieldError('', `It is “${to}” already.`);
   if (step < 0) {
     if (!leads && me !== part.ownerId)
-      throw new FieldError('', 'Only its owner, or the instructor, takes a part back a step.');
+      throw new FieldError('', 'Only its owner, or the instructor, can undo a step of a part.');
     return;
   }
   if (to === 'checked' || to === 'double-checked') {

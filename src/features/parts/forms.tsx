@@ -95,7 +95,7 @@ export function SideForm({
       fixed={{ projectId, id, version, side }}
       submit={enterInterface}
       label="Enter"
-      saved="Entered; both sides are compared."
+      saved="Saved. Both sides are compared."
       names={{ value: 'Dimension', unit: 'Unit', tolerance: 'Tolerance' }}
       compact
     >

@@ -35,8 +35,8 @@ export function Pictures({
               <ActButton
                 act={removePicture}
                 input={{ projectId, id, version }}
-                done="Taken away; the history can put it back."
-                confirm="Yes, take it away"
+                done="Removed. It can be restored from the history."
+                confirm="Remove this picture?"
                 className="btn-text text-sm no-print"
               >
                 take away

@@ -44,7 +44,7 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
             (select id from team where id = ${objectId})) as team_id
         from attachment where project_id = ${projectId}`;
       if (room.here >= MOST_OF_ONE_THING)
-        throw new FieldError('', `There are ${MOST_OF_ONE_THING} pictures already; take one away first.`);
+        throw new FieldError('', `There are ${MOST_OF_ONE_THING} pictures already; remove one first.`);
       if (room.all + bytes.length > MOST_OF_A_PROJECT)
         throw new FieldError('', 'The pictures of this project fill the 2 GB they may take.');
       const madeAt = new Date(Date.now() - age);

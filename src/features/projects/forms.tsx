@@ -25,7 +25,7 @@ export function ProjectForm({
       values={values}
       fixed={{ projectId, version }}
       submit={saveProject}
-      label="Save the frame of the project"
+      label="Save project settings"
     >
       <ProjectFields />
       <projectFields.Text
@@ -42,7 +42,7 @@ export function ProjectForm({
   );
 }
 
-/** What the course uses, sheet by sheet. */
+/** Sheets of this course, sheet by sheet. */
 export function ProfileForm({
   projectId,
   version,

@@ -59,7 +59,7 @@ export function ChangesPart({ seat, changes, requirements, teams, latest, source
                         <ActButton
                           act={dealWithChange}
                           input={{ projectId: seat.project.id, id: change.id, teamId: team.id }}
-                          done="Noted; it leaves Today."
+                          done="Noted. It is off Today now."
                           className="btn-text no-print"
                         >
                           dealt with

@@ -73,7 +73,7 @@ export function ImportList({ projectId, back }: { projectId: string; back: strin
       {!rows && (
         <p>
           <button className="btn btn-go" onClick={() => void preview()}>
-            Look at it first
+            Check it first
           </button>
         </p>
       )}

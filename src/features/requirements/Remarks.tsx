@@ -11,7 +11,7 @@ const HEADS: Record<Remark['kind'], string> = {
   budget: 'Budgets overdrawn',
   'not-measured': 'Musts nobody has measured',
   verification: 'Not said how to verify',
-  wording: 'Words nobody can measure',
+  wording: 'Words that can’t be measured',
   source: 'Without a source',
 };
 const GRAVE = new Set(['conflict', 'unit', 'budget']);

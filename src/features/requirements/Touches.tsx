@@ -31,10 +31,10 @@ export function Touches(props: { projectId: string; id: string; version: number;
   return (
     <section className="callout" aria-label="What it touches" aria-live="polite">
       {found.flips.length === 0 ? (
-        <p>No verdict on a newest iteration turns.</p>
+        <p>No verdict on a newest iteration changes.</p>
       ) : (
         <>
-          <p className="font-medium">It turns the verdict of {found.flips.map((flip) => flip.team).join(', ')}:</p>
+          <p className="font-medium">It changes the verdict of {found.flips.map((flip) => flip.team).join(', ')}:</p>
           <ul>
             {found.flips.map((flip) => (
               <li key={flip.iterationId}>

@@ -203,7 +203,7 @@ function weigh(names: string[], judgements: Judged[]): Priorities | { problem: s
     const back = judgements.find((one) => one.a === b && one.b === a);
     return there ? there.ratio : back ? 1 / back.ratio : null;
   };
-  if (names.length < 2) return { problem: 'Say of at least one pair how the two compare.' };
+  if (names.length < 2) return { problem: 'Compare at least one pair.' };
   try {
     return priorities({ names, matrix: names.map((a) => names.map((b) => ratio(a, b))) });
   } catch (error) {
@@ -236,7 +236,7 @@ function Consistency({ found, left, take }: { found: Priorities; left: string[];
       </p>
       {shown && (
         <p>
-          Most at odds with the others: {ratioWords(shown.given, shown.a, shown.b)}. The others together say about{' '}
+          Most at odds with the others: {ratioWords(shown.given, shown.a, shown.b)}. The others on average give about{' '}
           {shown.implied >= 1
             ? `${shown.a} ${number(shown.implied, 1)} times ${shown.b}`
             : `${shown.b} ${number(1 / shown.implied, 1)} times ${shown.a}`}
@@ -245,7 +245,7 @@ function Consistency({ found, left, take }: { found: Priorities; left: string[];
       )}
       {left.length > 0 && <p>Not compared with any other yet, so left out: {left.join(', ')}.</p>}
       {missing.length > 0 && (
-        <p>Not said yet: {missing.map(([a, b]) => `${a} : ${b}`).join(', ')}. The weights rest on the rest.</p>
+        <p>Still missing: {missing.map(([a, b]) => `${a} : ${b}`).join(', ')}. The weights rest on the rest.</p>
       )}
       <p className="mt-1">
         <button type="button" className="btn" onClick={take}>

@@ -41,7 +41,7 @@ export function ResearchForm({ projectId, id, version, values, requirements, lea
       {leads && <Winner />}
       <Rows
         name="findings"
-        label="What it does about each requirement"
+        label="How it meets each requirement"
         empty={{ requirementId: requirements[0]?.id ?? '', text: '', value: '', unit: '', uncertainty: '', answer: '' }}
         add="Add a finding"
       >

@@ -73,10 +73,7 @@ export const removeResearch = action(
     const used = await tx<{ code: string }[]>`
           select r.code from requirement_source s join requirement r on r.id = s.requirement_id where s.research_id = ${id} order by 1`;
     if (used.length)
-      throw new FieldError(
-        '',
-        `It is the source of ${used.map((one) => one.code).join(', ')}; take it away there first.`,
-      );
+      throw new FieldError('', `It is the source of ${used.map((one) => one.code).join(', ')}; remove it there first.`);
     const gone =
       await tx`delete from research where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
     if (gone.length === 0) throw new FieldError('', 'This note was changed or removed meanwhile; reload to see it.');

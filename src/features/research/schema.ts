@@ -16,7 +16,7 @@ export const researchSchema = yup.object({
     .of(
       yup.object({
         requirementId: key('Choose the requirement.'),
-        text: prose('What it does about it'),
+        text: prose('How it meets it'),
         value: decimal('The value', { optional: true }),
         unit: yup
           .string()

@@ -59,7 +59,7 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
                     act={removeHazard}
                     input={{ projectId, id: hazard.id }}
                     done={`“${hazard.name}” is removed.`}
-                    confirm="Yes, remove it"
+                    confirm="Remove this hazard?"
                     className="btn-text"
                   >
                     remove this hazard

@@ -17,7 +17,7 @@ export function LibraryForm({ projectId, names }: { projectId: string; names: re
       fixed={{ projectId }}
       submit={takeFromLibrary}
       label="Take these into the project"
-      saved="Taken; say now where each of them matters."
+      saved="Added. Now say where each of them matters."
     >
       <Several
         name="names"

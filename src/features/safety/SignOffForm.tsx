@@ -26,7 +26,7 @@ export function SignOffForm({
       values={{ hazardId: trainings[0]?.[0] ?? '', people: [], signedOn: today, validUntil: '' }}
       fixed={{ projectId }}
       submit={signOff}
-      label="Sign them off"
+      label="Sign off these students"
       saved="Signed off."
     >
       <div className="flex flex-wrap gap-3">

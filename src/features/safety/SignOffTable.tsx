@@ -92,8 +92,8 @@ function Cell({
         <ActButton
           act={withdrawSignOff}
           input={{ projectId: withdraw, id: signed.id }}
-          done="Withdrawn; what it held is held again."
-          confirm="Yes, take it back"
+          done="Withdrawn. What it released is on hold again."
+          confirm="Withdraw this sign-off?"
           className="btn-text no-print"
         >
           withdraw

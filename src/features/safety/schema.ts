@@ -8,7 +8,7 @@ const ids = yup.array(key()).default([]).max(200, 'At most 200 at once.');
 export const hazardSchema = yup.object({
   ...place,
   name: line('The name of the hazard'),
-  cautions: prose('The cautions').required('Say what is to be minded.'),
+  cautions: prose('The cautions').required('Write the cautions.'),
   equipment: yup.string().trim().default('').max(400, 'The equipment may have at most 400 characters.'),
   supervision: yup.string().oneOf(SUPERVISION, 'Choose one of the list.').required(),
   needsTraining: yup.boolean().default(false),

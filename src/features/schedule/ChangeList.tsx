@@ -24,7 +24,7 @@ export function ChangeList({ projectId, changes }: { projectId: string; changes:
                 <ActButton
                   act={undoPlanChange}
                   input={{ projectId, id: change.id }}
-                  done="Undone; the plan is as it was before."
+                  done="Undone. The plan is as it was before."
                   className="btn-text"
                 >
                   undo

@@ -36,7 +36,7 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf, decides
             <th>Due</th>
             <th className="right">Work left</th>
             <th className="right">Meetings left</th>
-            <th>Expected to be done</th>
+            <th>Expected to finish</th>
           </tr>
         </thead>
         <tbody>
@@ -118,8 +118,8 @@ function ToLookAt({ projectId, teams, stages }: { projectId: string; teams: Team
   );
   if (waiting.length === 0) return null;
   return (
-    <section className="mb-4" aria-label="To look at">
-      <h2 className="mb-1">Handed in, not looked at yet</h2>
+    <section className="mb-4" aria-label="To review">
+      <h2 className="mb-1">Handed in, not reviewed yet</h2>
       <ul className="max-w-4xl">
         {waiting.map(({ stage, entry, team }) => (
           <li

@@ -95,7 +95,7 @@ export function Decide({ stage, team, ...fixed }: Place) {
           values={{ note: '' }}
           fixed={{ ...fixed, state: 'returned' }}
           submit={decideHandIn}
-          label="Return it"
+          label="Return"
           saved={`${team} sees what is still to be done.`}
           names={{ state: 'State', note: 'What is still to be done' }}
           compact

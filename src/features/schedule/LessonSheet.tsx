@@ -42,7 +42,7 @@ export function LessonSheet({ lesson, projectId }: Props) {
               <th>Team</th>
               <th>Does</th>
               <th>Stands</th>
-              <th>{projectId ? 'Who is here (press who is away)' : 'Members'}</th>
+              <th>{projectId ? 'Attendance (press the names of those away)' : 'Members'}</th>
             </tr>
           </thead>
           <tbody>
@@ -102,7 +102,7 @@ export function LessonSheet({ lesson, projectId }: Props) {
             </>
           ))}
         hazards={hazards}
-        more="What can’t be supervised is not done today."
+        more="What can’t be supervised doesn’t happen today."
       />
     </div>
   );

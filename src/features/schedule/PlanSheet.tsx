@@ -71,7 +71,7 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
     );
     setBusy(false);
     if (outcome.ok) {
-      toast.success('Kept. It can be undone below.');
+      toast.success('Saved. It can be undone below.');
       leave();
       router.refresh();
     } else if (outcome.conflict) setConflict(outcome.conflict);
@@ -151,10 +151,10 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
           )}
           <p className="flex flex-wrap gap-2">
             <button type="button" className="btn btn-go" disabled={busy} onClick={() => void keep(conflict?.version)}>
-              {conflict ? 'Keep mine' : 'Keep it (Enter)'}
+              {conflict ? 'Keep mine' : 'Apply (Enter)'}
             </button>
             <button type="button" className="btn" onClick={() => (leave(), conflict && router.refresh())}>
-              {conflict ? 'Take theirs' : 'Leave it as it was (Esc)'}
+              {conflict ? 'Take theirs' : 'Cancel (Esc)'}
             </button>
           </p>
         </section>

@@ -92,9 +92,9 @@ export function TeamStages({
       </p>
       {pace.forecast && (
         <p className="mb-3">
-          Expected to be done with meeting <b className="num">{pace.forecast.finish}</b> (
-          {earlyWords(pace.forecast.early)}; between {pace.forecast.interval.join(' and ')} about four times out of
-          five). <span className="faint">{pace.forecast.why}.</span>
+          Expected to finish in meeting <b className="num">{pace.forecast.finish}</b> ({earlyWords(pace.forecast.early)}
+          ; between {pace.forecast.interval.join(' and ')} about four times out of five).{' '}
+          <span className="faint">{pace.forecast.why}.</span>
         </p>
       )}
       <Waiting path="/api/v1/hand-ins" />

@@ -80,7 +80,7 @@ export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages,
       }),
     );
     setBusy(false);
-    if (outcome.ok) toast.success('Done as one change; it can be undone below.');
+    if (outcome.ok) toast.success('Applied as one change. It can be undone below.');
     else if (outcome.conflict)
       toast.error(`${outcome.conflict.by} has changed the plan meanwhile; look at the new figures first.`);
     else toast.error(reasonOf(outcome));

@@ -39,7 +39,7 @@ export async function lockHandIn(
   stageId: string,
 ): Promise<Known | undefined> {
   const [stage] = await tx`select 1 from stage where id = ${stageId} and project_id = ${projectId} for share`;
-  if (!stage) throw new FieldError('stageId', 'This stage is not part of the plan any more.');
+  if (!stage) throw new FieldError('stageId', 'This stage is no longer part of the plan.');
   // There may be no row to lock yet: two teammates with different notes must not both think they are the first.
   await tx`select 1 from team where id = ${teamId} and project_id = ${projectId} for no key update`;
   const [row] = await tx<Known[]>`

@@ -45,7 +45,7 @@ export function ClientChoice({ projectId, selectionId, name, most, concepts, pic
         })
       }
       label="Send my choice"
-      saved="Thank you; the class sees your choice and your reasons."
+      saved="Thank you. The class sees your choice and your reasons."
       names={{ picks: 'Chosen' }}
     >
       <ul className="flex flex-col gap-4">
@@ -90,7 +90,7 @@ function Pick({ path, concept }: { path: string; concept: Props['concepts'][numb
             setValue(`${path}.conceptId`, e.target.checked ? concept.id : '', { shouldDirty: true, shouldTouch: true })
           }
         />
-        I choose this one
+        Choose this concept
       </label>
       {chosen && (
         <label>

@@ -39,8 +39,8 @@ export function RateForm({
       }}
       fixed={{ projectId, selectionId }}
       submit={rateConcepts}
-      label="Keep my scores"
-      saved="Your scores are kept."
+      label="Save my scores"
+      saved="Your scores are saved."
     >
       {concepts.map((concept, i) => (
         <details key={concept.id} className="border-t border-hair" open={i === 0}>
@@ -110,7 +110,7 @@ export function MarkForm({
       }}
       fixed={{ projectId, selectionId, seen }}
       submit={markAgainstDatum}
-      label="Keep the marks"
+      label="Save marks"
     >
       {concepts.map((concept, i) => (
         <fieldset key={concept.id} className="flex flex-wrap gap-3">

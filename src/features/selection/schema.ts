@@ -89,7 +89,7 @@ export const choiceSchema = yup.object({
     .max(200)
     .test('some', 'Choose at least one.', (list) => (list ?? []).some(({ conceptId }) => conceptId))
     .test('once', 'The same concept is chosen twice.', (list) => once(list?.map(({ conceptId }) => conceptId)))
-    .test('why', 'Say in a few words why: the class learns from it.', (list) =>
+    .test('why', 'Say in a few words why. The class learns from it.', (list) =>
       (list ?? []).every(({ conceptId, reason }) => !conceptId || reason !== ''),
     ),
 });

@@ -42,7 +42,7 @@ export function AtTheRig({
     <section className="border-2 border-ink p-3 mb-4" aria-live="polite">
       <Ticker />
       <p className="mb-2 text-lg">
-        {over ? 'All runs are through.' : late >= 1 ? `${number(late, 0)} min late` : 'on time'}
+        {over ? 'All runs are done.' : late >= 1 ? `${number(late, 0)} min late` : 'on time'}
         {!over && `; ends about ${clockAt(session, finish)}`}
         {!over && end >= 1 && <b className="text-brick">, {number(end, 0)} min after the time there is</b>}
       </p>
@@ -57,7 +57,7 @@ export function AtTheRig({
               {nameOf(run.team)} <span className="text-xl font-medium">attempt {run.attempt}</span>
             </p>
             {run.state === 'next' && held.get(run.team) && (
-              <p className="text-brick">held: {held.get(run.team)}. If it runs all the same, it is kept and marked.</p>
+              <p className="text-brick">held: {held.get(run.team)}. If it runs anyway, it is recorded and marked.</p>
             )}
             {leads && (
               <p className="flex flex-wrap gap-2 mt-2 no-print">
@@ -67,7 +67,7 @@ export function AtTheRig({
                       Enter the value
                     </Link>
                     <ActButton act={markRun} input={mark(run, 'end')} done={`${nameOf(run.team)} is through.`}>
-                      It is through
+                      Run done
                     </ActButton>
                     <ActButton act={markRun} input={mark(run, 'undo')} done="Undone." className="btn-text">
                       not begun after all
@@ -87,8 +87,13 @@ export function AtTheRig({
                       Not here
                     </ActButton>
                     {held.get(run.team) && (
-                      <ActButton act={markRun} input={mark(run, 'end')} done="Kept, and marked." className="btn-text">
-                        it ran all the same
+                      <ActButton
+                        act={markRun}
+                        input={mark(run, 'end')}
+                        done="Recorded, and marked."
+                        className="btn-text"
+                      >
+                        it ran anyway
                       </ActButton>
                     )}
                   </>
@@ -104,7 +109,7 @@ export function AtTheRig({
             act={endSession}
             input={{ projectId, id: session.id }}
             done="The session is over."
-            confirm={over ? 'Yes, end it' : 'Yes, end it with runs open'}
+            confirm={over ? 'End this session?' : 'End the session with runs still open?'}
             className={over ? 'btn' : 'btn-text'}
           >
             {over ? 'End the session' : 'end the session'}

@@ -17,7 +17,7 @@ export function SeedForm({ projectId, id }: { projectId: string; id: string }) {
       fixed={{ projectId, id }}
       submit={announceSeed}
       label="Draw"
-      saved="Drawn; anybody can repeat it."
+      saved="Drawn. Anyone can repeat it."
       compact
     >
       <Text

@@ -18,7 +18,7 @@ interface Props {
   self: string;
 }
 
-/** Who leads the project and who assists: invite somebody, change what they may do, take them out. */
+/** Who leads the project and who assists: invite somebody, change what they may do, remove them. */
 export function StaffPanel({ projectId, staff, self }: Props) {
   const [made, setMade] = useState<{ login: string; password: string | null } | null>(null);
   return (
@@ -50,10 +50,10 @@ export function StaffPanel({ projectId, staff, self }: Props) {
                   act={removeStaff}
                   input={{ projectId, accountId }}
                   done={`${name} is out of this project.`}
-                  confirm={`Yes, take ${name} out`}
+                  confirm={`Remove ${name} from this project?`}
                   className="btn-text"
                 >
-                  take out
+                  remove
                 </ActButton>
               </>
             )}

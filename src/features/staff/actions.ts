@@ -40,7 +40,7 @@ async function makeInstructor(tx: Tx, name: string): Promise<{ id: string; login
 export const changeStaff = action('changeStaff', changeStaffSchema, async ({ tx, projectId }, { accountId, role }) => {
   const changed = await tx`
     update project_instructor set role = ${role} where project_id = ${projectId} and account_id = ${accountId} returning 1`;
-  if (changed.length === 0) throw new FieldError('', 'They are not in this project any more.');
+  if (changed.length === 0) throw new FieldError('', 'They are no longer in this project.');
   await mustKeepAnOwner(tx, projectId);
 });
 
@@ -48,7 +48,7 @@ export const changeStaff = action('changeStaff', changeStaffSchema, async ({ tx,
 export const removeStaff = action('removeStaff', removeStaffSchema, async ({ tx, projectId }, { accountId }) => {
   const gone = await tx`
     delete from project_instructor where project_id = ${projectId} and account_id = ${accountId} returning 1`;
-  if (gone.length === 0) throw new FieldError('', 'They are not in this project any more.');
+  if (gone.length === 0) throw new FieldError('', 'They are no longer in this project.');
   await mustKeepAnOwner(tx, projectId);
 });
 

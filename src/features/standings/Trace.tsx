@@ -5,7 +5,7 @@ import { saidFor, type Requirement } from '@/domain/requirements/read';
 import type { Standings } from '@/domain/standings/judge';
 import { evidenceOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from '@/domain/requirements/judge';
-import { day, measured, number, quantity, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
+import { day, measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 
 export interface TraceGiven {
   team: Team;
@@ -80,7 +80,7 @@ function gradeWords(grade: Standings['grades'][number], teamId: string, names: b
   const list = complete
     .map((judge) => (names ? `${name(judge.judge)} ${number(judge.total, 2)}` : number(judge.total, 2)))
     .join(', ');
-  return `mean of ${complete.length} judges (${list}) = ${number(result!.mean, 2)} of ${grade.max}.`;
+  return `mean of ${plural(complete.length, 'judge')} (${list}) = ${number(result!.mean, 2)} of ${grade.max}.`;
 }
 
 interface ChainGiven extends TraceGiven {

@@ -94,7 +94,7 @@ export function RosterForm({
         {!roster && (
           <p>
             <button className="btn btn-go" onClick={preview}>
-              Look at it first
+              Check it first
             </button>
           </p>
         )}

@@ -93,7 +93,7 @@ export function LogoField({
       <PictureField pictures={pictures} choose={(chosen) => setPictures(chosen.slice(-1))} />
       {pictures.length > 0 && (
         <button type="button" className="btn btn-go" onClick={() => void keep()}>
-          Keep as logo
+          Use as logo
         </button>
       )}
     </span>

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import { toast } from '@/ui/toast';
 import type { Outcome } from '@/server/outcome';
+import { useAsk } from '@/ui/kit/useAsk';
 import { useReady } from './Ready';
 import { attempt, isKept, reasonOf } from './attempt';
 
@@ -12,26 +13,25 @@ interface Props {
   input: Record<string, unknown>;
   children: ReactNode;
   done: string;
-  /** Asked before anything is done: says what is lost. The second press does it. */
+  /** Asked before anything is done: a question that says what is lost. */
   confirm?: string;
   className?: string;
   /** Shows what the answer holds, once (a new password, a new link). */
   reveal?: { key: string; label: string };
 }
 
-/** A button that does one thing on the server; with `confirm` it takes a second press. */
+/** A button that does one thing on the server; with `confirm` it asks first. */
 export function ActButton({ act, input, children, done, confirm, className, reveal }: Props) {
   const router = useRouter();
   const ready = useReady();
-  const [asking, setAsking] = useState(false);
+  const { ask, asked } = useAsk(false);
   const [busy, setBusy] = useState(false);
   const [shown, setShown] = useState<string | null>(null);
-  const press = async () => {
-    if (confirm && !asking) return setAsking(true);
+  const press = () => (confirm ? ask({ title: confirm, label: labelOf(children) }, () => void run()) : void run());
+  const run = async () => {
     setBusy(true);
     const outcome = await attempt(() => act(input));
     setBusy(false);
-    setAsking(false);
     if (!outcome.ok) return void toast.error(reasonOf(outcome));
     toast.success(isKept(outcome.result) ? `${outcome.notes.join('. ')}.` : done);
     if (reveal) setShown(String((outcome.result as Record<string, unknown>)[reveal.key]));
@@ -40,13 +40,9 @@ export function ActButton({ act, input, children, done, confirm, className, reve
   return (
     <span className="inline-flex flex-wrap items-center gap-2">
       <button type="button" className={className ?? 'btn'} onClick={press} disabled={busy || !ready}>
-        {asking ? confirm : children}
+        {children}
       </button>
-      {asking && (
-        <button type="button" className="btn-text" onClick={() => setAsking(false)}>
-          No
-        </button>
-      )}
+      {asked}
       {shown && (
         <output className="callout">
           {reveal!.label} <b className="num select-all break-all">{shown}</b>
@@ -54,4 +50,10 @@ export function ActButton({ act, input, children, done, confirm, className, reve
       )}
     </span>
   );
+}
+
+/** The button's own words, as those of the answer that does it. */
+function labelOf(children: ReactNode): string {
+  const words = (Array.isArray(children) ? children : [children]).map(String).join('');
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }

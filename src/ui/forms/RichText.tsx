@@ -15,7 +15,7 @@ interface Props {
 /** The editor is large, so it comes only once somebody wants to write. */
 const Editor = dynamic(() => import('./RichEditor').then((found) => found.RichEditor), {
   ssr: false,
-  loading: () => <p className="faint border border-rule px-2 py-1.5 min-h-16">The editor is on its way …</p>,
+  loading: () => <p className="faint border border-rule px-2 py-1.5 min-h-16">The editor is loading …</p>,
 });
 
 /**

@@ -21,7 +21,7 @@ export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outco
     return {
       ok: false,
       message:
-        'The server did not answer. What you typed is kept in this browser; try again when the connection is back.',
+        'The server did not answer. What you typed is saved in this browser. Try again when you are back online.',
     };
   }
 }

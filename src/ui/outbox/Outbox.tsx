@@ -25,7 +25,7 @@ export function Outbox() {
     <div className="flex flex-col gap-6">
       <p role="status">
         <b>{line ? 'Connected.' : 'No connection.'}</b>{' '}
-        {waiting.length === 0 ? 'Nothing waits.' : `${plural(waiting.length, 'entry waits', 'entries wait')}.`}{' '}
+        {waiting.length === 0 ? 'Nothing is waiting.' : `${plural(waiting.length, 'entry waits', 'entries wait')}.`}{' '}
         {Math.abs(ahead) >= 1 &&
           `This device’s clock is ${plural(Math.abs(ahead), 'minute')} ${ahead > 0 ? 'fast' : 'slow'}; times of entries are put right by the server’s. `}
         {waiting.length > 0 && (

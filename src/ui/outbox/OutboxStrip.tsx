@@ -80,12 +80,12 @@ export function OutboxStrip({ owner }: { owner: string }) {
           </a>
         )}
         {!asks && line && troubled && <span>{troubled.reason}</span>}
-        {!line && waiting.length === 0 && <span>What you see may be old; what you enter is kept.</span>}
-        {!line && !opens && <b>Leave this page open: here it can’t be opened anew without a connection.</b>}
+        {!line && waiting.length === 0 && <span>What you see may be out of date. What you enter is saved.</span>}
+        {!line && !opens && <b>Leave this page open: it can’t be opened again without a connection.</b>}
         {refused.length > 0 && <b>{plural(refused.length, 'entry was', 'entries were')} refused.</b>}
         {own.length + others.length > 0 && (
           <a className="text-sheet underline ml-auto" href="/outbox">
-            Look at them
+            Review them
           </a>
         )}
       </aside>

@@ -64,7 +64,7 @@ export function Refused({ entry }: { entry: Entry }) {
             </button>
             {entry.href && (
               <a className="btn" href={entry.href}>
-                Enter it anew
+                Enter again
               </a>
             )}
             <Copy entry={entry} />

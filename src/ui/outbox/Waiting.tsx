@@ -18,7 +18,7 @@ export function Waiting({ path }: { path: string }) {
   if (waiting.length === 0) return null;
   return (
     <section className="mt-4" aria-label="Waiting">
-      <h2>Kept on this device, not sent yet</h2>
+      <h2>Saved on this device, not sent yet</h2>
       <ul>
         {waiting.map((one) => (
           <li key={one.id}>{one.title}</li>

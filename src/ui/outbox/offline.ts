@@ -53,7 +53,7 @@ export async function abilities(canKeep: () => Promise<boolean>): Promise<Abilit
     {
       name: 'Opens pages without a connection',
       there: await pagesAreKept(),
-      why: `Leave the entry page open while the line is away: it goes on working, but can’t be opened anew.${
+      why: `Leave the entry page open while you are offline: it keeps working, but can’t be opened again.${
         because || ' The browser does not trust this address’s certificate; the page “Phones” says what to do.'
       }`,
     },

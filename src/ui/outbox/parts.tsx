@@ -22,7 +22,7 @@ export function Drop({ entry }: { entry: Entry }) {
   return (
     <span className="flex gap-3">
       <button className="btn-text !text-brick" onClick={() => void dropEntry(entry.id)}>
-        Yes, it was never sent and will be gone
+        Drop it: it was never sent and will be lost
       </button>
       <button className="btn-text" onClick={() => setAsking(false)}>
         No

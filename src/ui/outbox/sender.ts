@@ -153,8 +153,8 @@ export async function submit<R>(entered: Entered): Promise<Outcome<R | Kept>> {
 }
 
 function whyKept(entry: Entry | undefined): string {
-  if (entry?.waitsFor === 'sign-in') return 'It is kept on this device; sign in again and it goes out';
-  return 'It is kept on this device and goes out by itself when the line is back';
+  if (entry?.waitsFor === 'sign-in') return 'It is saved on this device. Sign in again and it is sent';
+  return 'It is saved on this device and sent when you are back online';
 }
 
 function pictureEntry({ objectId, body, pictured, ...more }: Entered, madeAt: number, i: number): Omit<Entry, 'seq'> {

@@ -17,9 +17,9 @@ export default async function PublicDrawPage({ params }: { params: Promise<{ dra
       <DrawSheet draw={draw} local={(instant) => inZone(instant, draw.timeZone)} />
       {seed && (
         <section className="mt-6">
-          <h2 className="mb-1">Repeat it</h2>
+          <h2 className="mb-1">Repeat the draw</h2>
           <p className="faint mb-2 max-w-3xl">
-            Nobody has to believe this page: the order follows from the list and the seed alone. Fisher and Yates’
+            You don’t have to believe this page: the order follows from the list and the seed alone. Fisher and Yates’
             shuffle from the last place down, driven by the generator mulberry32, which starts from the 32-bit FNV-1a
             hash of the seed. Change a name or a digit and see what would have come out.
           </p>

@@ -79,7 +79,7 @@ export default async function TodayPage(props: SheetProps) {
             <FirstSteps steps={firstSteps({ ...frame.counts, sections: frame.sections.length }, href)} />
           )}
           <TodayList items={items} teams={teams} />
-          {items.length === 0 && teams.length === 0 && <p className="faint">Nothing is open.</p>}
+          {items.length === 0 && teams.length === 0 && <p className="faint">Nothing needs you right now.</p>}
         </div>
         <aside className="flex flex-col gap-4">
           {leads && stories.length > 0 && (
@@ -91,7 +91,7 @@ export default async function TodayPage(props: SheetProps) {
           <section>
             <h2 className="mb-1">Next meetings</h2>
             {next.length === 0 ? (
-              <p className="faint">None is planned.</p>
+              <p className="faint">None planned.</p>
             ) : (
               <ul>
                 {next.map((meeting) => (

@@ -10,7 +10,7 @@ export default async function NewProjectPage() {
   if (!person) redirect('/sign-in?next=/projects/new');
   if (person.kind !== 'instructor') notFound();
   return (
-    <Plain wide title="New project" about="A few facts to begin with; everything can be changed later.">
+    <Plain wide title="New project" about="A few facts to start with. You can change everything later.">
       <NewProjectForm
         templates={await listTemplates(pool(), person.id)}
         timeZone={Intl.DateTimeFormat().resolvedOptions().timeZone}

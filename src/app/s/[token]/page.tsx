@@ -13,7 +13,7 @@ export default async function SlipPage({ params }: { params: Promise<{ token: st
   if (!slip)
     return (
       <Plain
-        title="This slip opens nothing any more"
+        title="This slip no longer works"
         about="A slip signs in once, and for some days only. Ask your instructor for another one, or sign in by name and password."
       >
         <Link className="btn" href="/sign-in">

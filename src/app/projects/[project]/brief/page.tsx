@@ -102,7 +102,7 @@ export default async function BriefPage(props: SheetProps) {
             <section>
               <h2 className="mb-1">{latest ? 'Not published yet' : 'Publish'}</h2>
               {latest && unpublished.length === 0 ? (
-                <p className="faint">Nothing: students see it as it stands.</p>
+                <p className="faint">No unpublished changes.</p>
               ) : (
                 <>
                   {latest && (
@@ -145,7 +145,7 @@ export default async function BriefPage(props: SheetProps) {
       </div>
       {leads && (
         <div className="no-print mt-6 flex flex-col gap-5">
-          <Fold id="project" label="Frame of the project: title, event, time zone, how long data is kept">
+          <Fold id="project" label="Project settings: title, event, time zone, how long data is kept">
             <div className="pt-3">
               <ProjectForm
                 key={project.version}
@@ -155,13 +155,13 @@ export default async function BriefPage(props: SheetProps) {
               />
             </div>
           </Fold>
-          <Fold label="Keep this project as a template for the next one">
+          <Fold label="Save this project as a template for the next one">
             <div className="pt-3">
               <TemplateForm projectId={id} title={title} />
             </div>
           </Fold>
           <p>
-            <Link href={hrefIn(frame, 'profile')}>What the course uses: show and hide sheets</Link>
+            <Link href={hrefIn(frame, 'profile')}>Sheets of this course: show and hide</Link>
           </p>
           <LinkPanel
             projectId={id}

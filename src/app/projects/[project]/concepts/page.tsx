@@ -77,7 +77,7 @@ export default async function ConceptsPage(props: SheetProps) {
                     act={releaseConcepts}
                     input={{ projectId, sectionId: section.id, released: !round?.releasedAt }}
                     done={round?.releasedAt ? 'Hidden again.' : `Section ${section.name} sees all its concepts now.`}
-                    confirm={round?.releasedAt ? 'Yes, hide them' : 'Yes, release: nobody can change theirs then'}
+                    confirm={round?.releasedAt ? 'Hide them?' : 'Release them? Nobody can change theirs after that.'}
                     className={round?.releasedAt ? 'btn-text' : 'btn btn-go'}
                   >
                     {round?.releasedAt ? 'hide them again' : 'Release to the section'}
@@ -88,7 +88,7 @@ export default async function ConceptsPage(props: SheetProps) {
               <p className="mb-3">
                 {round?.releasedAt
                   ? 'The concepts of your section are released: everybody sees all of them.'
-                  : `Your own ideas first: hand in ${plural(asks.wanted, 'concept')}${asks.dueOn ? ` by the meeting on ${day(asks.dueOn)}` : ''}; you have handed in ${own}. Nobody of the class sees yours, and you see nobody else’s, until they are released.`}
+                  : `Your own ideas first: hand in ${plural(asks.wanted, 'concept')}${asks.dueOn ? ` by the meeting on ${day(asks.dueOn)}` : ''}; you have handed in ${own}. Until they are released, nobody else in the class sees yours, and you don’t see theirs.`}
               </p>
             )}
             {here.length > 0 ? (

@@ -34,8 +34,8 @@ export default async function DataPage(props: SheetProps) {
       <div className="max-w-3xl flex flex-col gap-2 mb-5">
         <p className={due ? 'callout' : ''}>
           Data of this project is kept until <b>{day(project.retentionUntil, true)}</b>
-          {due ? ': names are due to be erased.' : '. A month before, Today says so.'} The day stands with the{' '}
-          <a href={hrefIn(frame, 'brief')}>frame of the project</a>, and can be moved there.
+          {due ? ': names are due to be erased.' : '. A month before, Today says so.'} The day is set in the{' '}
+          <a href={hrefIn(frame, 'brief')}>project settings</a>; change it there.
         </p>
         <p>
           Erasing a person replaces the name everywhere (history, published places, bundles taken out from now on), and
@@ -63,13 +63,13 @@ export default async function DataPage(props: SheetProps) {
                 <td>{frame.teams.find((team) => team.id === one.teamId)?.name ?? '–'}</td>
                 <td className="whitespace-nowrap">
                   <a className="mr-4" href={`/projects/${project.id}/export/person.json?account=${one.accountId}`}>
-                    what is kept about them
+                    their data
                   </a>
                   <ActButton
                     act={erase}
                     input={{ projectId: project.id, accountId: one.accountId }}
                     done="Erased."
-                    confirm={`Yes, erase ${one.name} for good`}
+                    confirm={`Erase ${one.name} for good?`}
                     className="btn-text"
                   >
                     erase
@@ -80,14 +80,14 @@ export default async function DataPage(props: SheetProps) {
           </tbody>
         </table>
       </div>
-      {shown.length === 0 && <p className="faint">Nobody stands here by name.</p>}
+      {shown.length === 0 && <p className="faint">No names are stored here.</p>}
       {names > 0 && (
         <p className="mt-5 no-print">
           <ActButton
             act={eraseAll}
             input={{ projectId: project.id, names }}
-            done="Erased. Whoever is in another project that is still kept stays."
-            confirm={`Yes, erase all ${plural(names, 'name')} for good`}
+            done="Erased. People who are also in another project stay."
+            confirm={`Erase all ${plural(names, 'name')} for good?`}
           >
             Erase everybody of this project
           </ActButton>

@@ -140,7 +140,7 @@ export default async function EventPage(props: SheetProps) {
                     act={removeEvent}
                     input={{ projectId: id, id: one.event.id, version: one.event.version }}
                     done={`${one.event.name} is removed. Its runs stay as practice.`}
-                    confirm={`Yes, remove ${one.event.name}: its runs become practice, and the standings leave it out`}
+                    confirm={`Remove ${one.event.name}? Its runs become practice, and the standings leave it out.`}
                   >
                     Remove event
                   </ActButton>

@@ -63,7 +63,7 @@ export default async function HistoryPage(props: SheetProps) {
         </label>
         <button className="btn">Filter</button>
       </form>
-      <Fold className="mb-3 no-print" label="Put back everything one person did between two times">
+      <Fold className="mb-3 no-print" label="Restore everything one person changed between two times">
         <form action={`/projects/${project.id}/history/put-back`} className="flex flex-wrap gap-3 items-end pt-2">
           <label>
             <span className="block font-medium">Whose changes</span>

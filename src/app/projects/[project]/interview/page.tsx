@@ -54,8 +54,8 @@ export default async function QuestionsPage(props: SheetProps) {
       {!visit ? (
         <Nothing>
           {leads
-            ? 'Plan the visit first: when, how long, who answers. Then everybody puts questions into its bank.'
-            : 'No visit to the client is planned yet. Once your instructor plans one, you put your questions here.'}
+            ? 'Plan the visit first: when, how long, who answers. Then everybody adds questions.'
+            : 'No visit to the client is planned yet. Once your instructor plans one, add your questions here.'}
         </Nothing>
       ) : (
         <div className="grid lg:grid-cols-[minmax(0,1fr)_320px] gap-x-8 gap-y-4">
@@ -67,7 +67,7 @@ export default async function QuestionsPage(props: SheetProps) {
                 .map(({ id, text }) => ({ id, text }))}
               leads={leads}
             />
-            {questions.length === 0 && <p className="faint">No question yet. The first one goes in on the right.</p>}
+            {questions.length === 0 && <p className="faint">No question yet. Add the first one on the right.</p>}
             <Bank
               projectId={project.id}
               questions={questions}
@@ -77,7 +77,7 @@ export default async function QuestionsPage(props: SheetProps) {
             />
           </div>
           <aside className="no-print max-lg:order-first">
-            <h2 className="mb-1">Put a question</h2>
+            <h2 className="mb-1">Add question</h2>
             <AskForm projectId={project.id} visitId={visit.id} back={withQuery(here, { visit: visit.id })} />
             <Waiting path="/api/v1/questions" />
           </aside>
@@ -87,7 +87,7 @@ export default async function QuestionsPage(props: SheetProps) {
         <div className="no-print mt-6 flex flex-col gap-4">
           {visit && (
             <details open={visit.state !== 'held' && asked.length > 0}>
-              <summary className="cursor-pointer font-medium">This visit: day, time, state</summary>
+              <summary className="cursor-pointer font-medium">Day, time and state of this visit</summary>
               <div className="pt-3">
                 <VisitForm
                   key={`${visit.id} ${visit.version}`}

@@ -11,8 +11,8 @@ export default async function ProfilePage(props: SheetProps) {
       sheet={null}
       view="profile"
       name="Profile"
-      title="What the course uses"
-      about="what is not ticked leaves the index and Today; nothing in it is lost, and it can come back any time"
+      title="Sheets of this course"
+      about="what isn’t ticked is hidden from the index and Today; nothing is lost, and you can bring it back any time"
       byTeam={false}
     >
       <ProfileForm

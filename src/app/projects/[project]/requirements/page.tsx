@@ -58,7 +58,7 @@ export default async function RequirementsPage(props: SheetProps) {
           )}
           {leads && (
             <Link className="btn" href={hrefIn(frame, 'requirements/import')}>
-              Bring a list in
+              Import a list
             </Link>
           )}
           {requirements.length > 0 && add}
@@ -67,7 +67,7 @@ export default async function RequirementsPage(props: SheetProps) {
     >
       {requirements.length === 0 ? (
         <Nothing step={add}>
-          What the thing must do: a limit with a unit, a yes or no, a wish with a weight. Each names where it comes
+          What the product must do: a limit with a unit, a yes or no, a wish with a weight. Each names where it comes
           from, and how it will be verified.
         </Nothing>
       ) : (

@@ -61,7 +61,7 @@ export default async function SafetyPage(props: SheetProps) {
       {safety.hazards.length === 0 && (
         <p className="mb-3">
           {leads
-            ? 'No hazard is named yet. Take what this project has from the list, then say in which stages, at which machines and in which tests it matters; the cautions appear there.'
+            ? 'No hazards yet. Take what this project has from the list, then say in which stages, at which machines and in which tests it matters; the cautions appear there.'
             : 'Your instructor has named no hazard yet.'}
         </p>
       )}

@@ -13,7 +13,7 @@ import { enter } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { loadStandings, type ComponentRecord, type Standings } from '@/domain/standings/judge';
 import { ActButton } from '@/ui/forms/ActButton';
-import { moment, number, shortName } from '@/core/format';
+import { moment, number, plural, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -64,7 +64,7 @@ async function Live({ frame, published }: { frame: Frame; published: Awaited<Ret
   const announced = components.reduce((sum, c) => sum + c.weight * (maxOf(c, standings) ?? NaN), 0);
   const about = table.length
     ? [
-        `${components.length} components`,
+        plural(components.length, 'component'),
         Number.isFinite(announced) && !project.normaliseWeights ? `announced total ${number(announced)}` : '',
         published
           ? `last published ${moment(inZone(published.publishedAt, project.timeZone))} by ${shortName(published.publishedBy)}`
@@ -94,7 +94,7 @@ async function Live({ frame, published }: { frame: Frame; published: Awaited<Ret
               act={publishStandings}
               input={{ projectId: project.id, sectionId }}
               done="Published: students and the board see these places."
-              confirm="Yes, publish"
+              confirm="Publish these standings? Students and boards see them."
               className="btn btn-go"
             >
               Publish a snapshot
@@ -180,8 +180,8 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
             <ActButton
               act={removeComponent}
               input={{ projectId, id: component.id, version: component.version }}
-              done={`${component.name} counts no more.`}
-              confirm={`Yes, take ${component.name} out of the ranking`}
+              done={`${component.name} no longer counts.`}
+              confirm={`Take ${component.name} out of the ranking?`}
             >
               Remove
             </ActButton>

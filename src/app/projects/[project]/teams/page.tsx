@@ -81,7 +81,7 @@ export default async function TeamsPage(props: SheetProps) {
                           .map((m) => shortName(m.name) + (m.role ? ` (${m.role})` : ''))
                           .join(', ') || 'nobody yet'
                       ) : (
-                        <span className="faint">members are not released</span>
+                        <span className="faint">members not released yet</span>
                       )}
                     </td>
                     {leads && (
@@ -161,7 +161,7 @@ async function Wishes({ frame, members, roles }: { frame: Frame; members: Member
     <section className="mb-6 border-b border-rule pb-4">
       <h2 className="mb-1">Your wishes for the teams</h2>
       <p className="faint mb-2">
-        Only your teachers see them. They are met as far as they can be; sizes and rules of the class come first.
+        Only your teachers see them. They are met as far as possible; team sizes and class rules come first.
       </p>
       <PreferenceForm
         projectId={project.id}
@@ -264,7 +264,7 @@ function Students({ projectId, members, sections, devices, roles, slips }: Stude
                   act={resetPassword}
                   input={{ projectId, accountId: member.accountId }}
                   done={`${shortName(member.name)} has a new password.`}
-                  confirm="Yes, replace it"
+                  confirm="Replace the password? The old one stops working."
                   className="btn-text"
                   reveal={{ key: 'password', label: 'New password, shown once:' }}
                 >
@@ -297,10 +297,10 @@ function SignedIn({
         act={endSessions}
         input={{ projectId, accountId: member.accountId }}
         done="Signed out everywhere, with whoever shared the device."
-        confirm="Yes, sign out everywhere"
+        confirm="Sign out everywhere?"
         className="btn-text"
       >
-        lost: end all
+        device lost: sign out everywhere
       </ActButton>
     </span>
   );

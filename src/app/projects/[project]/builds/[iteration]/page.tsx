@@ -53,9 +53,9 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
     <ActButton
       act={releaseIteration}
       input={{ projectId: project, id, version: iteration.version, released: !iteration.released }}
-      done={iteration.released ? 'Taken back to the team.' : 'Released to the section.'}
+      done={iteration.released ? 'Hidden from the section again.' : 'Released to the section.'}
     >
-      {iteration.released ? 'Take back to the team' : 'Release to the section'}
+      {iteration.released ? 'Hide from the section' : 'Release to the section'}
     </ActButton>
   );
   return (

@@ -97,13 +97,13 @@ export default async function PartsPage(props: SheetProps) {
               )}
             </div>
             <div>
-              <h2 className="mb-1">Who owns how much</h2>
+              <h2 className="mb-1">Share of the work</h2>
               <table>
                 <thead>
                   <tr>
                     <th>Student</th>
                     <th className="right">Share</th>
-                    <th className="right">Of an equal one</th>
+                    <th className="right">Compared with an equal share</th>
                     <th />
                   </tr>
                 </thead>
@@ -177,7 +177,7 @@ export default async function PartsPage(props: SheetProps) {
                   act={removePart}
                   input={{ projectId, id: part.id }}
                   done="Removed."
-                  confirm="Yes, remove it with its interfaces"
+                  confirm="Remove this part and its interfaces?"
                   className="btn-text text-sm"
                 >
                   remove this part

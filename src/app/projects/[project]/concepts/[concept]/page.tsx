@@ -59,9 +59,9 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
               act={removeConcept}
               input={{ projectId, id }}
               done="Withdrawn."
-              confirm="Yes, take it back: it is gone from the list"
+              confirm="Withdraw this concept? It leaves the list."
             >
-              Take it back
+              Withdraw concept
             </ActButton>
           </span>
         ) : undefined
@@ -136,7 +136,7 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
       </section>
       {leads && (
         <section className="mt-6 max-w-3xl no-print border-t-2 border-ink pt-3 flex flex-col gap-5">
-          <h2>Decide about it</h2>
+          <h2>Decide on it</h2>
           {feasibility.broken.length > 0 && <ExceptionForm {...place} exception={concept.exception} />}
           <FateForm {...place} fate={concept.fate} reason={concept.fateReason} />
           {others.length > 0 && (

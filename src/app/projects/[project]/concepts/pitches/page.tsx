@@ -103,7 +103,7 @@ export default async function PitchesPage(props: SheetProps) {
             </ol>
             {draw!.isPublic && (
               <Link href={`/draw/${draw!.id}`} className="text-sm">
-                page for anybody
+                public page
               </Link>
             )}
           </nav>

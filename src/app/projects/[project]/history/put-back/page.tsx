@@ -50,7 +50,7 @@ export default async function PutBackPage(props: SheetProps) {
         )
       }
     >
-      {plan.steps.length === 0 && <p>There is nothing to put back: it is as it was.</p>}
+      {plan.steps.length === 0 && <p>There is nothing to restore: nothing has changed.</p>}
       {plan.steps.length > 0 && (
         <table>
           <thead>
@@ -110,7 +110,7 @@ function StepRows({ step, names }: { step: Step; names: Map<string, string> }) {
     return (
       <tr>
         <td className="align-top">
-          {title} {step.table === 'run' ? 'counts no more; it stays on record as withdrawn' : WORD.remove}
+          {title} {step.table === 'run' ? 'no longer counts; it stays on record as withdrawn' : WORD.remove}
         </td>
         <td colSpan={3} className="text-sm faint">
           {what}

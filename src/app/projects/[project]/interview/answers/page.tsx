@@ -92,14 +92,14 @@ export default async function AnswersPage(props: SheetProps) {
           )}
           {open.length > 0 && (
             <section>
-              <h2 className="mb-1">To be put together: several accounts, one answer</h2>
+              <h2 className="mb-1">Notes to merge into one answer</h2>
               {open.map((question) => {
                 const accounts = accountsOf(question.id, questions, notes);
                 return (
                   <section key={question.id} className="py-2.5 border-b border-hair" aria-label={question.text}>
                     <h3>{question.text}</h3>
                     {accounts.length === 0 ? (
-                      <p className="faint">Nothing was noted.</p>
+                      <p className="faint">No notes yet.</p>
                     ) : leads ? (
                       <Reconcile projectId={project.id} questionId={question.id} answer={null} accounts={accounts} />
                     ) : (
@@ -116,12 +116,12 @@ export default async function AnswersPage(props: SheetProps) {
           )}
           {loose.length > 0 && (
             <section>
-              <h2 className="mb-1">Sentences kept {visit ? 'from elsewhere' : ''}</h2>
+              <h2 className="mb-1">Sentences in use {visit ? 'from elsewhere' : ''}</h2>
               <StatementList statements={loose} href={code} full />
             </section>
           )}
           {leads && (
-            <Fold className="no-print" open={asked.length === 0} label="Keep a sentence that was said elsewhere">
+            <Fold className="no-print" open={asked.length === 0} label="Add a sentence that was said elsewhere">
               <div className="pt-3">
                 <StatementForm projectId={project.id} today={frame.today} />
               </div>
@@ -130,7 +130,7 @@ export default async function AnswersPage(props: SheetProps) {
         </div>
         <aside className="flex flex-col gap-4">
           <section>
-            <h2 className="mb-1">Answers that led to nothing</h2>
+            <h2 className="mb-1">Answers without a requirement</h2>
             {idle.length === 0 ? (
               <p className="faint">None.</p>
             ) : (

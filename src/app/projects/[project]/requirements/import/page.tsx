@@ -9,7 +9,7 @@ export default async function ImportRequirementsPage(props: SheetProps) {
       frame={frame}
       sheet="requirements"
       name="Requirements"
-      title="Bring a list in"
+      title="Import a list"
       views={requirementViews(frame.seat.role)}
       byTeam={false}
     >

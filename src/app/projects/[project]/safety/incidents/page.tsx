@@ -26,7 +26,7 @@ export default async function IncidentsPage(props: SheetProps) {
       <p className="callout mb-4" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
         This is a notebook, not a report: what the school and the law require to be reported is reported their way.
       </p>
-      {incidents.length === 0 && <p className="faint mb-3">None is noted.</p>}
+      {incidents.length === 0 && <p className="faint mb-3">None yet.</p>}
       <ul>
         {incidents.map((one) => (
           <li key={one.id} className="border-t border-hair py-1.5 max-w-4xl">
@@ -52,7 +52,7 @@ export default async function IncidentsPage(props: SheetProps) {
           </li>
         ))}
       </ul>
-      <Fold className="mt-4" label="Note an incident or a near miss">
+      <Fold className="mt-4" label="Record an incident or a near miss">
         <div className="pt-3">
           <IncidentForm
             key={incidents.length}

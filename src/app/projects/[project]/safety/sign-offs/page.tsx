@@ -46,7 +46,7 @@ export default async function SignOffsPage(props: SheetProps) {
           No hazard of this project asks for a training that is signed off.
         </Nothing>
       )}
-      {trainings.length > 0 && students.length === 0 && <Nothing>There is no student here yet.</Nothing>}
+      {trainings.length > 0 && students.length === 0 && <Nothing>No students yet.</Nothing>}
       {trainings.length > 0 && students.length > 0 && (
         <>
           {leads && (

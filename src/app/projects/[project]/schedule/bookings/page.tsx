@@ -107,7 +107,7 @@ export default async function BookingsPage(props: SheetProps) {
           <MachineAbout machine={machine} />
           {lost.length > 0 && (
             <section className="callout mb-3" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
-              <h2 className="mb-1">Bookings that stand and are held</h2>
+              <h2 className="mb-1">Bookings on hold</h2>
               <ul>
                 {lost.map((one) => (
                   <li key={one.id}>
@@ -136,7 +136,7 @@ export default async function BookingsPage(props: SheetProps) {
               local={(instant) => inZone(new Date(instant), project.timeZone)}
             />
           ) : (
-            <p className="faint">No meeting is left in which it could be used.</p>
+            <p className="faint">There is no meeting left in which it could be used.</p>
           )}
           <Cautions hazards={hazards} />
           {asking.length > 0 && slots.length > 0 && (

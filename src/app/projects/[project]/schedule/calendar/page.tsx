@@ -129,11 +129,11 @@ export default async function CalendarPage(props: SheetProps) {
                       <ActButton
                         act={removeSchoolDay}
                         input={{ id: one.id }}
-                        done="Taken off the list."
-                        confirm="Yes, in every project"
+                        done="Removed from the list."
+                        confirm="Remove it from the school’s list? It changes every project that uses the list."
                         className="btn-text"
                       >
-                        take off
+                        remove
                       </ActButton>
                     </li>
                   ))}

@@ -40,7 +40,9 @@ export default async function LessonPage(props: SheetProps) {
       {lesson ? (
         <LessonSheet lesson={lesson} projectId={project.id} />
       ) : (
-        <Nothing>No meeting is left. A lesson sheet is made for the meeting that is on now or comes next.</Nothing>
+        <Nothing>
+          There is no meeting left. A lesson sheet is made for the meeting that is on now or comes next.
+        </Nothing>
       )}
       {mayLink && (
         <LinkPanel

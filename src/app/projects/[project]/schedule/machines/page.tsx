@@ -63,7 +63,7 @@ export default async function MachinesPage(props: SheetProps) {
                       act={removeMachine}
                       input={{ projectId: project.id, id: machine.id }}
                       done={`“${machine.name}” is removed.`}
-                      confirm="Yes, remove it"
+                      confirm="Remove this machine?"
                       className="btn-text"
                     >
                       remove this machine

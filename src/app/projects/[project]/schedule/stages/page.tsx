@@ -78,7 +78,7 @@ export default async function StagesPage(props: SheetProps) {
                         act={removeStage}
                         input={{ ...fixed, id: stage.id }}
                         done={`“${stage.name}” is removed.`}
-                        confirm="Yes, remove it"
+                        confirm="Remove this stage?"
                         className="btn-text"
                       >
                         remove this stage

@@ -34,7 +34,7 @@ export default async function WhatIfPage(props: SheetProps) {
     >
       <PlanStory stories={storiesOf(sections, frame.teams, stages, when)} remedies={null} />
       {stages.length === 0 || sections.length === 0 ? (
-        <Nothing>Lay out a plan first: stages over the meetings of a section.</Nothing>
+        <Nothing>No plan yet. Choose a starting plan on the Plan page first.</Nothing>
       ) : (
         <WhatIf
           projectId={project.id}

@@ -61,10 +61,10 @@ export default async function ChartersPage(props: SheetProps) {
                   <ActButton
                     act={removePicture}
                     input={{ projectId: project.id, id: logo.id, version: logo.version }}
-                    done="Taken away."
+                    done="Removed."
                     className="btn-text text-sm"
                   >
-                    take the logo away
+                    remove the logo
                   </ActButton>
                 )}
               </span>

@@ -45,7 +45,7 @@ export default async function DrawsPage(props: SheetProps) {
             {draw.title}{' '}
             {draw.isPublic && (
               <Link href={`/draw/${draw.id}`} className="text-sm font-normal normal-case">
-                page for anybody
+                public page
               </Link>
             )}
           </h2>

@@ -57,7 +57,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
         title="A run that was withdrawn"
         byTeam={false}
       >
-        <p>This run of {team.name} was withdrawn. It counts no more; the history still has it.</p>
+        <p>This run of {team.name} was withdrawn. It no longer counts. The history still shows it.</p>
         {changes}
       </ProjectFrame>
     );

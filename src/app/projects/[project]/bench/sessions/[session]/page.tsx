@@ -141,7 +141,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
                 act={removeSession}
                 input={place}
                 done="The session is removed."
-                confirm="Yes, remove it"
+                confirm="Remove this session?"
                 className="btn-text"
               >
                 remove this session

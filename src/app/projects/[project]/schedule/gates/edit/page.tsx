@@ -73,7 +73,7 @@ export default async function EditGatesPage(props: SheetProps) {
                         act={removeGate}
                         input={{ ...fixed, id: gate.id }}
                         done={`“${gate.name}” is removed.`}
-                        confirm={`Yes, remove it with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}`}
+                        confirm={`Remove this gate with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}?`}
                         className="btn-text"
                       >
                         remove this gate

@@ -1,30 +1,31 @@
 'use client';
 
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
-import type { Question } from './AskReason';
+import type { Question } from './Ask';
 
-const load = () => import('./AskReason');
-const AskReason = lazy(load);
+const load = () => import('./Ask');
+const Ask = lazy(load);
 
 /**
- * Asks for a reason before something is done: `ask` opens the question, `then` gets the reason. Its part is fetched once the
- * page has settled, so that it is there without a connection too.
+ * Asks before something is done: `ask` opens the question, `then` gets the reason, if one was asked for. Its part is fetched once the
+ * page has settled, so that it is there without a connection too; not where nothing can be done without one.
  */
-export function useAskReason(): {
+export function useAsk(ahead = true): {
   ask: (question: Question, then: (reason: string) => void) => void;
   asked: ReactNode;
 } {
   const [open, setOpen] = useState<{ question: Question; then: (reason: string) => void } | null>(null);
   useEffect(() => {
+    if (!ahead) return;
     const timer = setTimeout(() => void load().catch(() => undefined), 1500);
     return () => clearTimeout(timer);
-  }, []);
+  }, [ahead]);
   const close = () => setOpen(null);
   return {
     ask: (question, then) => setOpen({ question, then }),
     asked: open && (
       <Suspense>
-        <AskReason {...open.question} answer={(reason) => (close(), open.then(reason))} close={close} />
+        <Ask {...open.question} answer={(reason) => (close(), open.then(reason))} close={close} />
       </Suspense>
     ),
   };

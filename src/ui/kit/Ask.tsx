@@ -6,9 +6,9 @@ import { useId, useState } from 'react';
 export interface Question {
   title: string;
   /** What follows from it, and who reads the reason. */
-  says: string;
-  /** The reasons that most often apply; another one can be written. */
-  reasons: readonly string[];
+  says?: string;
+  /** Where others will read why: the reasons that most often apply; another one can be written. */
+  reasons?: readonly string[];
   /** The button that does it: "Withdraw attempt". */
   label: string;
 }
@@ -18,12 +18,13 @@ interface Props extends Question {
 }
 const OTHER = 'other';
 
-/** Asks why before something is done that others will read about. */
-export default function AskReason({ title, says, reasons, label, answer, close }: Props) {
+/** Asks before something is done that can't be undone, and why where others will read about it. */
+export default function Ask({ title, says, reasons, label, answer, close }: Props) {
   const [chosen, setChosen] = useState('');
   const [text, setText] = useState('');
   const id = useId();
   const reason = chosen === OTHER ? text.trim() : chosen;
+  const missing = reasons !== undefined && !reason;
   return (
     <AlertDialog.Root open onOpenChange={(open) => !open && close()}>
       <AlertDialog.Portal>
@@ -32,17 +33,19 @@ export default function AskReason({ title, says, reasons, label, answer, close }
           <AlertDialog.Title asChild>
             <h2 className="!text-ink !text-[17px] !leading-[22px] !normal-case !tracking-normal">{title}</h2>
           </AlertDialog.Title>
-          <AlertDialog.Description className="faint mb-2">{says}</AlertDialog.Description>
-          <RadioGroup.Root aria-label="Reason" value={chosen} onValueChange={setChosen}>
-            {[...reasons, OTHER].map((one) => (
-              <label key={one} className="flex items-center gap-2.5 py-1.5 min-h-9 cursor-pointer">
-                <RadioGroup.Item value={one} className="size-4 shrink-0 border border-ink bg-sheet rounded-full">
-                  <RadioGroup.Indicator className="block size-2 mx-auto bg-iron rounded-full" />
-                </RadioGroup.Item>
-                {one === OTHER ? 'Another reason' : one}
-              </label>
-            ))}
-          </RadioGroup.Root>
+          <AlertDialog.Description className={says ? 'faint mb-2' : 'sr-only'}>{says ?? title}</AlertDialog.Description>
+          {reasons && (
+            <RadioGroup.Root aria-label="Reason" value={chosen} onValueChange={setChosen}>
+              {[...reasons, OTHER].map((one) => (
+                <label key={one} className="flex items-center gap-2.5 py-1.5 min-h-9 cursor-pointer">
+                  <RadioGroup.Item value={one} className="size-4 shrink-0 border border-ink bg-sheet rounded-full">
+                    <RadioGroup.Indicator className="block size-2 mx-auto bg-iron rounded-full" />
+                  </RadioGroup.Item>
+                  {one === OTHER ? 'Another reason' : one}
+                </label>
+              ))}
+            </RadioGroup.Root>
+          )}
           {chosen === OTHER && (
             <>
               <label htmlFor={id} className="sr-only">
@@ -60,7 +63,7 @@ export default function AskReason({ title, says, reasons, label, answer, close }
           )}
           <div className="flex flex-wrap justify-end gap-3 mt-3">
             <AlertDialog.Cancel className="btn">Cancel</AlertDialog.Cancel>
-            <AlertDialog.Action className="btn btn-go" disabled={!reason} onClick={() => answer(reason)}>
+            <AlertDialog.Action className="btn btn-go" disabled={missing} onClick={() => answer(reason)}>
               {label}
             </AlertDialog.Action>
           </div>
