@@ -327,7 +327,7 @@ const VIEWS: View[] = [
   { name: 'offline-phone', role: 'student', at: 'bench/enter', phone: true, act: enterOffline, extra: true },
   { name: 'phones', role: 'instructor', at: '/phones', extra: true },
   { name: 'data', role: 'instructor', at: 'data', extra: true },
-  { name: 'put-back', role: 'instructor', at: 'history', follow: /^put back/, extra: true },
+  { name: 'put-back', role: 'instructor', at: 'history', follow: /^restore/, extra: true },
   { name: 'run', role: 'student', at: 'bench', act: openRun, phone: true, extra: true },
   { name: 'students', role: 'instructor', at: 'teams', act: openStudents, extra: true },
   { name: 'sign-in', role: 'visitor', at: '/sign-in', extra: true },

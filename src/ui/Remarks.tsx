@@ -16,7 +16,7 @@ export default function Remarks({ notes, remove }: { notes: Note[]; remove: (id:
           <Toast.Description>{note.text}</Toast.Description>
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed bottom-14 left-4 z-30 flex flex-col gap-2 w-80 max-w-[90vw]" />
+      <Toast.Viewport className="fixed bottom-[calc(56px+var(--bar,0px))] left-4 z-30 flex flex-col gap-2 w-80 max-w-[90vw]" />
     </Toast.Provider>
   );
 }

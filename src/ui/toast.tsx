@@ -18,7 +18,10 @@ export const toast = { success: (text: string) => say(text, false), error: (text
 
 /** Without a connection the remark stands there plainly. */
 const Plain = ({ notes }: { notes: Note[] }) => (
-  <p role="status" className="fixed bottom-14 left-4 z-30 w-80 max-w-[90vw] bg-sheet border border-ink px-3 py-2">
+  <p
+    role="status"
+    className="fixed bottom-[calc(56px+var(--bar,0px))] left-4 z-30 w-80 max-w-[90vw] bg-sheet border border-ink px-3 py-2"
+  >
     {notes.at(-1)?.text}
   </p>
 );

@@ -166,13 +166,13 @@ test('a change is put back from the history, with what changes shown first', asy
   await form.getByRole('button', { name: 'Save the instrument' }).first().click();
   await expect(page.getByText('Saved.').first()).toBeVisible();
   await page.goto(`${home}/history?kind=instrument`);
-  await page.getByRole('row').filter({ hasText: '77' }).getByRole('link', { name: 'put back …' }).first().click();
+  await page.getByRole('row').filter({ hasText: '77' }).getByRole('link', { name: 'restore …' }).first().click();
   await expect(page.getByText('what will change; nothing is done yet')).toBeVisible();
   await expect(page.getByRole('row', { name: /accuracy/ })).toContainText('77');
   await expect(page.getByRole('row', { name: /accuracy/ })).toContainText(before);
-  await page.getByRole('button', { name: 'Put this back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await page.waitForURL(/\/history$/);
-  await expect(page.getByRole('row').nth(1)).toContainText('put back');
+  await expect(page.getByRole('row').nth(1)).toContainText('restored');
   await page.goto(`${home}/bench`);
   await form.locator('summary').click();
   await expect(form.getByLabel('Accuracy').first()).toHaveValue(before);

@@ -280,7 +280,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await other.goto(link);
     await expect(other.getByRole('heading', { level: 1 })).toContainText(/^Section [AB], /);
     await expect(other.getByRole('region', { name: 'Run sheet' })).toContainText('Teams work as listed below');
-    await expect(other.getByRole('region', { name: 'Cautions' })).toContainText('Local codes, the school’s rules');
+    await expect(other.getByRole('note', { name: 'Cautions' })).toContainText('Local codes, the school’s rules');
     await said(other, /1 of \d members? away/);
     await expect(other.getByRole('button')).toHaveCount(1); // prints, and nothing else
   });

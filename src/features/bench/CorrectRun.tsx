@@ -150,7 +150,7 @@ export function CountRun({
 /** An entry that is made once somebody has said why. */
 function useReasonedAct() {
   const router = useRouter();
-  const { ask, asked } = useAsk();
+  const { ask, asked } = useAsk(false);
   type Enter = (reason: string) => ReturnType<ReturnType<typeof useEntry>>;
   const act = (question: Parameters<typeof ask>[0], enter: Enter, done: string) =>
     ask(question, (reason) => {

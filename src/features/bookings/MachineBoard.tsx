@@ -78,7 +78,7 @@ function MeetingPart({ one, ...props }: Props & { one: MeetingSlots }) {
   ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
   return (
     <section aria-label={`${props.machine.name}, ${weekday(meeting.date)} ${meeting.start}`}>
-      <h3 className="mb-1">
+      <h2 className="h3 mb-1">
         {weekday(meeting.date)}
         {meeting.date === props.now.slice(0, 10) && <span className="text-iron"> today</span>}
         {opening && (
@@ -86,7 +86,7 @@ function MeetingPart({ one, ...props }: Props & { one: MeetingSlots }) {
             , open {opening.from} to {opening.to}
           </span>
         )}
-      </h3>
+      </h2>
       {closed && <p className="text-brick">closed: {closed}</p>}
       {sessions.map((session) => (
         <p key={session.id}>
@@ -208,7 +208,7 @@ function Line({ projectId, turns, bookings, teams, leads, ownTeam, held, local }
           <th className="right">Used, min</th>
           <th>Asked</th>
           <th>Ahead because of</th>
-          <th />
+          <td />
         </tr>
       </thead>
       <tbody>

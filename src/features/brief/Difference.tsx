@@ -7,7 +7,7 @@ export function Difference({ changes }: { changes: PartChange[] }) {
     <div className="flex flex-col gap-3">
       {changes.map(({ name, pieces }) => (
         <section key={name}>
-          <h3>{name}</h3>
+          <h2 className="h3">{name}</h2>
           <p className="whitespace-pre-line">
             {pieces.map((piece, i) =>
               piece.does === 'added' ? (

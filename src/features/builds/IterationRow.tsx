@@ -18,15 +18,17 @@ export interface IterationWords {
   built: string;
   state: string;
   held: boolean;
+  /** What is measured, by column. */
+  names: string[];
   /** By column; null where nothing was measured. */
   figures: (string | null)[];
 }
 
 export function IterationRow(props: IterationWords) {
-  const { team, number, href, colour, earlier, change, from, built, state, held, figures } = props;
+  const { team, number, href, colour, earlier, change, from, built, state, held, names, figures } = props;
   return (
     <tr>
-      <td>
+      <td className={colour === null && !earlier ? 'max-sm:!hidden' : ''}>
         {colour !== null && <TeamTag name={team} colour={tagColour(colour)} />}
         {earlier && (
           <Link
@@ -38,20 +40,29 @@ export function IterationRow(props: IterationWords) {
           </Link>
         )}
       </td>
-      <td className="num">
+      <td className="num max-sm:!text-base font-semibold sm:font-normal">
         <Link href={href} aria-label={`${team} ${number}`}>
+          <span className="sm:hidden">{team} </span>
           {number}
         </Link>
       </td>
       <td>{change}</td>
-      <td className="num">{from ?? '–'}</td>
-      <td className="whitespace-nowrap">{built}</td>
-      <td>
+      <td data-label="from" className={`beside num ${from === null ? 'max-sm:!hidden' : ''}`}>
+        {from ?? '–'}
+      </td>
+      <td data-label="built" className="beside whitespace-nowrap">
+        {built}
+      </td>
+      <td data-label="state" className="beside">
         {state}
         {held && <span className="block text-sm text-ochre">despite a hold</span>}
       </td>
       {figures.map((figure, i) => (
-        <td key={i} className={`num right whitespace-nowrap ${figure === null ? 'faint' : ''}`}>
+        <td
+          key={i}
+          data-label={names[i]}
+          className={`beside num right whitespace-nowrap ${figure === null ? 'faint max-sm:!hidden' : ''} ${i > 2 ? 'max-sm:!hidden' : ''}`}
+        >
           {figure ?? '–'}
         </td>
       ))}

@@ -21,7 +21,7 @@ export function IterationTable({
   const byTeam = groupBy(iterations, ({ teamId }) => teamId);
   return (
     <div className="overflow-x-auto">
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th>Team</th>
@@ -52,6 +52,7 @@ export function IterationTable({
                 built={day(one.builtOn)}
                 state={one.released ? `${one.state}, released` : one.state}
                 held={one.heldFor !== ''}
+                names={columns.map((column) => `${column.name}, ${unitName(column.unit)}:`)}
                 figures={columns.map((column) => {
                   const found = one.measurements.find((m) => m.parameterId === column.id);
                   if (!found) return null;

@@ -23,7 +23,7 @@ export function VerdictTable({
             <th className="min-w-52">Requirement</th>
             <th className="right">Limit</th>
             <th className="right">Measured ± U (k = 2)</th>
-            <th />
+            <td />
             <th>Verdict</th>
             <th>Rests on</th>
           </tr>

@@ -29,7 +29,7 @@ export function FeasibilityTable({
           <th className="min-w-44">Requirement, and how it is answered</th>
           <th className="right">Limit</th>
           <th className="right">Expected</th>
-          <th />
+          <td />
           <th>By its own number</th>
         </tr>
       </thead>

@@ -2,7 +2,7 @@ import { groupBy } from '@/core/shared/groupBy';
 import type { Team } from '@/domain/classes/read';
 import type { EventResults } from '@/domain/event/judge';
 import type { Run } from '@/domain/bench/read';
-import { column, unitName } from '@/core/format';
+import { column, fixed, unitName } from '@/core/format';
 import { convert } from '@/core/units';
 import { ResultRow } from './ResultRow';
 
@@ -27,11 +27,8 @@ export function ResultTable({ results, teams, attempts, allowed, unit, runHref }
       [...attempts.filter((run) => run.eventId === results.event.id).map(inUnit), ...rows.map((row) => row.counted)],
       4,
     ),
-    column(
-      rows.map((row) => row.points),
-      2,
-    ),
-  ];
+    (value: number) => fixed(value, 1),
+  ] as const;
   const made = groupBy(
     attempts.filter((run) => run.eventId === results.event.id),
     (run) => run.teamId,
@@ -42,7 +39,7 @@ export function ResultTable({ results, teams, attempts, allowed, unit, runHref }
       : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status];
   return (
     <div className="overflow-x-auto">
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th className="right">Place</th>
@@ -73,6 +70,7 @@ export function ResultTable({ results, teams, attempts, allowed, unit, runHref }
                   return run ? [said(run), runHref(run.id), result.attempts.includes(i + 1)] : null;
                 })}
                 counted={values(result.counted)}
+                unit={unitName(unit)}
                 points={points(result.points)}
                 because={problem ? problem.message : result.because.join(' ')}
                 problem={problem !== undefined}

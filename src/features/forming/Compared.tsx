@@ -39,13 +39,13 @@ export function Compared({
   ] as const;
   return (
     <section className="mt-4" aria-label="Comparison of two proposals">
-      <h3 className="mb-1">
+      <h2 className="h3 mb-1">
         {shown.name} against {other.name}
-      </h3>
+      </h2>
       <table className="max-w-xl">
         <thead>
           <tr>
-            <th />
+            <td />
             <th className="right">{shown.name}</th>
             <th className="right">{other.name}</th>
           </tr>

@@ -21,7 +21,7 @@ export function Proposals({ projectId, proposals, shown, assessmentOf, open, com
   if (proposals.length === 0) return null;
   return (
     <section className="mt-5">
-      <h3 className="mb-1">Saved proposals</h3>
+      <h2 className="h3 mb-1">Saved proposals</h2>
       <table className="max-w-4xl">
         <thead>
           <tr>
@@ -29,7 +29,7 @@ export function Proposals({ projectId, proposals, shown, assessmentOf, open, com
             <th className="right">Teams</th>
             <th className="right">Cost</th>
             <th className="right">Unmet</th>
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>

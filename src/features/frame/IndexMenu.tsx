@@ -1,16 +1,20 @@
+import { Menu } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 
 /**
- * The index: always open beside the sheet, folded away above it on a phone. Folded from the first paint on, so that
+ * The index: beside the sheet on a desk, behind the last place of the bar on a phone. Folded from the first paint on, so that
  * nothing moves under the finger while the page comes alive.
  */
 export function IndexMenu({ current, children }: { current: string; children: ReactNode }) {
   return (
     <Fragment key={current}>
       <details className="peer md:hidden">
-        <summary className="px-3.5 py-2.5 font-cond font-semibold cursor-pointer">Index · {current}</summary>
+        <summary className="phone-place">
+          <Menu size={16} aria-hidden />
+          Index
+        </summary>
       </details>
-      <div className="py-2 max-md:hidden peer-open:max-md:block">{children}</div>
+      <div className="index-panel peer-open:max-md:block">{children}</div>
     </Fragment>
   );
 }

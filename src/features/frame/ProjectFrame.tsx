@@ -1,3 +1,4 @@
+import { Flag, Hammer, ListChecks, Sun, Timer, Users } from 'lucide-react';
 import { allowed } from '@/server/access';
 import { Link } from '@/ui/Link';
 import type { Topic } from '@/db/catalogue';
@@ -15,6 +16,7 @@ import { AccountMenu } from './AccountMenu';
 import { IndexMenu } from './IndexMenu';
 import { TeamTags } from './TeamTags';
 import { hrefIn, type Frame } from './loadFrame';
+import type { View } from './views';
 
 type Entry = readonly [sheet: string, name: string, figure?: string | number];
 
@@ -64,6 +66,14 @@ function groups({ counts, seat }: Frame): [string, Entry[]][] {
     .filter(([, entries]) => entries.length > 0);
 }
 
+/** The four places of the bar on a phone: those that the person uses most. */
+function places({ seat }: Frame) {
+  const runs = ['bench/enter', 'Enter runs', Timer] as const;
+  return seat.role === 'student'
+    ? ([['', 'Today', Sun], runs, ['builds', 'Builds', Hammer], ['schedule/progress', 'Hand in', ListChecks]] as const)
+    : ([['', 'Today', Sun], ['schedule/lesson', 'Lesson', Users], runs, ['event', 'Event', Flag]] as const);
+}
+
 interface Props {
   frame: Frame;
   /** The sheet as in the index (its path; null for a page that belongs to none), and its name in the title block. */
@@ -72,8 +82,8 @@ interface Props {
   title?: string;
   about?: ReactNode;
   actions?: ReactNode;
-  /** The sheets that belong to this one: path below the project, and what they are called. */
-  views?: readonly (readonly [path: string, label: string])[];
+  /** The sheets that belong to this one. */
+  views?: readonly View[];
   /** Which of them this is; the sheet itself otherwise. */
   view?: string;
   /** The subjects whose changes this page shows; with others it stays as it is. Those of the frame are added. */
@@ -108,7 +118,7 @@ export function ProjectFrame({
   ] as const;
   return (
     <div className="min-h-dvh flex flex-col">
-      <PageTitle of={[title ?? views?.find(([path]) => path === view)?.[1] ?? name, seat.project.title]} />
+      <PageTitle of={[title ?? viewNamed(views, view) ?? name, seat.project.title]} />
       <a href="#sheet" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-2">
         To the sheet
       </a>
@@ -123,7 +133,21 @@ export function ProjectFrame({
         />
       )}
       <div className="flex-1 flex flex-col md:flex-row">
-        <nav aria-label="Index" className="md:w-44 md:shrink-0 md:border-r border-b md:border-b-0 border-ink">
+        <nav
+          aria-label="Index"
+          className="phone-bar md:w-44 md:shrink-0 md:border-r border-ink md:sticky md:top-0 md:self-start md:h-dvh md:overflow-y-auto"
+        >
+          {places(frame).map(([path, label, Icon]) => (
+            <Link
+              key={path}
+              href={hrefIn(frame, path)}
+              className="phone-place"
+              aria-current={path === view ? 'page' : undefined}
+            >
+              <Icon size={16} aria-hidden />
+              {label}
+            </Link>
+          ))}
           <IndexMenu current={name}>
             {groups(frame).map(([group, entries]) => (
               <div key={group} className="pt-1.5 first:pt-0">
@@ -150,21 +174,7 @@ export function ProjectFrame({
           </IndexMenu>
         </nav>
         <main id="sheet" className="flex-1 min-w-0 p-3 flex flex-col">
-          {views && (
-            <nav aria-label={`Views of ${name}`} className="no-print flex flex-wrap gap-x-5 gap-y-1 mb-2.5">
-              {views.map(([path, label]) => (
-                <Link
-                  key={path}
-
-                  href={hrefIn(frame, path)}
-                  className="view-link"
-                  aria-current={path === view ? 'page' : undefined}
-                >
-                  {label}
-                </Link>
-              ))}
-            </nav>
-          )}
+          {views && <Views name={name} views={views} view={view} hrefOf={(path) => hrefIn(frame, path)} />}
           {byTeam && tagged.length > 0 && (
             <TeamTags
               teams={tagged.map(({ id, name, colour }) => [id, name, colour])}
@@ -191,6 +201,49 @@ export function ProjectFrame({
         </main>
       </div>
     </div>
+  );
+}
+
+/** What a view is called, also one that lies behind another. */
+function viewNamed(views: readonly View[] | undefined, view: string): string | undefined {
+  const all = views?.flatMap(([path, label, within = []]) => [...within, [path, label] as const]);
+  return all?.find(([path]) => path === view)?.[1];
+}
+
+/** The views of a sheet, and behind the one that is open those that lie within it. */
+function Views({
+  name,
+  views,
+  view,
+  hrefOf,
+}: {
+  name: string;
+  views: readonly View[];
+  view: string;
+  hrefOf: (path: string) => string;
+}) {
+  const isIn = ([path, , within = []]: View) => path === view || within.some(([other]) => other === view);
+  const open = views.find(isIn);
+  const row = (label: string, links: readonly View[], current: (link: View) => boolean) => (
+    <nav aria-label={label} className="no-print flex flex-wrap gap-x-5 gap-y-1 mb-2.5">
+      {links.map((link) => (
+        <Link
+          key={link[0]}
+
+          href={hrefOf(link[0])}
+          className="view-link"
+          aria-current={current(link) ? 'page' : undefined}
+        >
+          {link[1]}
+        </Link>
+      ))}
+    </nav>
+  );
+  return (
+    <>
+      {row(`Views of ${name}`, views, isIn)}
+      {open?.[2] && open[2].length > 1 && row(`Views of ${open[1]}`, open[2], ([path]) => path === view)}
+    </>
   );
 }
 

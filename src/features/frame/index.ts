@@ -10,5 +10,6 @@ export {
   safetyViews,
   scheduleViews,
   teamViews,
+  type View,
 } from './views';
 export { HIDEABLE } from './sheets';

@@ -25,19 +25,53 @@ export function requirementViews(role: Role) {
   ] as const;
 }
 
-/** What belongs to the sheet Schedule; students see the plan, their progress, gates, bookings and the calendar. */
-export function scheduleViews(role: Role) {
+/** A view of a sheet: its path, what it is called, and the views that lie behind it, the first of them itself. */
+export type View = readonly [path: string, label: string, within?: readonly (readonly [path: string, label: string])[]];
+
+/** What belongs to the sheet Schedule, in groups; students see the plan, their progress, gates, bookings and the calendar. */
+export function scheduleViews(role: Role): View[] {
   const leads = role === 'instructor';
   return [
-    ['schedule', 'Plan'],
-    ...(leads ? [['schedule/what-if', 'What if'] as const] : []),
-    ['schedule/progress', 'Progress'],
-    ['schedule/gates', 'Gates'],
-    ['schedule/bookings', 'Bookings'],
-    ...(seesAll({ role }) ? [['schedule/lesson', 'Lesson'] as const] : []),
-    ...(leads ? [['schedule/stages', 'Stages'] as const] : []),
-    ['schedule/calendar', 'Calendar'],
-  ] as const;
+    [
+      'schedule',
+      'Plan',
+      leads
+        ? [
+            ['schedule', 'Class plan'],
+            ['schedule/what-if', 'What if'],
+          ]
+        : [],
+    ],
+    ...(seesAll({ role }) ? [['schedule/lesson', 'Today’s lesson'] as const] : []),
+    [
+      'schedule/progress',
+      'Progress',
+      [
+        ['schedule/progress', 'Teams'],
+        ['schedule/gates', 'Gates'],
+      ],
+    ],
+    [
+      'schedule/bookings',
+      'Machines',
+      leads
+        ? [
+            ['schedule/bookings', 'Bookings'],
+            ['schedule/machines', 'Machines and rigs'],
+          ]
+        : [],
+    ],
+    leads
+      ? [
+          'schedule/calendar',
+          'Settings',
+          [
+            ['schedule/calendar', 'Calendar'],
+            ['schedule/stages', 'Stages'],
+          ],
+        ]
+      : ['schedule/calendar', 'Calendar'],
+  ];
 }
 
 /** What belongs to the sheet Safety; students see no incidents. */

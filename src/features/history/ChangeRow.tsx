@@ -25,7 +25,7 @@ export function ChangeRow({ when, who, what, fields, putBack }: ChangeWords) {
           </span>
         ))}
       </td>
-      <td className="whitespace-nowrap no-print">{putBack && <Link href={putBack}>put back …</Link>}</td>
+      <td className="whitespace-nowrap no-print">{putBack && <Link href={putBack}>restore …</Link>}</td>
     </tr>
   );
 }

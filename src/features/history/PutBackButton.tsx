@@ -22,8 +22,8 @@ export function PutBackButton({
     return outcome;
   };
   return (
-    <ActButton act={act} input={input} done="Put back; the history has this too." className="btn btn-go">
-      Put this back
+    <ActButton act={act} input={input} done="Restored. The history shows this too." className="btn btn-go">
+      Restore
     </ActButton>
   );
 }

@@ -34,7 +34,7 @@ export function RequirementList({
             <th className="min-w-44">Verified by</th>
             <th>State</th>
             <th className="min-w-52">Comes from</th>
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>

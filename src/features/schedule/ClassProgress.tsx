@@ -54,7 +54,7 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf, decides
         <table className="dense !w-auto">
           <thead>
             <tr>
-              <th />
+              <td />
               {shown.map((stage) => (
                 <th key={stage.id} className="!px-2">
                   <span className="upright">{stage.name}</span>

@@ -10,7 +10,7 @@ export function StartPlans({ projectId, own }: { projectId: string; own: string 
       <ul className="grid sm:grid-cols-2 gap-3 mb-4 max-w-4xl">
         {STAGE_PLANS.map(({ name, title, about, stages }) => (
           <li key={name} className="border border-rule px-3 py-2 flex flex-col">
-            <h3>{title}</h3>
+            <h2 className="h3">{title}</h2>
             <p className="faint">{about}</p>
             <p className="text-sm my-1">
               {plural(stages.length, 'stage')}: {stages.map((stage) => stage.name).join(', ')}

@@ -143,12 +143,12 @@ export function WhatIf({ projectId, eventDate, earlier, sections, teams, stages,
               <table className="stacked">
                 <thead>
                   <tr>
-                    <th className="w-8" />
+                    <td className="w-8" />
                     <th>Done</th>
                     <th>What it costs</th>
                     <th className="right">Cost</th>
                     <th>After it</th>
-                    <th />
+                    <td />
                   </tr>
                 </thead>
                 <tbody>

@@ -66,7 +66,7 @@ function Pick({ path, concept }: { path: string; concept: Props['concepts'][numb
   const chosen = watch(`${path}.conceptId`) === concept.id;
   return (
     <>
-      <h3 className="!text-base">{concept.title}</h3>
+      <h2 className="h3 !text-base">{concept.title}</h2>
       {concept.picture && (
         // eslint-disable-next-line @next/next/no-img-element -- private pictures, sized once when they came in
         <img

@@ -92,7 +92,7 @@ function Flips({ selection, matrix, titleOf }: Named & { matrix: Matrix }) {
   );
   return (
     <div className="mt-4">
-      <h3 className="mb-1">What would make another one win</h3>
+      <h2 className="h3 mb-1">What would make another one win</h2>
       <p className="mb-1">
         {tied.length > 0 ? (
           <>Level at the top: {tied.map(titleOf).join(' and ')}.</>

@@ -39,7 +39,7 @@ export function RunSheet({
           {session.stations > 1 && <th>Station</th>}
           <th>Team</th>
           <th className="right">Attempt</th>
-          <th>{running ? 'State' : ''}</th>
+          {running ? <th>State</th> : <td />}
           <th className="w-40 print-only">Value</th>
           <th className="w-56 print-only">Remarks</th>
         </tr>

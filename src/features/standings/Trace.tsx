@@ -43,12 +43,12 @@ export function Trace(given: TraceGiven) {
         const weight = given.normalised ? component.weight / weights : component.weight;
         return (
           <section key={component.id} className="mt-5" aria-label={component.name}>
-            <h3 className="border-b border-ink mb-1.5">
+            <h2 className="h3 border-b border-ink mb-1.5">
               {component.name} adds <span className="num">{number(row.parts[component.name], 2)}</span>{' '}
               <span className="faint font-normal">
                 · weight {number(weight, 4)}, counts as {component.countsAs.replaceAll('-', ' ')}
               </span>
-            </h3>
+            </h2>
             {result && (
               <EventChain
                 {...given}

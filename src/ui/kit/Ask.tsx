@@ -1,6 +1,6 @@
 'use client';
 
-import { AlertDialog, RadioGroup } from 'radix-ui';
+import { AlertDialog } from 'radix-ui';
 import { useId, useState } from 'react';
 
 export interface Question {
@@ -12,14 +12,14 @@ export interface Question {
   /** The button that does it: "Withdraw attempt". */
   label: string;
 }
-interface Props extends Question {
+export interface Parts extends Question {
   answer: (reason: string) => void;
   close: () => void;
 }
 const OTHER = 'other';
 
 /** Asks before something is done that can't be undone, and why where others will read about it. */
-export default function Ask({ title, says, reasons, label, answer, close }: Props) {
+export default function Ask({ title, says, reasons, label, answer, close }: Parts) {
   const [chosen, setChosen] = useState('');
   const [text, setText] = useState('');
   const id = useId();
@@ -35,24 +35,29 @@ export default function Ask({ title, says, reasons, label, answer, close }: Prop
           </AlertDialog.Title>
           <AlertDialog.Description className={says ? 'faint mb-2' : 'sr-only'}>{says ?? title}</AlertDialog.Description>
           {reasons && (
-            <RadioGroup.Root aria-label="Reason" value={chosen} onValueChange={setChosen}>
+            <fieldset>
+              <legend className="sr-only">Reason</legend>
               {[...reasons, OTHER].map((one) => (
                 <label key={one} className="flex items-center gap-2.5 py-1.5 min-h-9 cursor-pointer">
-                  <RadioGroup.Item value={one} className="size-4 shrink-0 border border-ink bg-sheet rounded-full">
-                    <RadioGroup.Indicator className="block size-2 mx-auto bg-iron rounded-full" />
-                  </RadioGroup.Item>
+                  <input
+                    type="radio"
+                    name={id}
+                    className="size-4 shrink-0 accent-(--iron)"
+                    checked={chosen === one}
+                    onChange={() => setChosen(one)}
+                  />
                   {one === OTHER ? 'Another reason' : one}
                 </label>
               ))}
-            </RadioGroup.Root>
+            </fieldset>
           )}
           {chosen === OTHER && (
             <>
-              <label htmlFor={id} className="sr-only">
+              <label htmlFor={`${id}-text`} className="sr-only">
                 Reason
               </label>
               <textarea
-                id={id}
+                id={`${id}-text`}
                 rows={2}
                 maxLength={400}
                 autoFocus

@@ -1,10 +1,20 @@
 'use client';
 
-import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
-import type { Question } from './Ask';
+import { lazy, Suspense, useEffect, useState, type ComponentType, type ReactNode } from 'react';
+import { toast } from '@/ui/toast';
+import type { Parts, Question } from './Ask';
 
 const load = () => import('./Ask');
-const Ask = lazy(load);
+const Ask = lazy<ComponentType<Parts>>(() => load().catch(() => ({ default: NotHere })));
+
+/** In place of a question that could not be fetched. */
+function NotHere({ close }: Parts) {
+  useEffect(() => {
+    toast.error('You are offline. This can be done once you are back online.');
+    close();
+  }, [close]);
+  return null;
+}
 
 /**
  * Asks before something is done: `ask` opens the question, `then` gets the reason, if one was asked for. Its part is fetched once the

@@ -70,7 +70,7 @@ export function OutboxStrip({ owner }: { owner: string }) {
       <aside
         role="status"
         aria-label="Entries of this device"
-        className="fixed inset-x-0 bottom-0 z-20 bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 font-cond text-[15px]"
+        className="fixed inset-x-0 bottom-[var(--bar,0px)] z-20 bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 font-cond text-[15px]"
       >
         {!line && <b>No connection.</b>}
         {waiting.length > 0 && <span>{plural(waiting.length, 'entry waits', 'entries wait')} on this device.</span>}

@@ -22,7 +22,8 @@ export function Cautions({
 }) {
   if (own.length === 0 && hazards.length === 0 && more === '') return null;
   return (
-    <section
+    <div
+      role="note"
       aria-label="Cautions"
       className="callout my-3 print:my-1"
       style={{ '--tone': 'var(--brick)' } as React.CSSProperties}
@@ -42,6 +43,6 @@ export function Cautions({
           {FIRST} {more}
         </li>
       </ul>
-    </section>
+    </div>
   );
 }

@@ -52,7 +52,7 @@ export default async function DataPage(props: SheetProps) {
               <th>Name</th>
               <th>Section</th>
               <th>Team</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>

@@ -81,10 +81,10 @@ export default async function EventPage(props: SheetProps) {
       )}
       {results.map((one) => (
         <section key={one.event.id} className="mb-6" id={one.event.id}>
-          <h3 className="mb-1">
+          <h2 className="h3 mb-1">
             {one.event.name}{' '}
             <span className="faint font-normal">· {protocols.find((p) => p.id === one.event.protocolId)?.name}</span>
-          </h3>
+          </h2>
           <p className="text-sm mb-1">
             {one.event.hidden && <b>Hidden from students and the standings · </b>}
             {opennessOf(one.event.id)

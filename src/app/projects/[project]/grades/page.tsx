@@ -40,7 +40,7 @@ export default async function GradesPage(props: SheetProps) {
       )}
       {rubrics.map((rubric) => (
         <section key={rubric.id} className="mb-6">
-          <h3 className="mb-1">{rubric.name}</h3>
+          <h2 className="h3 mb-1">{rubric.name}</h2>
           <ul className="mb-2 text-sm">
             {rubric.criteria.map((criterion) => (
               <li key={criterion.id}>

@@ -37,7 +37,7 @@ export default async function HistoryPage(props: SheetProps) {
       frame={frame}
       sheet="history"
       name="History"
-      about="who changed what, when, from what to what"
+      about={`times of ${project.timeZone.replaceAll('_', ' ')}`}
     >
       <form className="flex flex-wrap gap-3 items-end mb-3 no-print">
         {frame.team && <input type="hidden" name="team" value={frame.team.id} />}
@@ -93,14 +93,14 @@ export default async function HistoryPage(props: SheetProps) {
         </form>
       </Fold>
       <div className="overflow-x-auto">
-        <table>
+        <table className="stacked">
           <thead>
             <tr>
               <th>When</th>
               <th>Who</th>
               <th>What</th>
               <th>Before → after</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>
@@ -109,7 +109,11 @@ export default async function HistoryPage(props: SheetProps) {
                 key={change.id}
                 when={moment(inZone(change.at, project.timeZone))}
                 who={change.actorName}
-                what={`${change.before === null ? 'added' : change.after === null ? 'removed' : 'changed'} ${wordOf(change.objectKind)}`}
+                what={
+                  change.objectKind === 'put back'
+                    ? 'restored'
+                    : `${change.before === null ? 'added' : change.after === null ? 'removed' : 'changed'} ${wordOf(change.objectKind)}`
+                }
                 fields={differences(change, names).slice(0, 8)}
                 putBack={canPutBack(change) ? `/projects/${project.id}/history/put-back?change=${change.id}` : null}
               />

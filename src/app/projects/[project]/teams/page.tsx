@@ -54,7 +54,7 @@ export default async function TeamsPage(props: SheetProps) {
       {!sees && <Wishes frame={frame} members={here} roles={roles.map(({ name }) => name)} />}
       {sections.map((section) => (
         <section key={section.id} className="mb-5">
-          <h3 className="mb-1">Section {section.name}</h3>
+          <h2 className="h3 mb-1">Section {section.name}</h2>
           {!teams.some((team) => team.sectionId === section.id) && (
             <p className="faint">No team has been formed yet.</p>
           )}
@@ -63,7 +63,7 @@ export default async function TeamsPage(props: SheetProps) {
               <tr>
                 <th className="w-40">Team</th>
                 <th>Members</th>
-                {leads && <th className="no-print w-24" />}
+                {leads && <td className="no-print w-24" />}
               </tr>
             </thead>
             <tbody>
@@ -215,7 +215,7 @@ function Students({ projectId, members, sections, devices, roles, slips }: Stude
             <th>Team</th>
             <th>Role</th>
             <th>Signed in on</th>
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>

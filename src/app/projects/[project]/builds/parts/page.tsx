@@ -104,7 +104,7 @@ export default async function PartsPage(props: SheetProps) {
                     <th>Student</th>
                     <th className="right">Share</th>
                     <th className="right">Compared with an equal share</th>
-                    <th />
+                    <td />
                   </tr>
                 </thead>
                 <tbody>

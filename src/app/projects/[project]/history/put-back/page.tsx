@@ -8,7 +8,7 @@ import { readSelection } from '@/domain/history/selection';
 import { pool } from '@/db/connection';
 import { Nothing } from '@/ui/sheet/Sheet';
 
-const WORD = { change: 'is changed', add: 'comes back', remove: 'is taken away' };
+const WORD = { change: 'is changed', add: 'returns', remove: 'is removed' };
 const fieldName = (field: string) => field.replace(/_id$/, '').replaceAll('_', ' ');
 
 export default async function PutBackPage(props: SheetProps) {
@@ -18,10 +18,10 @@ export default async function PutBackPage(props: SheetProps) {
   const back = hrefIn(frame, 'history');
   if (!selection)
     return (
-      <ProjectFrame shows="all" frame={frame} sheet="history" name="History" title="Put back" byTeam={false}>
+      <ProjectFrame shows="all" frame={frame} sheet="history" name="History" title="Restore" byTeam={false}>
         <Nothing step={<Link href={back}>To the history</Link>}>
-          Choose a change in the history, or a person and two times (the first before the second), to see what would be
-          put back.
+          Choose a change in the history, or a person and two times (the earlier one first), to see what would be
+          restored.
         </Nothing>
       </ProjectFrame>
     );
@@ -41,7 +41,7 @@ export default async function PutBackPage(props: SheetProps) {
       frame={frame}
       sheet="history"
       name="History"
-      title="Put back"
+      title="Restore"
       about="what will change; nothing is done yet"
       byTeam={false}
       actions={

@@ -65,7 +65,7 @@ export default async function AnswersPage(props: SheetProps) {
             <Selectable projectId={project.id} makeHref={hrefIn(frame, 'requirements/edit')}>
               {answered.map((question) => (
                 <section key={question.id} className="py-2 border-b border-hair">
-                  <h3>{question.text}</h3>
+                  <h2 className="h3">{question.text}</h2>
                   <p data-answer={question.answer!.id} className="whitespace-pre-line">
                     {question.answer!.text}
                   </p>
@@ -97,7 +97,7 @@ export default async function AnswersPage(props: SheetProps) {
                 const accounts = accountsOf(question.id, questions, notes);
                 return (
                   <section key={question.id} className="py-2.5 border-b border-hair" aria-label={question.text}>
-                    <h3>{question.text}</h3>
+                    <h2 className="h3">{question.text}</h2>
                     {accounts.length === 0 ? (
                       <p className="faint">No notes yet.</p>
                     ) : leads ? (

@@ -53,9 +53,9 @@ export default async function BudgetsPage(props: SheetProps) {
             const of = { value: limit.value!, unit: limit.unit! };
             return (
               <section key={limit.id} aria-label={limit.code}>
-                <h3>
+                <h2 className="h3">
                   <span className="num">{limit.code}</span> {limit.statement}
-                </h3>
+                </h2>
                 {mine !== null && !own && shared && <p className="faint">As the class splits it:</p>}
                 {parts.length > 0 && <BudgetTable budget={budget({ limit: of, parts })} limit={of.value} />}
                 {parts.length === 0 && <p className="faint">Not split yet.</p>}

@@ -49,14 +49,14 @@ export default async function ResearchPage(props: SheetProps) {
       <div className="flex flex-col gap-5 max-w-4xl">
         {notes.map((note) => (
           <section key={note.id} id={note.id} aria-label={note.title}>
-            <h3>
+            <h2 className="h3">
               {note.title}{' '}
               <span className="faint font-normal">
                 · {KIND[note.kind]}
                 {note.isWinner && ', its winner'}
                 {note.teamId && `, by ${frame.teams.find((team) => team.id === note.teamId)?.name}`}
               </span>
-            </h3>
+            </h2>
             <p className="whitespace-pre-line">{note.about}</p>
             {note.foundIn && <p className="text-sm faint">Found in: {note.foundIn}</p>}
             {note.findings.length > 0 && (

@@ -66,10 +66,10 @@ export default async function CalendarPage(props: SheetProps) {
       <Story frame={frame} stages={stages} when={when} />
       {sections.map((section) => (
         <section key={section.id} className="mb-6" aria-label={`Section ${section.name}`}>
-          <h3 className="mb-1">
+          <h2 className="h3 mb-1">
             Section {section.name}
             {section.room && <span className="faint font-normal"> · room {section.room}</span>}
-          </h3>
+          </h2>
           <MeetingTable meetings={meetingsOf(section)} today={frame.today} eventDate={project.eventDate} />
           <Besides section={section} />
           {leads && (
