@@ -210,8 +210,7 @@ async function openFirst(page: Page) {
   await page.locator('main details summary').first().click();
 }
 async function openEventPanel(page: Page) {
-  await page.getByText('Opening and officials of Crossing time').click();
-  await page.getByText('Change the rule of Crossing time').click();
+  await page.getByRole('button', { name: 'Opening and officials' }).first().click();
   await page.getByRole('button', { name: 'Name official' }).first().waitFor();
 }
 async function withdrawAttempt(page: Page) {

@@ -94,7 +94,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
       if (offline) await who.context().setOffline(true);
       await who.getByRole('button', { name: 'Hand it in' }).click();
       if (offline) {
-        await said('It is kept on this device', who);
+        await said('It is saved on this device', who);
         await who.context().setOffline(false);
         await expect(async () => {
           await go('concepts', who);
@@ -161,7 +161,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
     ] as const) {
       const who = await student(name);
       await go('concepts/selection', who);
-      await who.locator('details').evaluateAll((all) => all.forEach((one) => one.setAttribute('open', '')));
+      await who.locator('main details').evaluateAll((all) => all.forEach((one) => one.setAttribute('open', '')));
       for (const [title, [mass, level]] of Object.entries(given)) {
         await who.getByLabel(`${title}, Mass: ${mass}`).check({ force: true });
         await who.getByLabel(`${title}, Level: ${level}`).check({ force: true });

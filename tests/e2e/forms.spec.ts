@@ -27,7 +27,7 @@ test('what was typed survives a reload, an error and a lost connection, and is g
   await page.getByLabel('Said by').fill('client, by letter');
   await page.context().setOffline(true);
   await page.getByRole('button', { name: 'Save sentence' }).click();
-  await expect(page.getByText('The server did not answer. What you typed is kept')).toBeVisible();
+  await expect(page.getByText('The server did not answer. What you typed is saved')).toBeVisible();
   await page.context().setOffline(false);
   await page.getByRole('button', { name: 'Save sentence' }).click();
   await expect(page.getByText('“It rained on the trays.”')).toBeVisible();

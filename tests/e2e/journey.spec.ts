@@ -181,6 +181,7 @@ test('an instructor, students, judges and a client follow one project all the wa
     await form.getByRole('button', { name: 'Save the protocol' }).click();
     await expect(page.locator('summary', { hasText: 'Crossing, loaded' })).toBeVisible();
     await go('event');
+    await page.getByRole('button', { name: 'Add event' }).click();
     await page.getByLabel('Event', { exact: true }).fill('Crossing');
     await page.getByLabel('Protocol', { exact: true }).selectOption({ label: 'Crossing, loaded (s)' });
     await page.getByLabel('From value').fill('12');
@@ -209,10 +210,13 @@ test('an instructor, students, judges and a client follow one project all the wa
       await phone.goto(`${home}/builds/new`);
       await phone.getByLabel('What was changed').fill('Twin wheels on a card sled');
       await phone.getByLabel('State').selectOption('tested');
+      await phone.getByRole('button', { name: '2 Measured' }).click();
       await phone.getByLabel('Carrier mass').fill('-5');
       await phone.getByRole('button', { name: 'Save the iteration' }).click();
       await expect(phone.getByText("A mass can't be negative; this says -5.")).toBeVisible();
+      await phone.getByRole('button', { name: '1 Design' }).click();
       await expect(phone.getByLabel('What was changed')).toHaveValue('Twin wheels on a card sled');
+      await phone.getByRole('button', { name: '2 Measured' }).click();
       await phone.getByLabel('Carrier mass').fill(mass);
       await phone.getByLabel('Height').fill('219');
       await phone.getByLabel('Cost').fill('18');

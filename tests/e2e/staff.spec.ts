@@ -40,7 +40,7 @@ test('an owner invites an assistant by name; they sign in with what was shown on
   await panel.locator('summary').click();
   const row = panel.getByRole('listitem').filter({ hasText: 'Ottilie Brook' });
   await row.getByRole('button', { name: 'remove' }).click();
-  await confirmed(page);
+  await confirmed(desk);
   await expect(row).toHaveCount(0);
   expect((await page.goto(home))!.status()).toBe(404);
   await context.close();

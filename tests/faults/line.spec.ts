@@ -115,6 +115,8 @@ test('an iteration, a run with it and a picture, entered without a line', async 
   await page.context().setOffline(true);
   await page.goto(`${home}/builds/new`);
   await page.getByLabel('What was changed').fill('Bent keel, entered in the gym');
+  const pictures = page.getByRole('button', { name: '3 Pictures' });
+  if (await pictures.isVisible()) await pictures.click();
   await page.getByLabel('Add a picture').setInputFiles('docs/screenshots/entry-phone.png');
   await expect(page.getByAltText('entry-phone.jpg')).toBeVisible();
   await page.getByRole('button', { name: 'Save the iteration' }).click();

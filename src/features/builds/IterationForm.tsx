@@ -7,6 +7,7 @@ import { newId } from '@/ui/forms/newId';
 import { PictureField } from '@/ui/forms/PictureField';
 import { isKept } from '@/ui/forms/attempt';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
+import { Steps } from '@/ui/forms/Steps';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { iterationSchema } from './schema';
 
@@ -92,29 +93,56 @@ export function IterationForm({
       cancel={back}
     >
       <WhoEnters />
-      <div className="flex flex-wrap gap-3">
-        <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
-        <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
-        <Choice name="state" label="State" options={STATES} />
-        <Text name="builtOn" label="Built and measured on (date)" type="date" />
-        <Choice name="makerId" label="Made by" options={makers} hint="somebody else checks it" className="w-44" />
-      </div>
-      <Text
-        name="change"
-        label="What was changed"
-        hint="One main change, in a few words. With two changes at once you can’t tell which one made the difference."
+      <Steps
+        steps={[
+          {
+            name: 'Design',
+            content: (
+              <>
+                <Text
+                  name="change"
+                  label="What was changed"
+                  hint="One main change, in a few words. With two changes at once you can’t tell which one made the difference."
+                />
+                <Area name="reason" label="Why" rows={2} />
+                <div className="flex flex-wrap gap-3">
+                  <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
+                  <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
+                  <Choice name="state" label="State" options={STATES} />
+                  <Text name="builtOn" label="Built and measured on (date)" type="date" />
+                  <Choice
+                    name="makerId"
+                    label="Made by"
+                    options={makers}
+                    hint="somebody else checks it"
+                    className="w-44"
+                  />
+                </div>
+              </>
+            ),
+          },
+          {
+            name: 'Measured',
+            content: (
+              <fieldset>
+                <legend className="font-medium mb-1">Measured properties</legend>
+                {parameters.length === 0 && (
+                  <p className="faint">Nothing to measure yet: requirements name what is measured.</p>
+                )}
+                {parameters.map((parameter, i) => (
+                  <Measured
+                    key={parameter.id}
+                    path={`measurements.${i}`}
+                    parameter={parameter}
+                    instruments={instruments}
+                  />
+                ))}
+              </fieldset>
+            ),
+          },
+          { name: 'Pictures', content: <PictureField pictures={pictures} choose={setPictures} /> },
+        ]}
       />
-      <Area name="reason" label="Why" rows={2} />
-      <fieldset>
-        <legend className="font-medium mb-1">Measured properties</legend>
-        {parameters.length === 0 && (
-          <p className="faint">Nothing to measure yet: requirements name what is measured.</p>
-        )}
-        {parameters.map((parameter, i) => (
-          <Measured key={parameter.id} path={`measurements.${i}`} parameter={parameter} instruments={instruments} />
-        ))}
-      </fieldset>
-      <PictureField pictures={pictures} choose={setPictures} />
     </RecordForm>
   );
 }
@@ -150,18 +178,18 @@ function Measured({
     .filter((one) => one.dimension === parameter.dimension)
     .map((one) => [one.id, one.name] as const);
   return (
-    <div className="flex flex-wrap gap-3 py-1.5 border-b border-hair items-start">
+    <div className="flex flex-wrap gap-x-3 gap-y-1 md:gap-3 py-1.5 border-b border-hair items-start">
       <Decimal name={`${path}.value`} label={parameter.name} hint={hint} className="w-36 sm:w-60" />
       <Choice
         name={`${path}.unit`}
         label="Unit"
-        className="w-28"
+        className="w-20 md:w-28"
         options={parameter.units.map((unit) => [unit, unit] as const)}
       />
       <Choice
         name={`${path}.instrumentId`}
         label="Instrument"
-        className="w-64"
+        className="w-full sm:w-64 max-sm:[&_label]:sr-only"
         options={[['', 'none: counted exactly'], ...fitting]}
       />
     </div>

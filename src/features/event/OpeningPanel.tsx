@@ -31,7 +31,7 @@ interface Props {
 export function OpeningPanel({ projectId, event, sections, officials, students, day }: Props) {
   const place = { projectId, eventId: event.id };
   return (
-    <div className="pt-3 pb-4 flex flex-col gap-4 max-w-3xl">
+    <div className="flex flex-col gap-4">
       <p className="faint">
         Until an event is open, every run is practice. Once it is open, runs at the rig are attempts: you, assistants
         and the officials enter them, and nobody else can change one.

@@ -2,11 +2,12 @@
 
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useContext, useEffect, useRef, useState, type ReactNode } from 'react';
 import { FormProvider, useForm, type FieldValues, type Resolver } from 'react-hook-form';
 import { toast } from '@/ui/toast';
 import type { AnyObject, Maybe, ObjectSchema } from 'yup';
 import type { Conflict, Outcome } from '@/server/outcome';
+import { InPanel } from '@/ui/kit/panel';
 import { BothVersions } from './BothVersions';
 import type { Options } from './fields';
 import { attempt, isKept } from './attempt';
@@ -65,6 +66,7 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
     resolver: (entered, context, options) => check({ ...entered, ...fixed }, context, options),
   });
   const router = useRouter();
+  const closePanel = useContext(InPanel);
   const [message, setMessage] = useState<string | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const version = (fixed?.version as number | null | undefined) ?? null;
@@ -96,6 +98,7 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
         return;
       }
       if (next) router.push(next);
+      else closePanel?.();
       router.refresh();
       return;
     }

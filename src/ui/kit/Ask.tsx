@@ -1,6 +1,7 @@
 'use client';
 
 import { AlertDialog } from 'radix-ui';
+import { allowStyles } from './nonce';
 import { useId, useState } from 'react';
 
 export interface Question {
@@ -20,6 +21,7 @@ const OTHER = 'other';
 
 /** Asks before something is done that can't be undone, and why where others will read about it. */
 export default function Ask({ title, says, reasons, label, answer, close }: Parts) {
+  allowStyles();
   const [chosen, setChosen] = useState('');
   const [text, setText] = useState('');
   const id = useId();

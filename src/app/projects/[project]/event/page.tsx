@@ -1,4 +1,3 @@
-import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { EventForm } from '@/features/event/EventForm';
 import { hideEvent, removeEvent } from '@/features/event/actions';
@@ -16,10 +15,12 @@ import { endOfLink } from '@/domain/links/endOfLink';
 import { listLinks } from '@/domain/links/read';
 import { LinkPanel } from '@/features/links/LinkPanel';
 import { ActButton } from '@/ui/forms/ActButton';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { momentOfEntry, momentHere } from '@/server/clock';
 import { loadEventResults } from '@/domain/standings/judge';
 import { listAttempts, listProtocols } from '@/domain/bench/read';
 import { moment, plural } from '@/core/format';
+import { ruleInWords } from '@/core/scoring';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -65,6 +66,22 @@ export default async function EventPage(props: SheetProps) {
       actions={
         <>
           {save}
+          {leads && protocols.length > 0 && (
+            <SidePanel
+              id="new"
+              label="Add event"
+              title="New event"
+              className={results.length === 0 ? 'btn btn-go' : 'btn'}
+            >
+              <EventForm
+                key={results.length}
+                {...form}
+                id={null}
+                version={null}
+                values={{ ...NEW_EVENT, position: String(results.length + 1) }}
+              />
+            </SidePanel>
+          )}
           {results.length > 0 && (seesAll(seat) || seat.teamId) && (
             <Link className="btn btn-go" href={hrefIn(frame, 'bench/enter')}>
               Enter runs
@@ -85,6 +102,9 @@ export default async function EventPage(props: SheetProps) {
             {one.event.name}{' '}
             <span className="faint font-normal">· {protocols.find((p) => p.id === one.event.protocolId)?.name}</span>
           </h2>
+          <p className="text-sm faint">
+            {ruleInWords(one.event.rule, protocols.find((p) => p.id === one.event.protocolId)!.unit)}
+          </p>
           <p className="text-sm mb-1">
             {one.event.hidden && <b>Hidden from students and the standings · </b>}
             {opennessOf(one.event.id)
@@ -105,20 +125,28 @@ export default async function EventPage(props: SheetProps) {
             <p className="faint">Results are shown once the standings are published.</p>
           )}
           {leads && (
-            <Fold className="mt-1 no-print" minor label={`Opening and officials of ${one.event.name}`}>
-              <OpeningPanel
-                projectId={id}
-                event={one.event}
-                sections={opennessOf(one.event.id)}
-                officials={officials.filter((of) => of.eventId === one.event.id)}
-                students={students.map((of) => [of.accountId, of.name] as const)}
-                day={seat.project.eventDate}
-              />
-            </Fold>
-          )}
-          {leads && (
-            <Fold className="mt-1 no-print" minor label={`Change the rule of ${one.event.name}`}>
-              <div className="pt-3">
+            <div className="no-print mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
+              <SidePanel
+                id={`opening-${one.event.id}`}
+                label="Opening and officials"
+                title={`Opening and officials of ${one.event.name}`}
+                className="btn-text"
+              >
+                <OpeningPanel
+                  projectId={id}
+                  event={one.event}
+                  sections={opennessOf(one.event.id)}
+                  officials={officials.filter((of) => of.eventId === one.event.id)}
+                  students={students.map((of) => [of.accountId, of.name] as const)}
+                  day={seat.project.eventDate}
+                />
+              </SidePanel>
+              <SidePanel
+                id={`rule-${one.event.id}`}
+                label="Change rule"
+                title={`Rule of ${one.event.name}`}
+                className="btn-text"
+              >
                 <EventForm
                   key={one.event.version}
                   {...form}
@@ -126,43 +154,28 @@ export default async function EventPage(props: SheetProps) {
                   version={one.event.version}
                   values={eventForm({ ...one.event })}
                 />
-                <div className="flex flex-wrap gap-3 mt-4">
-                  <ActButton
-                    act={hideEvent}
-                    input={{ projectId: id, id: one.event.id, version: one.event.version, hidden: !one.event.hidden }}
-                    done={
-                      one.event.hidden ? 'Students see it again.' : 'Students do not see it, and it does not count.'
-                    }
-                  >
-                    {one.event.hidden ? 'Show event' : 'Hide event'}
-                  </ActButton>
-                  <ActButton
-                    act={removeEvent}
-                    input={{ projectId: id, id: one.event.id, version: one.event.version }}
-                    done={`${one.event.name} is removed. Its runs stay as practice.`}
-                    confirm={`Remove ${one.event.name}? Its runs become practice, and the standings leave it out.`}
-                  >
-                    Remove event
-                  </ActButton>
-                </div>
-              </div>
-            </Fold>
+              </SidePanel>
+              <ActButton
+                act={hideEvent}
+                input={{ projectId: id, id: one.event.id, version: one.event.version, hidden: !one.event.hidden }}
+                done={one.event.hidden ? 'Students see it again.' : 'Students don’t see it, and it doesn’t count.'}
+                className="btn-text"
+              >
+                {one.event.hidden ? 'Show event' : 'Hide event'}
+              </ActButton>
+              <ActButton
+                act={removeEvent}
+                input={{ projectId: id, id: one.event.id, version: one.event.version }}
+                done={`${one.event.name} is removed. Its runs stay as practice.`}
+                confirm={`Remove ${one.event.name}? Its runs become practice, and the standings leave it out.`}
+                className="btn-text"
+              >
+                Remove event
+              </ActButton>
+            </div>
           )}
         </section>
       ))}
-      {leads && protocols.length > 0 && (
-        <Fold open={results.length === 0} className="no-print" label="Add an event">
-          <div className="pt-3">
-            <EventForm
-              key={results.length}
-              {...form}
-              id={null}
-              version={null}
-              values={{ ...NEW_EVENT, position: String(results.length + 1) }}
-            />
-          </div>
-        </Fold>
-      )}
       {leads && results.length > 0 && (
         <LinkPanel
           projectId={id}
