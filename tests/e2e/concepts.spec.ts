@@ -232,7 +232,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
     await expect(nour.getByText('Team 1')).toHaveCount(0); // nothing is seen yet
     await page.getByRole('button', { name: 'use these teams and release them' }).click();
     await confirmed(page);
-    await said('In place');
+    await said('Done. The section sees');
     await go('teams', nour);
     const row = nour.getByRole('row').filter({ hasText: 'Nour A.' });
     await expect(row).toContainText('Kofi B.');
@@ -266,7 +266,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
       await who.getByLabel(`${code}: dimension`).fill(value);
       await who.getByLabel('± tolerance').fill('0.2');
       await who.getByRole('button', { name: 'Enter', exact: true }).click();
-      await said('Entered', who);
+      await said('Saved. Both sides are compared.', who);
     }
     const sam = await student('Sam');
     await said(/they differ by 1\.5 mm/, sam);

@@ -293,6 +293,6 @@ test('on a phone nothing moves under the finger while a page comes alive', async
     await page.goto(`${home}/${sheet}`, { waitUntil: 'load' });
     await page.waitForTimeout(1500);
     const { sum } = await page.evaluate(() => (window as unknown as { moved: { sum: number } }).moved);
-    expect(sum, sheet).toBeLessThan(0.05);
+    expect(sum, sheet).toBeLessThan(0.02);
   }
 });

@@ -134,7 +134,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await page.mouse.up();
     await page.waitForTimeout(200); // a click that belongs to the drag itself is swallowed, for a twentieth of a second
     await expect(effect).toContainText('starts 1 meeting later');
-    await effect.getByRole('button', { name: /^Keep it/ }).click();
+    await effect.getByRole('button', { name: /^Apply/ }).click();
     const changes = page.getByRole('region', { name: 'Changes of the plan' });
     await changes.getByRole('button', { name: 'undo' }).click();
     await expect(changes.getByText('undone')).toBeVisible();

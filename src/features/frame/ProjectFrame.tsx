@@ -13,6 +13,7 @@ import { PageTitle } from '@/ui/sheet/PageTitle';
 import { helpOf, PURPOSES, type SheetName } from '@/ui/sheet/purposes';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { AccountMenu } from './AccountMenu';
+import { firstSteps, NextStep } from './FirstSteps';
 import { IndexMenu } from './IndexMenu';
 import { TeamTags } from './TeamTags';
 import { hrefIn, type Frame } from './loadFrame';
@@ -168,12 +169,17 @@ export function ProjectFrame({
             ))}
             {seat.role === 'instructor' && seat.project.hiddenSheets.length > 0 && (
               <Link href={hrefIn(frame, 'profile')} className="index-link text-sm !text-faint mt-2">
-                {plural(seat.project.hiddenSheets.length, 'part')} hidden
+                Hidden: {seat.project.hiddenSheets.map((path) => PURPOSES[path as SheetName]?.[0] ?? path).join(', ')}
               </Link>
             )}
           </IndexMenu>
         </nav>
         <main id="sheet" className="flex-1 min-w-0 p-3 flex flex-col">
+          {seat.role === 'instructor' && sheet !== '' && (
+            <NextStep
+              steps={firstSteps({ ...frame.counts, sections: frame.sections.length }, (path) => hrefIn(frame, path))}
+            />
+          )}
           {views && <Views name={name} views={views} view={view} hrefOf={(path) => hrefIn(frame, path)} />}
           {byTeam && tagged.length > 0 && (
             <TeamTags

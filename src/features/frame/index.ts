@@ -1,4 +1,5 @@
 export { frameFor, hrefIn, meetsNext, type Frame, type Search } from './loadFrame';
+export { FirstSteps, firstSteps } from './FirstSteps';
 export { ProjectFrame } from './ProjectFrame';
 export { openSheet, type SheetProps } from './openSheet';
 export {

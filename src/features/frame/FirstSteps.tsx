@@ -57,6 +57,22 @@ export function firstSteps({ sections, students, events, runs, attempts }: Given
   return steps;
 }
 
+/** On the other sheets: the step that comes next, in one line; gone once all are done. */
+export function NextStep({ steps }: { steps: FirstStep[] }) {
+  const next = steps.find((step) => !step.done);
+  if (!next) return null;
+  return (
+    <p className="no-print mb-2.5 flex flex-wrap gap-x-3 items-center">
+      <span className="faint">
+        First steps, {steps.indexOf(next) + 1} of {steps.length}: {next.name}
+      </span>
+      <Link className="font-medium" href={next.href}>
+        {next.label}
+      </Link>
+    </p>
+  );
+}
+
 /** The first steps of a project; gone once all are done. */
 export function FirstSteps({ steps }: { steps: FirstStep[] }) {
   const next = steps.find((step) => !step.done);
