@@ -20,6 +20,7 @@ import {
 } from '@/features/event/actions';
 import { eventForm, NEW_EVENT } from '@/features/event/rule';
 import { listIterations } from '@/domain/builds/read';
+import { saveProject } from '@/features/projects/actions';
 import { loadIterationForm } from '@/domain/builds/form';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
@@ -317,6 +318,26 @@ describe('what was done is not asked for twice', () => {
       note: `${members.length} concepts with a sketch`,
     });
   });
+});
+
+test('the money of a project gets another name, and every cost keeps its figure', async () => {
+  await asInstructor();
+  const costs = () => pool()<{ value: number; unit: string }[]>`
+    select value, unit from measurement where project_id = ${p.id} and dimension = 'cost' order by value, id`;
+  const before = await costs();
+  expect(before.length).toBeGreaterThan(3);
+  const { project } = (await findSeat(pool(), await signedIn(), p.id))!;
+  const { id: projectId, title, clientName, eventDate, timeZone, units, retentionUntil, version } = project;
+  const settings = { projectId, title, clientName, eventDate, timeZone, units, retentionUntil, version };
+  const save = (currency: string) => saveProject({ ...settings, normaliseWeights: false, currency });
+  expect(refused(await save('florins')).currency).toMatch(/Choose what money/);
+  done(await save('€'));
+  expect(await costs()).toEqual(before.map(({ value }) => ({ value, unit: '€' })));
+  const [limit] = await pool()<[{ unit: string }]>`
+    select unit from requirement where project_id = ${p.id} and parameter_id = ${p.parameters.Cost!}`;
+  expect(limit.unit).toBe('€');
+  const [haul] = (await loadEventResults(pool(), p.id)).filter(({ event }) => event.name === 'Heavy haul');
+  expect(haul!.problems).toEqual([]);
 });
 
 describe('an event', () => {

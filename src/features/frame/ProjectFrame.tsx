@@ -3,7 +3,7 @@ import { allowed } from '@/server/access';
 import { Link } from '@/ui/Link';
 import type { Topic } from '@/db/catalogue';
 import type { ReactNode } from 'react';
-import { moment, plural, shortName } from '@/core/format';
+import { moment, shortName } from '@/core/format';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
