@@ -4,6 +4,8 @@ import { pool } from '@/db/connection';
 import { listCorrections } from '@/domain/event/corrections';
 import { eventToday } from '@/domain/event/today';
 import { loadEventResults, loadStandings } from '@/domain/standings/judge';
+import { listSections, listTeams } from '@/domain/classes/read';
+import { loadRig } from '@/features/bench/loadRig';
 import { recordRun, recordRunByLink, withdrawRun, withdrawRunByLink } from '@/features/bench/commands';
 import { recordConcept } from '@/features/concepts/commands';
 import { keepPicture } from '@/features/pictures/commands';
@@ -23,7 +25,7 @@ import { listIterations } from '@/domain/builds/read';
 import { saveProject } from '@/features/projects/actions';
 import { loadIterationForm } from '@/domain/builds/form';
 import { findSeat } from '@/server/access';
-import { signedIn } from '@/server/actor';
+import { linkHolder, signedIn } from '@/server/actor';
 import type { Outcome } from '@/server/outcome';
 import { perform } from '@/server/perform';
 import {
@@ -228,6 +230,30 @@ describe('an official', () => {
     done(await removeOfficial(official));
     await asPerson(p.studentOf('Marl'));
     expect(await enter({ ...gneiss(), attempt: 2 })).toMatchObject({ denied: true });
+  });
+
+  test('sees of other teams what counts and no practice, and no name of who is not cleared', async () => {
+    await asInstructor();
+    done(await enter({ ...gneiss(), attempt: null, value: '6.66' }));
+    await bySystem(
+      (tx) => tx`update hazard set needs_training = true where project_id = ${p.id} and id in (
+        select hazard_id from hazard_use where project_id = ${p.id} and protocol_id is not null)`,
+    );
+    const rigOf = async () => {
+      const seat = (await findSeat(pool(), (await signedIn()) ?? (await linkHolder()), p.id))!;
+      const [sections, teams] = await Promise.all([listSections(pool(), p.id), listTeams(pool(), p.id)]);
+      const section = sections.find(({ id }) => id === place.sectionId)!;
+      return (await loadRig(pool(), seat, { eventId: crossing, section, teams, now: '2026-10-26T10:02' })).rig!;
+    };
+    const led = await rigOf();
+    expect(led.last.map(({ value }) => value).join()).toContain('6.66');
+    await asLink(p.id, { purpose: 'official', label: 'Helper', eventId: crossing });
+    const seen = await rigOf();
+    expect(seen.runners.length).toBe(led.runners.length);
+    expect(seen.last.every(({ attempt }) => attempt)).toBe(true);
+    const names = await pool()<{ name: string }[]>`select name from account where kind = 'student'`;
+    const told = JSON.stringify(seen);
+    for (const { name } of names) expect(told).not.toContain(name.split(' ')[1]);
   });
 
   test('by link enters, corrects and withdraws in the event of the link, and nothing else', async () => {

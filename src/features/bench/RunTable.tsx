@@ -19,7 +19,7 @@ interface Props {
 export function RunTable({ runs, teams, events, protocols, runHref, when }: Props) {
   return (
     <div className="overflow-x-auto">
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th>When</th>
@@ -38,14 +38,18 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
             const off = protocol ? offProtocol(protocol.conditions, run.conditions) : [];
             return (
               <tr key={run.id} className={run.withdrawn ? 'line-through text-faint' : ''}>
-                <td className="whitespace-nowrap">
+                <td className="beside whitespace-nowrap">
                   <Link href={runHref(run.id)}>{when(run)}</Link>
                 </td>
-                <td>{team && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
-                <td>{testOf(run, { events, protocols })}</td>
-                <td className="num right">{run.iterationNumber}</td>
-                <td className="num right">{run.attempt ?? 'practice'}</td>
-                <td className="num right whitespace-nowrap">
+                <td className="beside">{team && <TeamTag name={team.name} colour={tagColour(team.colour)} />}</td>
+                <td className="beside">{testOf(run, { events, protocols })}</td>
+                <td data-label="iteration" className="beside num right">
+                  {run.iterationNumber}
+                </td>
+                <td data-label={run.attempt === null ? '' : 'attempt'} className="beside num right">
+                  {run.attempt ?? 'practice'}
+                </td>
+                <td className="beside num right whitespace-nowrap max-sm:font-semibold">
                   {run.value === null ? '' : quantity(run.value, run.unit)}
                 </td>
                 <td className={off.length || run.heldFor ? 'text-ochre' : 'text-faint'}>

@@ -2,7 +2,7 @@ import type { InferType } from 'yup';
 import type { Dimension } from '@/core/units';
 import type { EventRule } from '@/core/scoring';
 import { json, type Sql } from '@/db/connection';
-import { isId, type Seat, type Target } from '@/server/access';
+import { isId, seesAll, type Seat, type Target } from '@/server/access';
 import { dayOfEntry } from '@/server/clock';
 import { holdsOfRun, sentence } from '@/domain/gates/holds';
 import { readMeasured } from '@/domain/bench/measure';
@@ -97,7 +97,9 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     // What took place is recorded in any case; what held it stays with it.
     const today = dayOfEntry(work.seat.project, work.now, work.age);
     const holds = await holdsOfRun(tx, { projectId, teamId, today, protocolId });
-    if (holds.length > 0) notes.push(`Recorded, and marked: ${sentence(holds)}`);
+    // A hold names people; an official of other teams hears only that there is one.
+    const works = seesAll(work.seat) || work.seat.teamId === teamId;
+    if (holds.length > 0) notes.push(`Recorded, and marked: ${works ? sentence(holds) : 'the team was on hold'}`);
     const run = { id, projectId, protocolId, teamId, ...values, runAt: momentOf(work), heldFor: sentence(holds) };
     const added = await tx`insert into run ${tx(run)} on conflict do nothing returning 1`;
     if (added.length === 0) {

@@ -56,10 +56,9 @@ export async function loadRig(
 
   const named = officials.some((one) => one.eventId === event.id && one.accountId === seat.actor.id);
   const official = seat.role === 'official' || named;
+  const works = (teamId: string) => seesAll(seat) || teamId === seat.teamId;
   const counts = (teamId: string) => allowed(seat, 'attempt.write', { teamId, official });
-  const teams = all.filter(
-    (team) => team.sectionId === section.id && (seesAll(seat) || official || team.id === seat.teamId),
-  );
+  const teams = all.filter((team) => team.sectionId === section.id && (official || works(team.id)));
   const protocol = protocols.find((one) => one.id === event.protocolId)!;
   const made = attempts.filter((run) => run.eventId === event.id);
   const runners = teams.map((team) => {
@@ -81,6 +80,8 @@ export async function loadRig(
   });
   const last = newest
     .filter((run) => (run.eventId ? run.eventId === event.id : run.protocolId === protocol.id) && !run.withdrawn)
+    // Whoever is an official of other teams sees what counts of them, and no practice.
+    .filter((run) => run.attempt !== null || works(run.teamId))
     .slice(0, 5)
     .map((run) => ({
       id: run.id,
@@ -88,14 +89,17 @@ export async function loadRig(
       text: `${teams.find((team) => team.id === run.teamId)!.name} ${run.iterationNumber}, ${run.attempt ? `attempt ${run.attempt}` : 'practice'}`,
       value: run.status === 'ok' ? quantity(run.value, run.unit) : run.status.replaceAll('-', ' '),
       attempt: run.attempt !== null,
-      withdraws: run.attempt !== null ? counts(run.teamId) : seesAll(seat) || run.teamId === seat.teamId,
+      withdraws: run.attempt !== null ? counts(run.teamId) : works(run.teamId),
     }));
   const hazards = hazardsOf(safety.hazards, 'protocols', protocol.id);
   const members = (teamId: string) =>
     students.filter((one) => one.teamId === teamId).map(({ accountId, name }) => ({ id: accountId, name }));
   const held = teams.flatMap((team) => {
     const says = sentence(safetyHolds(safety, hazards, { id: team.id, members: members(team.id) }, now.slice(0, 10)));
-    return says ? [[team.id, says] as const] : [];
+    // Names stay with those who work with the team.
+    return says
+      ? [[team.id, works(team.id) ? says : 'it is not cleared for this rig; ask the instructor'] as const]
+      : [];
   });
   const [opening, present] = [openingOf(openings, event.id, section.id), momentOfEntry(project, now, 0)];
   const openness = opennessAt(opening, present);
