@@ -114,7 +114,7 @@ describe('signing in', () => {
   test('the present password is guessed five times at most, and an instructor’s has ten characters', async () => {
     await asPerson(await withPassword('student', 'guessed', 'old-word-1'));
     const change = (current: string) => changePassword({ current, password: 'new-word-22' });
-    for (let i = 0; i < 5; i++) expect(refused(await change('guess')).current).toMatch(/not your present/);
+    for (let i = 0; i < 5; i++) expect(refused(await change('guess')).current).toMatch(/not your current password/);
     expect(refused(await change('old-word-1')).current).toMatch(/Too many wrong passwords/);
     await asPerson(await withPassword('instructor', 'short.word', 'old-word-1'));
     const short = await changePassword({ current: 'old-word-1', password: 'eight-88' });
@@ -166,7 +166,7 @@ describe('signing in', () => {
     const old = (await held())!;
     await asPerson(id);
     expect(refused(await changePassword({ current: 'nope', password: 'new-word-1' })).current).toMatch(
-      /not your present/,
+      /not your current password/,
     );
     expect(refused(await changePassword({ current: 'old-word-1', password: 'short' })).password).toMatch(/at least 8/);
     done(await changePassword({ current: 'old-word-1', password: 'new-word-1' }));

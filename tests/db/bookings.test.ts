@@ -84,7 +84,7 @@ describe('a machine', () => {
     const closures = [{ from: TODAY, to: TODAY, reason: 'torn anchor' }];
     const input = { projectId: p.id, id: cable, version: found.version, ...machineForm({ ...found }), closures };
     const outcome = await saveMachine(input);
-    expect(outcome.ok && outcome.notes.join()).toMatch(/stand and are held now: Marl 2026-10-26 10:10, Gneiss/);
+    expect(outcome.ok && outcome.notes.join()).toMatch(/Bookings on hold now: Marl 2026-10-26 10:10, Gneiss/);
     expect((await bookings()).filter((one) => one.machineId === cable && one.state === 'booked')).toEqual(before);
     const held = heldBookings({
       machines: await listMachines(pool(), p.id),
@@ -312,7 +312,7 @@ describe('when more is asked for than there is', () => {
     for (const team of ['Gneiss', 'Flint', 'Marl']) {
       await asPerson(people[student[team]!]!);
       done(await askForMachine({ ...use(team, ''), machineId: id }));
-      expect(refused(await askForMachine({ ...use(team, ''), machineId: id }))['']).toMatch(/waits .* already/);
+      expect(refused(await askForMachine({ ...use(team, ''), machineId: id }))['']).toMatch(/already waiting/);
     }
     const project = { id: p.id, eventDate: '2026-10-30' };
     const paces = await readPaces(pool(), project, `${TODAY}T10:02`);

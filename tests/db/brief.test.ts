@@ -195,7 +195,7 @@ describe('templates', () => {
     expect(refused(await removeTemplate({ id }))['']).toMatch(/Only whoever kept/);
     await asPerson(p.instructorId);
     done(await removeTemplate({ id }));
-    expect(refused(await createProject({ template: `own/${id}`, ...facts })).template).toMatch(/not there any more/);
+    expect(refused(await createProject({ template: `own/${id}`, ...facts })).template).toMatch(/was removed/);
   });
 
   test('events of other templates come along with what they measure, each thing once', async () => {

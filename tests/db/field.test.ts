@@ -232,7 +232,7 @@ describe('slips and shared devices', () => {
     expect(row.name).toBe(first.name);
     done(await handOver({ accountId: first.id }));
     expect((await signedIn())!.id).toBe(first.id);
-    expect(refused(await handOver({ accountId: p.studentOf('Marl') }))['']).toMatch(/not signed in on this device/);
+    expect(refused(await handOver({ accountId: p.studentOf('Marl') }))['']).toMatch(/signed out on this device/);
     const cookies = { ironstone_session: held('ironstone_session')! };
     await asPerson(p.instructorId);
     expect((await listDevices(pool(), p.id)).find((one) => one.accountId === now.id)?.count).toBeGreaterThan(0);
@@ -257,7 +257,7 @@ describe('slips and shared devices', () => {
     await join(two!, true); // nobody is signed in here
     expect((await signedIn())!.groupId).toBeNull();
     expect(held('ironstone_device')).not.toBe(device);
-    expect(refused(await handOver({ accountId: first.id }))['']).toMatch(/not signed in on this device/);
+    expect(refused(await handOver({ accountId: first.id }))['']).toMatch(/signed out on this device/);
   });
 
   test('sharing ends with the lesson, and with it the session of whoever joined', async () => {
@@ -323,6 +323,6 @@ describe('slips and shared devices', () => {
     done(await signInBySlip({ token: tokenOf(slip!.address), share: true }));
     const student = (await signedIn())!;
     expect(student.groupId).toBeNull();
-    expect(refused(await handOver({ accountId: instructor.id }))['']).toMatch(/not signed in/);
+    expect(refused(await handOver({ accountId: instructor.id }))['']).toMatch(/signed out on this device/);
   });
 });

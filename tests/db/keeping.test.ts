@@ -390,7 +390,7 @@ describe('backups', () => {
     expect(await write()).toMatchObject({
       ok: false,
       retry: true,
-      message: expect.stringMatching(/backup is being put back/),
+      message: expect.stringMatching(/backup is being restored/),
     });
     expect(await underWay).toMatchObject({ ok: true });
     expect(await count()).toBe(1);
@@ -428,7 +428,7 @@ describe('backups', () => {
       detail: last.note,
     });
     expect(backupItems({ backups: { good: null, last: null, daysWithout: 4 }, href })[0]!.headline).toMatch(
-      /no good backup yet/,
+      /No good backup yet/,
     );
     expect(backupItems({ backups: null, href })).toEqual([]);
   });

@@ -173,5 +173,5 @@ async function mustBeStudents({ tx, projectId }: Work, ids: string[], path: stri
     select 1 from enrolment where project_id = ${projectId} and account_id = any(${ids}) and left_on is null
       ${sectionId ? tx`and section_id = ${sectionId}` : tx``}`;
   if (found.length < new Set(ids).size)
-    throw new FieldError(path, 'One of these students has left the section. Reload to see who.');
+    throw new FieldError(path, 'One of these students is not in the section. Reload to see who is.');
 }
