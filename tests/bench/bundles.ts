@@ -11,6 +11,7 @@ const LEFT_OUT = [
   ...['visit', 'question', 'note', 'answer', 'test_session', 'session_run', 'change_seen'],
   ...['concept_round', 'concept', 'concept_claim', 'concept_credit', 'concept_comment', 'draw', 'forming'],
   ...['selection', 'selection_criterion', 'selection_entry', 'selection_score', 'selection_mark', 'selection_ballot'],
+  'official',
   ...['selection_choice', 'charter', 'charter_agreement', 'part', 'interface', 'build_scale'],
 ];
 const without = (rows: Row[], ...columns: string[]): Row[] =>
@@ -84,6 +85,9 @@ export function largeBundle(): Bundle {
     attempt: made
       .flatMap(({ attempt }) => (attempt ? [attempt] : []))
       .map((row, i) => ({ id: `attempt-${i}`, ...row })),
+    correction: made
+      .filter(({ attempt }) => attempt?.number === 1)
+      .map(({ run }, i) => ({ ...of('correction')[0], id: `correction-${i}`, team_id: run.team_id, run_id: run.id })),
     score: each('score', (team_id) =>
       of('judge').flatMap((judge) =>
         rowsWith(bundle, 'criterion', { rubric_id: judge.rubric_id }).map((one) => ({
