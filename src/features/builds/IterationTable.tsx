@@ -18,6 +18,8 @@ export function IterationTable({
   earlier: (team: Team) => readonly [count: number, href: string] | null;
 }) {
   const columns = figures(iterations);
+  // One list for all rows: it is sent once.
+  const names = columns.map((column) => `${column.name}, ${unitName(column.unit)}:`);
   const byTeam = groupBy(iterations, ({ teamId }) => teamId);
   return (
     <div className="overflow-x-auto">
@@ -52,7 +54,7 @@ export function IterationTable({
                 built={day(one.builtOn)}
                 state={one.released ? `${one.state}, released` : one.state}
                 held={one.heldFor !== ''}
-                names={columns.map((column) => `${column.name}, ${unitName(column.unit)}:`)}
+                names={names}
                 figures={columns.map((column) => {
                   const found = one.measurements.find((m) => m.parameterId === column.id);
                   if (!found) return null;

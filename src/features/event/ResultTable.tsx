@@ -4,7 +4,7 @@ import type { EventResults } from '@/domain/event/judge';
 import type { Run } from '@/domain/bench/read';
 import { column, fixed, unitName } from '@/core/format';
 import { convert } from '@/core/units';
-import { ResultRow } from './ResultRow';
+import { ResultRows } from './ResultRows';
 
 interface Props {
   results: EventResults;
@@ -13,7 +13,8 @@ interface Props {
   allowed: number;
   /** Of the attempts; what a formula makes of them has none. */
   unit: string;
-  runHref: (id: string) => string;
+  /** The address of a run, with RUN where its id goes. */
+  runHref: string;
 }
 
 /** One event: every attempt, the counted value, points with their arithmetic, and the place. */
@@ -37,6 +38,24 @@ export function ResultTable({ results, teams, attempts, allowed, unit, runHref }
     run.status === 'ok'
       ? values(inUnit(run))
       : { foul: 'foul', 'did-not-finish': 'dnf', 'did-not-start': 'dns' }[run.status];
+  const inWords = (result: (typeof rows)[number]) => {
+    const team = teams.find((one) => one.id === result.teamId)!;
+    const own = made.get(team.id) ?? [];
+    const problem = results.problems.find((one) => one.teamId === team.id);
+    return {
+      place: result.place,
+      team: team.name,
+      colour: team.colour,
+      attempts: Array.from({ length: allowed }, (_, i) => {
+        const run = own.find((one) => one.attempt === i + 1);
+        return run ? ([said(run), run.id, result.attempts.includes(i + 1)] as const) : null;
+      }),
+      counted: values(result.counted),
+      points: points(result.points),
+      because: problem ? problem.message : result.because.join(' '),
+      problem: problem !== undefined,
+    };
+  };
   return (
     <div className="overflow-x-auto">
       <table className="stacked">
@@ -55,28 +74,7 @@ export function ResultTable({ results, teams, attempts, allowed, unit, runHref }
           </tr>
         </thead>
         <tbody>
-          {rows.map((result) => {
-            const team = teams.find((one) => one.id === result.teamId)!;
-            const own = made.get(team.id) ?? [];
-            const problem = results.problems.find((one) => one.teamId === team.id);
-            return (
-              <ResultRow
-                key={team.id}
-                place={result.place}
-                team={team.name}
-                colour={team.colour}
-                attempts={Array.from({ length: allowed }, (_, i) => {
-                  const run = own.find((one) => one.attempt === i + 1);
-                  return run ? [said(run), runHref(run.id), result.attempts.includes(i + 1)] : null;
-                })}
-                counted={values(result.counted)}
-                unit={unitName(unit)}
-                points={points(result.points)}
-                because={problem ? problem.message : result.because.join(' ')}
-                problem={problem !== undefined}
-              />
-            );
-          })}
+          <ResultRows unit={unitName(unit)} runHref={runHref} rows={rows.map(inWords)} />
         </tbody>
       </table>
     </div>

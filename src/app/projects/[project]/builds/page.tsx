@@ -17,7 +17,8 @@ export default async function BuildsPage(props: SheetProps) {
   );
   // Of many teams the newest; of one team, and when all are asked for, every one.
   const whole = team !== null || (await props.searchParams).all !== undefined;
-  const iterations = whole ? all : newestOf(all);
+  const newest = newestFor(ids.length);
+  const iterations = whole ? all : newestOf(all, newest);
   const more = all.length - iterations.length;
   const own = team ?? teams.find((one) => one.id === seat.teamId);
   const mayAdd = seesAll(seat) || (own && own.id === seat.teamId);
@@ -36,7 +37,7 @@ export default async function BuildsPage(props: SheetProps) {
       views={BUILD_VIEWS}
       about={
         all.length
-          ? `${plural(all.length, 'iteration')}${more > 0 ? `, the newest ${NEWEST} of each team` : ''}`
+          ? `${plural(all.length, 'iteration')}${more > 0 ? `, the newest ${newest} of each team` : ''}`
           : undefined
       }
       actions={
@@ -73,9 +74,10 @@ export default async function BuildsPage(props: SheetProps) {
   );
 }
 
-const NEWEST = 3;
+/** How many of each team are shown at first: three, and of many teams fewer, so that the sheet can still be read. */
+const newestFor = (teams: number) => (teams > 30 ? 2 : 3);
 
 /** The newest iterations of each team; they come by team and number. */
-function newestOf(iterations: readonly Iteration[]): Iteration[] {
-  return iterations.filter((one, i) => iterations[i + NEWEST]?.teamId !== one.teamId);
+function newestOf(iterations: readonly Iteration[], newest: number): Iteration[] {
+  return iterations.filter((one, i) => iterations[i + newest]?.teamId !== one.teamId);
 }

@@ -39,6 +39,7 @@ export default async function EventPage(props: SheetProps) {
     leads ? listStudents(pool(), id) : [],
     leads ? listLinks(pool(), id, 'official') : [],
   ]);
+  const choices = students.map((of) => [of.accountId, of.name] as const);
   const results = all.filter(({ event }) => !event.hidden || seesAll(seat));
   const opennessOf = (eventId: string) => sectionsOf(frame, openings, eventId);
   const seen = frame.teams.filter(
@@ -119,7 +120,7 @@ export default async function EventPage(props: SheetProps) {
               attempts={attempts}
               allowed={one.event.attemptsAllowed}
               unit={protocols.find((p) => p.id === one.event.protocolId)!.unit}
-              runHref={(run) => hrefIn(frame, `bench/runs/${run}`)}
+              runHref={hrefIn(frame, 'bench/runs/RUN')}
             />
           ) : (
             <p className="faint">Results are shown once the standings are published.</p>
@@ -137,7 +138,7 @@ export default async function EventPage(props: SheetProps) {
                   event={one.event}
                   sections={opennessOf(one.event.id)}
                   officials={officials.filter((of) => of.eventId === one.event.id)}
-                  students={students.map((of) => [of.accountId, of.name] as const)}
+                  students={choices}
                   day={seat.project.eventDate}
                 />
               </SidePanel>

@@ -8,17 +8,33 @@ export interface ResultWords {
   place: number | null;
   team: string;
   colour: number;
-  /** What was read, the run's address and whether it counts; null where none was made. */
-  attempts: (readonly [text: string, href: string, counts: boolean] | null)[];
+  /** What was read, the run's id and whether it counts; null where none was made. */
+  attempts: (readonly [text: string, run: string, counts: boolean] | null)[];
   counted: string;
-  unit: string;
   points: string;
   because: string;
   /** What it says is why the attempts can't be scored. */
   problem: boolean;
 }
 
-export function ResultRow({ place, team, colour, attempts, counted, unit, points, because, problem }: ResultWords) {
+interface Props {
+  rows: ResultWords[];
+  /** Of what counts. */
+  unit: string;
+  /** The address of a run, with RUN where its id goes: 360 addresses of one table are not sent. */
+  runHref: string;
+}
+const RUN = 'RUN';
+
+/** The lines of one event's table, made in the browser and on the server from the same words. */
+export function ResultRows({ rows, unit, runHref }: Props) {
+  const [before, after] = runHref.split(RUN) as [string, string];
+  return rows.map((row) => <ResultRow key={row.team} {...row} unit={unit} href={(run) => before + run + after} />);
+}
+
+type Row = ResultWords & { unit: string; href: (run: string) => string };
+
+function ResultRow({ place, team, colour, attempts, counted, unit, points, because, problem, href }: Row) {
   return (
     <tr>
       <td className="beside num right">{place ?? '–'}</td>
@@ -32,7 +48,7 @@ export function ResultRow({ place, team, colour, attempts, counted, unit, points
           className={`num right whitespace-nowrap beside ${attempt ? '' : 'max-sm:!hidden'} ${attempt?.[2] ? 'font-semibold' : ''}`}
         >
           {attempt && (
-            <a href={attempt[1]} className={attempt[2] ? '' : 'text-faint'}>
+            <a href={href(attempt[1])} className={attempt[2] ? '' : 'text-faint'}>
               {attempt[0]}
             </a>
           )}
