@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 
 const [SHELL, WINDOWED] = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
 /** Debian's chromium without a window of its own; the other one where only that is installed (scripts/lib/install.mjs). */
@@ -30,4 +30,10 @@ export async function confirmed(page: Page): Promise<void> {
   const question = page.getByRole('alertdialog');
   await question.getByRole('button').last().click();
   await question.waitFor({ state: 'detached' });
+}
+
+/** Opens the panel that a button stands for. */
+export async function panel(page: Page, button: string | RegExp): Promise<Locator> {
+  await page.getByRole('button', { name: button }).click();
+  return page.getByRole('dialog');
 }

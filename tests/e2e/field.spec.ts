@@ -4,7 +4,7 @@ import { request as httpsRequest } from 'node:https';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { BROWSER, CHROMIUM, confirmed, signIn } from './browser';
+import { BROWSER, CHROMIUM, confirmed, panel, signIn } from './browser';
 import { certificateFor } from '../../scripts/lib/lan.mjs';
 import { freePort } from '../../scripts/lib/cluster.mjs';
 import { demoHome, enter, expect, test, world } from './world';
@@ -160,12 +160,11 @@ test('a change is put back from the history, with what changes shown first', asy
   const home = await demoHome(page);
   await page.goto(`${home}/requirements`);
   await page.goto(`${home}/bench`);
-  const form = page.locator('summary', { hasText: 'Kitchen scale: mass' }).locator('..');
-  await form.locator('summary').click();
-  const accuracy = form.getByLabel('Accuracy').first();
+  const form = await panel(page, 'Change Kitchen scale');
+  const accuracy = form.getByLabel('Accuracy');
   const before = await accuracy.inputValue();
   await accuracy.fill('77');
-  await form.getByRole('button', { name: 'Save the instrument' }).first().click();
+  await form.getByRole('button', { name: 'Save the instrument' }).click();
   await expect(page.getByText('Saved.').first()).toBeVisible();
   await page.goto(`${home}/history?kind=instrument`);
   await page.getByRole('row').filter({ hasText: '77' }).getByRole('link', { name: 'restore …' }).first().click();
@@ -176,8 +175,7 @@ test('a change is put back from the history, with what changes shown first', asy
   await page.waitForURL(/\/history$/);
   await expect(page.getByRole('row').nth(1)).toContainText('restored');
   await page.goto(`${home}/bench`);
-  await form.locator('summary').click();
-  await expect(form.getByLabel('Accuracy').first()).toHaveValue(before);
+  await expect((await panel(page, 'Change Kitchen scale')).getByLabel('Accuracy')).toHaveValue(before);
 });
 
 test('phones reach it over https with a certificate made here; typed without https they are led there', async () => {
@@ -287,11 +285,10 @@ test('where no stream gets through, the page asks by itself', async ({ browser }
   await asked;
   const other = await enter(browser, 'instructor');
   await other.goto(`${home}/bench`);
-  const form = other.locator('summary', { hasText: 'Inclinometer: ' }).locator('..');
-  await form.locator('summary').click();
+  const form = await panel(other, 'Change Inclinometer');
   await form.getByLabel('Accuracy').fill('0.77');
   await form.getByRole('button', { name: 'Save the instrument' }).click();
-  await expect(page.locator('summary', { hasText: 'Inclinometer: ' })).toContainText('0.77', { timeout: 50_000 });
+  await expect(page.locator('p', { hasText: 'Inclinometer: ' })).toContainText('0.77', { timeout: 50_000 });
   for (const one of [page, other]) await one.context().close();
 });
 

@@ -1,12 +1,6 @@
 import type { Page } from '@playwright/test';
+import { panel } from './browser';
 import { demoHome, enter, expect, test } from './world';
-
-const open = async (page: Page, summary: string) => {
-  const details = page.locator('details', { has: page.locator('summary', { hasText: summary }) }).first();
-  if (!(await details.evaluate((one) => (one as HTMLDetailsElement).open)))
-    await details.locator('summary').first().click();
-  return details;
-};
 
 test('what was typed survives a reload, an error and a lost connection, and is gone once saved', async ({
   browser,
@@ -47,22 +41,22 @@ test('two instructors change the same instrument: the second sees both versions 
   const address = `${await demoHome(first)}/bench`;
   const form = async (page: Page) => {
     await page.goto(address);
-    return open(page, 'Steel rule');
+    return panel(page, 'Change Steel rule');
   };
   const [mine, theirs] = [await form(second), await form(first)];
   // The second is writing already; what the first saves reaches the page, but not the form that is being written in.
   await mine.getByLabel('Accuracy').fill('0.8');
   await theirs.getByLabel('Accuracy').fill('0.7');
   await theirs.getByRole('button', { name: 'Save the instrument' }).click();
-  await expect(first.locator('summary', { hasText: 'Steel rule' })).toContainText('± 0.7 mm');
-  await expect(second.locator('summary', { hasText: 'Steel rule' })).toContainText('± 0.7 mm');
+  await expect(first.locator('p', { hasText: 'Steel rule: length' })).toContainText('± 0.7 mm');
+  await expect(second.locator('p', { hasText: 'Steel rule: length' })).toContainText('± 0.7 mm');
   await mine.getByLabel('Accuracy').fill('0.9');
   await mine.getByRole('button', { name: 'Save the instrument' }).click();
   const both = second.getByRole('alert', { name: 'Both versions' });
   await expect(both).toContainText('Maren Okonjo saved this while you were writing. Nothing was overwritten');
   await expect(both.getByRole('row', { name: 'Accuracy' })).toContainText(/0\.9\s*0\.7/);
   await both.getByRole('button', { name: 'Keep mine' }).click();
-  await expect(second.locator('summary', { hasText: 'Steel rule' })).toContainText('± 0.9 mm');
+  await expect(second.locator('p', { hasText: 'Steel rule: length' })).toContainText('± 0.9 mm');
   await first.goto(`${address.replace('/bench', '')}/history?kind=instrument`);
   // Other tests change other instruments at the same time.
   await expect(

@@ -1,6 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { allSent } from '../faults/world';
-import { confirmed } from './browser';
+import { confirmed, panel } from './browser';
 import { expect, test, world } from './world';
 
 // From an empty installation to a place in the standings and back to the client's sentence, through the interface.
@@ -156,18 +156,17 @@ test('an instructor, students, judges and a client follow one project all the wa
       ['Two stopwatches', 'time', 's', '0.01', '0.15'],
     ];
     for (const [name, dimension, unit, resolution, accuracy] of instruments) {
-      const form = page.locator('details', { has: page.locator('summary', { hasText: 'Add an instrument' }) });
-      if (!(await form.getByLabel('Instrument').isVisible())) await form.locator('summary').click();
+      const form = await panel(page, 'Add instrument');
       await form.getByLabel('Instrument').fill(name!);
       await form.getByLabel('Measures').selectOption(dimension!);
       await form.getByLabel('Unit').fill(unit!);
       await form.getByLabel('Resolution').fill(resolution!);
       await form.getByLabel('Accuracy').fill(accuracy!);
       await form.getByRole('button', { name: 'Save the instrument' }).click();
-      await expect(page.locator('summary', { hasText: name! })).toBeVisible();
+      await expect(page.locator('p', { hasText: `${name}: ` })).toBeVisible();
+      await expect(form).toHaveCount(0);
     }
-    const form = page.locator('details', { has: page.locator('summary', { hasText: 'Add a protocol' }) });
-    if (!(await form.getByLabel('Protocol').isVisible())) await form.locator('summary').click();
+    const form = await panel(page, 'Add protocol');
     await form.getByLabel('Protocol').fill('Crossing, loaded');
     await form.getByLabel('Name of the new parameter').fill('Crossing time');
     await form.getByLabel('Instrument').selectOption({ label: 'Two stopwatches (s)' });
@@ -273,6 +272,7 @@ test('an instructor, students, judges and a client follow one project all the wa
 
   await test.step('three judges score a rubric, each by a link', async () => {
     await go('grades');
+    await panel(page, 'Add rubric');
     await page.getByLabel('Rubric', { exact: true }).first().fill('Talk');
     for (const [i, [name, most]] of [
       ['Evidence', '60'],

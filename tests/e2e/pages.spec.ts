@@ -156,7 +156,26 @@ async function visit(page: Page, address: string, seen: Seen): Promise<string[]>
   if (seen.scripts.size === 0) wrong.push(`${address}: no script was seen`);
   if (seen.bytes > mostFor(address)) wrong.push(`${address}: ${Math.round(seen.bytes / 1024)} kB of script`);
   wrong.push(...seen.foreign.map((url) => `${address} fetches ${url}`));
+  // What is opened afterwards fetches its own script.
+  for (const id of await panelsOf(page)) {
+    await page.locator(`[data-panel="${id}"]`).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('button').first().waitFor();
+    wrong.push(...oddWords(await dialog.innerText()).map((said) => `${address}, panel ${id}, says “${said}”`));
+    await look('light');
+    await page.keyboard.press('Escape');
+    await expect(dialog).toHaveCount(0);
+  }
   return wrong;
+}
+
+/** The panels of a page, one of each kind: where each line of a list has its own, the first. */
+async function panelsOf(page: Page): Promise<string[]> {
+  const ids = await page
+    .locator('[data-panel]')
+    .evaluateAll((all) => all.map((one) => one.getAttribute('data-panel')!));
+  const kindOf = (id: string) => id.replace(/-?[0-9a-f]{8}-.*/, '');
+  return ids.filter((id, i) => ids.findIndex((other) => kindOf(other) === kindOf(id)) === i);
 }
 
 /** What a page fetches from now on, without a cache. */

@@ -46,6 +46,7 @@ export function SidePanel({ id, label, title, className = 'btn', children }: Pro
         className={className}
         aria-haspopup="dialog"
         aria-expanded={open}
+        data-panel={id}
         onPointerEnter={() => void load()}
         onFocus={() => void load()}
         onClick={show}

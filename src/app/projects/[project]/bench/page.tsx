@@ -1,4 +1,5 @@
 import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
 import { listInstruments } from '@/domain/bench/instruments';
@@ -50,90 +51,10 @@ export default async function BenchPage(props: SheetProps) {
     >
       <div className="grid lg:grid-cols-2 gap-x-8 gap-y-5 mb-5">
         <section>
-          <h2 className="mb-1">Protocols</h2>
-          {protocols.length === 0 && (
-            <Nothing>
-              A protocol says how a test is made, so that everybody tests the same way. Instruments come first.
-            </Nothing>
-          )}
-          {protocols.map((p) => (
-            <Fold
-              key={p.id}
-              className="border-b border-hair py-1.5"
-              minor
-              label={
-                <>
-                  <b>{p.name}</b>: {p.parameterName} in {p.unit}, {p.instrumentName}
-                </>
-              }
-            >
-              <p className="whitespace-pre-line">{p.procedure}</p>
-              <p className="faint">
-                {p.conditions.map((c) => `${c.name} ${number(c.value)} ± ${number(c.tolerance)} ${c.unit}`).join(' · ')}
-              </p>
-              <Cautions own={p.cautions ? [p.cautions] : []} hazards={hazardsOf(safety.hazards, 'protocols', p.id)} />
-              {leads && (
-                <ProtocolForm
-                  key={p.version}
-                  projectId={id}
-                  values={protocolForm({ ...p })}
-                  version={p.version}
-                  id={p.id}
-                  parameters={parameters}
-                  instruments={instruments}
-                />
-              )}
-            </Fold>
-          ))}
-        </section>
-        <section>
-          <h2 className="mb-1">Instruments</h2>
-          {instruments.length === 0 && (
-            <p className="faint">
-              A scale, a rule, a stopwatch: with its resolution and accuracy every reading gets its uncertainty.
-            </p>
-          )}
-          {instruments.map((one) => (
-            <Fold
-              key={one.id}
-              className="border-b border-hair py-1.5"
-              minor
-              label={
-                <>
-                  <b>{one.name}</b>: {one.dimension}, shows {number(one.resolution)} {one.unit}, good to ±{' '}
-                  {number(one.accuracy)} {one.unit}
-                </>
-              }
-            >
-              {leads && (
-                <InstrumentForm
-                  key={one.version}
-                  projectId={id}
-                  values={instrumentForm({ ...one })}
-                  version={one.version}
-                  id={one.id}
-                />
-              )}
-            </Fold>
-          ))}
-        </section>
-      </div>
-      {leads && (
-        <div className="no-print mb-5 flex flex-col gap-2">
-          <Fold open={instruments.length === 0} label="Add an instrument">
-            <div className="pt-2">
-              <InstrumentForm
-                key={instruments.length}
-                projectId={id}
-                id={null}
-                version={null}
-                values={NEW_INSTRUMENT}
-              />
-            </div>
-          </Fold>
-          {instruments.length > 0 && (
-            <Fold open={protocols.length === 0} label="Add a protocol">
-              <div className="pt-2">
+          <div className="flex items-baseline justify-between gap-3 mb-1">
+            <h2>Protocols</h2>
+            {leads && instruments.length > 0 && (
+              <SidePanel id="new-protocol" label="Add protocol" title="New protocol" className="btn-text no-print">
                 <ProtocolForm
                   key={protocols.length}
                   projectId={id}
@@ -143,11 +64,113 @@ export default async function BenchPage(props: SheetProps) {
                   parameters={parameters}
                   instruments={instruments}
                 />
-              </div>
-            </Fold>
+              </SidePanel>
+            )}
+          </div>
+          {protocols.length === 0 && (
+            <Nothing>
+              A protocol says how a test is made, so that everybody tests the same way. Instruments come first.
+            </Nothing>
           )}
-        </div>
-      )}
+          {protocols.map((p) => (
+            <div key={p.id} className="flex items-baseline gap-3 border-b border-hair py-1.5">
+              <Fold
+                className="grow"
+                minor
+                label={
+                  <>
+                    <b>{p.name}</b>: {p.parameterName} in {p.unit}, {p.instrumentName}
+                  </>
+                }
+              >
+                <p className="whitespace-pre-line">{p.procedure}</p>
+                <p className="faint">
+                  {p.conditions
+                    .map((c) => `${c.name} ${number(c.value)} ± ${number(c.tolerance)} ${c.unit}`)
+                    .join(' · ')}
+                </p>
+                <Cautions own={p.cautions ? [p.cautions] : []} hazards={hazardsOf(safety.hazards, 'protocols', p.id)} />
+              </Fold>
+              {leads && (
+                <SidePanel
+                  id={`protocol-${p.id}`}
+                  label={
+                    <>
+                      Change<span className="sr-only"> {p.name}</span>
+                    </>
+                  }
+                  title={`Protocol ${p.name}`}
+                  className="btn-text no-print"
+                >
+                  <ProtocolForm
+                    key={p.version}
+                    projectId={id}
+                    values={protocolForm({ ...p })}
+                    version={p.version}
+                    id={p.id}
+                    parameters={parameters}
+                    instruments={instruments}
+                  />
+                </SidePanel>
+              )}
+            </div>
+          ))}
+        </section>
+        <section>
+          <div className="flex items-baseline justify-between gap-3 mb-1">
+            <h2>Instruments</h2>
+            {leads && (
+              <SidePanel
+                id="new-instrument"
+                label="Add instrument"
+                title="New instrument"
+                className="btn-text no-print"
+              >
+                <InstrumentForm
+                  key={instruments.length}
+                  projectId={id}
+                  id={null}
+                  version={null}
+                  values={NEW_INSTRUMENT}
+                />
+              </SidePanel>
+            )}
+          </div>
+          {instruments.length === 0 && (
+            <p className="faint">
+              A scale, a rule, a stopwatch: with its resolution and accuracy every reading gets its uncertainty.
+            </p>
+          )}
+          {instruments.map((one) => (
+            <div key={one.id} className="flex items-baseline gap-3 border-b border-hair py-1.5">
+              <p className="grow">
+                <b>{one.name}</b>: {one.dimension}, shows {number(one.resolution)} {one.unit}, good to ±{' '}
+                {number(one.accuracy)} {one.unit}
+              </p>
+              {leads && (
+                <SidePanel
+                  id={`instrument-${one.id}`}
+                  label={
+                    <>
+                      Change<span className="sr-only"> {one.name}</span>
+                    </>
+                  }
+                  title={`Instrument ${one.name}`}
+                  className="btn-text no-print"
+                >
+                  <InstrumentForm
+                    key={one.version}
+                    projectId={id}
+                    values={instrumentForm({ ...one })}
+                    version={one.version}
+                    id={one.id}
+                  />
+                </SidePanel>
+              )}
+            </div>
+          ))}
+        </section>
+      </div>
       <h2 className="mb-1">Newest runs</h2>
       {runs.length === 0 ? (
         <p className="faint">

@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { RubricForm } from '@/features/grades/forms';
 import { GradeTable } from '@/features/grades/GradeTable';
@@ -31,6 +31,19 @@ export default async function GradesPage(props: SheetProps) {
       name="Grades"
       about={rubrics.length ? plural(rubrics.length, 'rubric') : undefined}
       byTeam={sees}
+      actions={
+        leads && (
+          <SidePanel id="new" label="Add rubric" title="New rubric">
+            <RubricForm
+              key={rubrics.length}
+              projectId={id}
+              id={null}
+              version={null}
+              values={{ ...NEW, position: String(rubrics.length + 1) }}
+            />
+          </SidePanel>
+        )
+      }
     >
       {rubrics.length === 0 && (
         <Nothing>
@@ -56,37 +69,29 @@ export default async function GradesPage(props: SheetProps) {
               <p className="faint">No judge yet; make a link for each below.</p>
             ))}
           {leads && (
-            <Fold className="mt-1 no-print" minor label={`Change the rubric ${rubric.name}`}>
-              <div className="pt-3">
-                <RubricForm
-                  key={rubric.version}
-                  projectId={id}
-                  id={rubric.id}
-                  version={rubric.version}
-                  values={{
-                    name: rubric.name,
-                    position: String(rubric.position),
-                    criteria: rubric.criteria.map((c) => ({ name: c.name, anchors: c.anchors, max: String(c.max) })),
-                  }}
-                />
-              </div>
-            </Fold>
+            <SidePanel
+              id={`rubric-${rubric.id}`}
+              label="Change rubric"
+              title={`Rubric ${rubric.name}`}
+              className="btn-text no-print mt-1"
+            >
+              <RubricForm
+                key={rubric.version}
+                projectId={id}
+                id={rubric.id}
+                version={rubric.version}
+                values={{
+                  name: rubric.name,
+                  position: String(rubric.position),
+                  criteria: rubric.criteria.map((c) => ({ name: c.name, anchors: c.anchors, max: String(c.max) })),
+                }}
+              />
+            </SidePanel>
           )}
         </section>
       ))}
       {leads && (
         <>
-          <Fold open={rubrics.length === 0} className="no-print" label="Add a rubric">
-            <div className="pt-3">
-              <RubricForm
-                key={rubrics.length}
-                projectId={id}
-                id={null}
-                version={null}
-                values={{ ...NEW, position: String(rubrics.length + 1) }}
-              />
-            </div>
-          </Fold>
           {rubrics.length > 0 && (
             <LinkPanel
               projectId={id}

@@ -9,7 +9,7 @@ import { listPlanChanges } from '@/domain/plan/changes';
 import { planLines } from '@/domain/plan/sectionLine';
 import { StartPlans } from '@/features/schedule/StartPlans';
 import { listStages } from '@/domain/plan/read';
-import { day, plural } from '@/core/format';
+import { day, plural, withQuery } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -63,7 +63,7 @@ export default async function SchedulePage(props: SheetProps) {
         {stages.length === 0 || lines.length === 0 ? (
           <Empty leads={leads} sections={frame.sections.length} calendar={hrefIn(frame, 'schedule/calendar')}>
             {leads && frame.sections.length > 0 && (
-              <StartPlans projectId={project.id} own={hrefIn(frame, 'schedule/stages')} />
+              <StartPlans projectId={project.id} own={withQuery(hrefIn(frame, 'schedule/stages'), { panel: 'new' })} />
             )}
           </Empty>
         ) : (

@@ -1,4 +1,5 @@
 import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeMachine } from '@/features/bookings/actions';
 import { MachineForm } from '@/features/bookings/MachineForm';
@@ -26,9 +27,14 @@ export default async function MachinesPage(props: SheetProps) {
       title="Machines and rigs"
       byTeam={false}
       actions={
-        <Link className="btn" href={hrefIn(frame, 'schedule/bookings')}>
-          Bookings
-        </Link>
+        <>
+          <Link className="btn" href={hrefIn(frame, 'schedule/bookings')}>
+            Bookings
+          </Link>
+          <SidePanel id="new" label="Add machine or rig" title="New machine or rig">
+            <MachineForm key={machines.length} {...fixed} id={null} version={null} values={NEW_RESOURCE} />
+          </SidePanel>
+        </>
       }
     >
       <ul>
@@ -79,11 +85,6 @@ export default async function MachinesPage(props: SheetProps) {
         Which hazards a machine has, and with them the training it needs, is said under{' '}
         <Link href={hrefIn(frame, 'safety')}>Safety</Link>.
       </p>
-      <Fold className="mt-4" id="new" open={machines.length === 0} label="Add a machine or rig">
-        <div className="pt-3">
-          <MachineForm key={machines.length} {...fixed} id={null} version={null} values={NEW_RESOURCE} />
-        </div>
-      </Fold>
     </ProjectFrame>
   );
 }

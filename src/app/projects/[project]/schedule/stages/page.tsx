@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { removeStage } from '@/features/schedule/actions';
 import { StageForm } from '@/features/schedule/StageForm';
@@ -7,7 +7,7 @@ import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listStages, type Stage } from '@/domain/plan/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { plural } from '@/core/format';
+import { plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
 export default async function StagesPage(props: SheetProps) {
@@ -29,8 +29,15 @@ export default async function StagesPage(props: SheetProps) {
       title="Stages"
       byTeam={false}
       about={stages.length > 0 ? plural(stages.length, 'stage') : undefined}
+      actions={
+        <SidePanel id="new" label="Add stage" title="New stage">
+          <StageForm key={stages.length} {...fixed} id={null} version={null} values={NEW_STAGE} others={others(null)} />
+        </SidePanel>
+      }
     >
-      {stages.length === 0 && <StartPlans projectId={project.id} own="#new" />}
+      {stages.length === 0 && (
+        <StartPlans projectId={project.id} own={withQuery(hrefIn(frame, 'schedule/stages'), { panel: 'new' })} />
+      )}
       {stages.length > 0 && (
         <>
           <p className={`${COLUMNS} max-md:hidden border-b border-ink`} aria-hidden>
@@ -91,11 +98,6 @@ export default async function StagesPage(props: SheetProps) {
           </ul>
         </>
       )}
-      <Fold className="mt-4" id="new" label="Add a stage">
-        <div className="pt-3">
-          <StageForm key={stages.length} {...fixed} id={null} version={null} values={NEW_STAGE} others={others(null)} />
-        </div>
-      </Fold>
       {stages.length > 0 && (
         <p className="mt-3">
           <a href={hrefIn(frame, 'schedule')}>See them on the meetings</a>

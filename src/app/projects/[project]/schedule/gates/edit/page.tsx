@@ -1,4 +1,5 @@
 import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeGate } from '@/features/gates/actions';
 import { GateForm } from '@/features/gates/GateForm';
@@ -28,9 +29,16 @@ export default async function EditGatesPage(props: SheetProps) {
       title="Change the gates"
       byTeam={false}
       actions={
-        <Link className="btn" href={hrefIn(frame, 'schedule/gates')}>
-          All gates
-        </Link>
+        <>
+          <Link className="btn" href={hrefIn(frame, 'schedule/gates')}>
+            All gates
+          </Link>
+          {stages.length > 0 && (
+            <SidePanel id="new" label="Add gate" title="New gate">
+              <GateForm key={gates.length} {...fixed} id={null} version={null} values={NEW_GATE} stages={choice} />
+            </SidePanel>
+          )}
+        </>
       }
     >
       {stages.length === 0 ? (
@@ -84,11 +92,6 @@ export default async function EditGatesPage(props: SheetProps) {
               </li>
             ))}
           </ul>
-          <Fold className="mt-4" id="new" open={gates.length === 0} label="Add a gate">
-            <div className="pt-3">
-              <GateForm key={gates.length} {...fixed} id={null} version={null} values={NEW_GATE} stages={choice} />
-            </div>
-          </Fold>
         </>
       )}
     </ProjectFrame>
