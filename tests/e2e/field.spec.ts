@@ -318,7 +318,9 @@ test('the next student on a shared phone sees nothing of the one before: pages, 
     await phone.getByRole('button', { name: /^Save/ }).click();
   };
   await run('8.1');
-  await expect(phone.getByLabel('Value of Chert')).toHaveValue('');
+  const saved = phone.getByRole('list', { name: 'Runs just saved' });
+  await expect(saved).toContainText('8.1 s');
+  await expect(saved).not.toContainText('waiting');
   await context.setOffline(true);
   await run('8.2');
   await expect(phone.getByText('1 entry waits on this device.')).toBeVisible();
