@@ -13,7 +13,7 @@ export function GradeTable({ grades, teams }: { grades: Grades; teams: Team[] })
   );
   return (
     <div className="overflow-x-auto">
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th>Team</th>
@@ -37,14 +37,18 @@ export function GradeTable({ grades, teams }: { grades: Grades; teams: Team[] })
                 {rubric.judges.map((judge) => {
                   const given = result?.judges.find((one) => one.judge === judge.id);
                   return (
-                    <td key={judge.id} className="num right">
+                    <td key={judge.id} data-label={`${judge.name}:`} className="num right beside">
                       {given && !given.complete && <span className="text-ochre">part </span>}
                       {given ? totals(given.total) : '–'}
                     </td>
                   );
                 })}
-                <td className="num right font-semibold">{fixed(result?.mean, 2)}</td>
-                <td className="num right">{fixed(result?.standardDeviation, 2)}</td>
+                <td data-label={`mean of ${max}:`} className="num right font-semibold beside">
+                  {fixed(result?.mean, 2)}
+                </td>
+                <td data-label="spread:" className="num right beside">
+                  {fixed(result?.standardDeviation, 2)}
+                </td>
               </tr>
             );
           })}

@@ -23,7 +23,7 @@ export function RequirementList({
 }) {
   return (
     <div className="overflow-x-auto">
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th>Code</th>
@@ -40,19 +40,23 @@ export function RequirementList({
         <tbody>
           {requirements.map((r) => (
             <tr key={r.id} id={r.code} className={r.state === 'withdrawn' ? 'text-faint' : ''}>
-              <td className="num whitespace-nowrap">{r.code}</td>
+              <td className="num whitespace-nowrap beside font-semibold sm:font-normal">{r.code}</td>
               <td>
                 <span className={r.state === 'withdrawn' ? 'line-through' : ''}>{r.statement}</span>
                 {r.counts && <span className="block text-sm faint">counts: {r.counts}</span>}
                 {r.ownerName && <span className="block text-sm faint">owner {shortName(r.ownerName)}</span>}
               </td>
-              <td className="num right whitespace-nowrap">{r.kind === 'wish' ? 'wish' : limitText(r)}</td>
-              <td>{r.priority}</td>
-              <td className="num right">{r.weight === null ? '' : number(r.weight)}</td>
-              <td className="text-sm">{verifiedBy(r)}</td>
-              <td>
-                {r.state}
-                {r.stateOn && <span className="block text-sm faint whitespace-nowrap">{day(r.stateOn)}</span>}
+              <td className="num right whitespace-nowrap beside">{r.kind === 'wish' ? 'wish' : limitText(r)}</td>
+              <td className="beside">{r.priority}</td>
+              <td data-label={r.weight === null ? undefined : 'weight'} className="num right beside">
+                {r.weight === null ? '' : number(r.weight)}
+              </td>
+              <td data-label="verified by" className="text-sm">
+                {verifiedBy(r)}
+              </td>
+              <td className="beside">
+                {r.state}{' '}
+                {r.stateOn && <span className="sm:block text-sm faint whitespace-nowrap">{day(r.stateOn)}</span>}
               </td>
               <td className="text-sm">
                 {r.sources.map((source, i) => (

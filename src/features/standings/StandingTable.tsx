@@ -22,11 +22,12 @@ export function StandingTable({
 }) {
   const totals = rows.map((row) => row.total);
   const [low, high] = [Math.min(0, ...totals), Math.max(...totals, 1e-9)];
+  const names = components.map((name) => `${name}:`);
   const digits = digitsThatTell(rows);
   const at = (total: number) => 4 + ((total - low) / (high - low || 1)) * 312;
   return (
     <div className="overflow-x-auto">
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th className="right">Place</th>
@@ -50,6 +51,7 @@ export function StandingTable({
               colour={row.colour}
               at={Math.round(at(row.total) * 10) / 10}
               total={fixed(row.total, digits)}
+              names={names}
               parts={components.map((name) => fixed(row.parts[name], 1))}
             />
           ))}

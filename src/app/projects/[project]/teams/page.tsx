@@ -1,4 +1,5 @@
 import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { PreferenceForm } from '@/features/forming/forms';
 import { findPreference, listForming } from '@/domain/forming/read';
 import { hrefIn, openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/features/frame';
@@ -58,7 +59,7 @@ export default async function TeamsPage(props: SheetProps) {
           {!teams.some((team) => team.sectionId === section.id) && (
             <p className="faint">No team has been formed yet.</p>
           )}
-          <table>
+          <table className="stacked">
             <thead>
               <tr>
                 <th className="w-40">Team</th>
@@ -86,14 +87,23 @@ export default async function TeamsPage(props: SheetProps) {
                     </td>
                     {leads && (
                       <td className="no-print">
-                        <Fold minor label="name, tag">
+                        <SidePanel
+                          id={`team-${team.id}`}
+                          label={
+                            <>
+                              Name, tag<span className="sr-only"> of {team.name}</span>
+                            </>
+                          }
+                          title={`Team ${team.name}`}
+                          className="btn-text whitespace-nowrap"
+                        >
                           <TeamForm
                             projectId={project.id}
                             id={team.id}
                             version={team.version}
                             values={{ name: team.name, colour: team.colour }}
                           />
-                        </Fold>
+                        </SidePanel>
                       </td>
                     )}
                   </tr>
@@ -206,7 +216,7 @@ function Students({ projectId, members, sections, devices, roles, slips }: Stude
           Sign-in slips for this section
         </a>
       </p>
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th>Name</th>
@@ -225,8 +235,12 @@ function Students({ projectId, members, sections, devices, roles, slips }: Stude
                 {shortName(member.name)}
                 {member.leftOn && <span className="text-sm block">left on {day(member.leftOn)}</span>}
               </td>
-              <td className="num">{member.studentNumber}</td>
-              <td className="num">{member.login}</td>
+              <td data-label={member.studentNumber ? 'number' : undefined} className="num beside">
+                {member.studentNumber}
+              </td>
+              <td data-label="signs in as" className="num beside">
+                {member.login}
+              </td>
               <td>
                 <MoveMember
                   projectId={projectId}
