@@ -1,3 +1,4 @@
+import type { LinkPurpose } from './linkPurposes';
 import { cache } from 'react';
 import { randomUUID } from 'node:crypto';
 import { addDays, addMinutes } from 'date-fns';
@@ -28,7 +29,7 @@ export interface Person {
 }
 /** The holder of a link: no account, one project, one purpose. */
 export interface LinkHolder {
-  kind: 'client' | 'judge' | 'board' | 'substitute' | 'official';
+  kind: Exclude<LinkPurpose, 'feed'>;
   id: string;
   name: string;
   projectId: string;

@@ -1,3 +1,4 @@
+import { TZDate } from '@date-fns/tz';
 import { FieldError } from './outcome';
 /** Local date and time of a project as "YYYY-MM-DDTHH:MM". */
 export type LocalTime = string;
@@ -45,6 +46,18 @@ export function momentHere(
   at: Date,
 ): LocalTime {
   return pinnedNow ? at.toISOString().slice(0, 16) : inZone(at, timeZone);
+}
+
+/**
+ * The instant of a local time of the project: the other way round than momentHere. A time that the change to summer time
+ * skips is the one an hour later.
+ */
+export function instantOf(
+  { pinnedNow, timeZone }: { pinnedNow: string | null; timeZone: string },
+  local: LocalTime,
+): Date {
+  const [year = 0, month = 1, day = 1, hour = 0, minute = 0] = local.split(/[-T:]/).map(Number);
+  return new Date(new TZDate(year, month - 1, day, hour, minute, pinnedNow ? 'UTC' : timeZone).getTime());
 }
 
 /** Whether the runtime knows the time zone. */

@@ -3,8 +3,18 @@
  * ask `may`; the tables ROUTES and ACTIONS list every door of the app, and a test compares them with the
  * production build's manifests.
  */
-export type Role =
-  'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'official' | 'visitor';
+export const ROLES = [
+  'instructor',
+  'assistant',
+  'student',
+  'client',
+  'judge',
+  'board',
+  'substitute',
+  'official',
+  'visitor',
+] as const;
+export type Role = (typeof ROLES)[number];
 
 /** What is known of the person in relation to the thing asked for. */
 export interface Relation {

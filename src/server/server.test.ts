@@ -2,23 +2,12 @@ import { inspect } from 'node:util';
 import postgres from 'postgres';
 import '@/db/connection';
 import { csv } from '@/core/csv';
-import { inZone, isTimeZone, projectNow } from './clock';
+import { instantOf, inZone, isTimeZone, momentHere, projectNow } from './clock';
 import { loginFor } from './logins';
-import { ACTIONS, may, POLICY, ROUTES, type Permission, type Role } from './policy';
+import { ACTIONS, may, POLICY, ROUTES, ROLES, type Permission, type Role } from './policy';
 import { parseShallow, refuseForeign } from './api';
 
 describe('policy', () => {
-  const ROLES: Role[] = [
-    'instructor',
-    'assistant',
-    'student',
-    'client',
-    'judge',
-    'board',
-    'substitute',
-    'official',
-    'visitor',
-  ];
   const can = (permission: Permission, role: Role, own = false, released = false) =>
     may(permission, { role, own, released, owner: role === 'instructor' });
 
@@ -163,6 +152,18 @@ describe('clock', () => {
     expect(inZone(new Date('2026-03-01T23:30:00Z'), 'Asia/Tokyo')).toBe('2026-03-02T08:30');
     expect(isTimeZone('Europe/Berlin')).toBe(true);
     expect(isTimeZone('Moon/Crater')).toBe(false);
+  });
+  test.each([
+    [null, 'Asia/Tokyo', '2026-03-02T08:30', '2026-03-01T23:30'],
+    [null, 'America/New_York', '2026-10-26T00:00', '2026-10-26T04:00'],
+    // 02:30 is skipped that night.
+    [null, 'Europe/Berlin', '2026-03-29T02:30', '2026-03-29T01:30'],
+    // A pinned present counts in its local time.
+    ['2026-10-26T10:05', 'Asia/Tokyo', '2026-10-26T10:30', '2026-10-26T10:30'],
+  ])('a local time is an instant: %s %s %s', (pinnedNow, timeZone, local, utc) => {
+    const project = { pinnedNow, timeZone };
+    expect(instantOf(project, local).toISOString()).toBe(`${utc}:00.000Z`);
+    if (local.slice(5, 10) !== '03-29') expect(momentHere(project, instantOf(project, local))).toBe(local);
   });
 });
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { request, type APIRequestContext } from '@playwright/test';
 import postgres from 'postgres';
-import { ACTIONS, may, ROUTES, type Door, type Permission, type Role } from '@/server/policy';
+import { ACTIONS, may, ROLES, ROUTES, type Door, type Permission, type Role } from '@/server/policy';
 import {
   actions,
   addressOf,
@@ -22,17 +22,6 @@ import { enter, expect, test, world } from './world';
 // Every door is tried by everybody, and there are many.
 test.describe.configure({ timeout: 300_000 });
 
-const ROLES = [
-  'instructor',
-  'assistant',
-  'student',
-  'client',
-  'judge',
-  'board',
-  'substitute',
-  'official',
-  'visitor',
-] as const;
 let asks: Record<Role, APIRequestContext>;
 let things: Targets;
 let sql: postgres.Sql;

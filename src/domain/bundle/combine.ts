@@ -1,4 +1,6 @@
+import { factsUsed, type EventRule } from '@/core/scoring';
 import type { Row } from '@/db/catalogue';
+import { factName } from '@/domain/event/judge';
 import { rowsOf, type Bundle, type Tables } from './format';
 
 /** What comes along with the events of a template, in the order of what refers to what. */
@@ -60,22 +62,16 @@ function eventsWithWhatTheyNeed(bundle: Bundle): Record<Along, Row[]> {
   const of = (rows: Row[], column: string) => new Set(rows.map((row) => row[column]));
   const protocol = rowsOf(bundle, 'protocol').filter(({ id }) => of(event, 'protocol_id').has(id));
   const quantity = rowsOf(bundle, 'quantity').filter(({ protocol_id: id }) => of(protocol, 'id').has(id));
-  const facts = event.map(({ rule }) => JSON.stringify(rule));
-  const named = ({ name }: Row) =>
-    facts.some((rule) =>
-      rule.includes(
-        String(name)
-          .toLowerCase()
-          .replace(/[^a-z0-9]+/g, '_'),
-      ),
-    );
+  const facts = new Set(event.flatMap(({ rule }) => factsUsed(rule as EventRule)));
   return {
     event,
     protocol,
     quantity,
     instrument: rowsOf(bundle, 'instrument').filter(({ id }) => of(quantity, 'instrument_id').has(id)),
     // What a formula or a tie rule looks at is measured on the design.
-    parameter: rowsOf(bundle, 'parameter').filter((row) => of(quantity, 'parameter_id').has(row.id) || named(row)),
+    parameter: rowsOf(bundle, 'parameter').filter(
+      (row) => of(quantity, 'parameter_id').has(row.id) || facts.has(factName(String(row.name))),
+    ),
     component: rowsOf(bundle, 'component').filter(({ event_id: id }) => of(event, 'id').has(id)),
   };
 }

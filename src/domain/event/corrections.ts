@@ -1,5 +1,6 @@
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
+import { momentOf, type Work } from '@/server/perform';
 
 /** What was changed of an attempt, in words for both sides. */
 export interface Correction {
@@ -33,4 +34,12 @@ export function correctionText({ attempt, kind, was, became }: Correction): stri
   return kind === 'counted'
     ? `A run (${was}) now counts as attempt ${attempt}`
     : `Attempt ${attempt} corrected from ${was} to ${became}`;
+}
+
+/** Keeps what was changed of an attempt, for the team and whoever leads. */
+export async function keepCorrection(work: Work, change: Omit<Correction, 'id' | 'madeAt' | 'by'>): Promise<void> {
+  const { tx, projectId, seat } = work;
+  const [was, became] = [change.was.slice(0, 400), change.became.slice(0, 400)];
+  const row = { ...change, projectId, was, became, byName: seat.actor.name, madeAt: momentOf(work) };
+  await tx`insert into correction ${tx(row)}`;
 }

@@ -1,4 +1,4 @@
-import { scoreEvent, type Attempt, type Entry, type EventResult, type EventRule } from '@/core/scoring';
+import { scoreEvent, type Attempt, type Entry, type EventResult } from '@/core/scoring';
 import { CoreError, convert, DIMENSIONS, type Dimension } from '@/core/units';
 import type { Team } from '@/domain/classes/read';
 import type { EventRecord, Protocol, ScoredRun } from '@/domain/bench/read';
@@ -22,11 +22,6 @@ export function factName(parameter: string): string {
 
 /** What was measured on iterations, as facts for formulas and tie rules, by iteration. */
 export type Facts = Map<string, Record<string, number>>;
-
-/** Whether a rule looks at facts. */
-export function usesFacts({ value, ties = [] }: EventRule): boolean {
-  return value !== undefined || ties.some((tie) => tie.includes(':'));
-}
 
 /** The facts of the iterations that teams made their last attempts with, each in its dimension's first unit. */
 export async function listFacts(sql: Sql, projectId: string): Promise<Facts> {

@@ -1,4 +1,5 @@
 import { type Sql } from '@/db/connection';
+import type { LinkPurpose } from '@/server/linkPurposes';
 
 export interface LinkFound {
   id: string;
@@ -8,11 +9,7 @@ export interface LinkFound {
 }
 
 /** The links of one purpose, newest first, with what they are for and until when. */
-export async function listLinks(
-  sql: Sql,
-  projectId: string,
-  purpose: 'client' | 'judge' | 'board' | 'substitute' | 'feed' | 'official',
-): Promise<LinkFound[]> {
+export async function listLinks(sql: Sql, projectId: string, purpose: LinkPurpose): Promise<LinkFound[]> {
   return sql<LinkFound[]>`
     select l.id, l.label, l.revoked_at is null and l.ends_at > now() as open,
       concat_ws(', ', r.name, s.name, e.name, case when l.revoked_at is not null then 'ended by hand' when l.ends_at <= now() then 'ended'

@@ -1,13 +1,13 @@
-import { TZDate } from '@date-fns/tz';
 import { addMinutes } from 'date-fns';
 import ical, { ICalEventTransparency } from 'ical-generator';
-import type { Meeting } from '@/core/calendar';
 import type { Booking, Machine } from '@/domain/bookings/read';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import type { Stage } from './read';
 import { plural } from '@/core/format';
 import { layOutLine } from './lines';
 import { sectionLine } from './sectionLine';
+import { slackOf } from './words';
+import { instantOf } from '@/server/clock';
 
 interface Given {
   project: { id: string; title: string; clientName: string; timeZone: string; eventDate: string };
@@ -30,6 +30,8 @@ export function calendarOf({ project, sections, stages, teams, machines, booking
     timezone: null,
     ttl: 3600,
   });
+  // A calendar program lives in the real present, whatever the project is pinned to.
+  const zone = { pinnedNow: null, timeZone: project.timeZone };
   for (const section of sections) {
     const meetings = meetingsOf(section);
     const before = meetings.filter((meeting) => meeting.date < project.eventDate);
@@ -37,7 +39,7 @@ export function calendarOf({ project, sections, stages, teams, machines, booking
     const shown = stages.filter((stage) => placed.has(stage.id));
     meetings.forEach((meeting, i) => {
       const on = shown.filter(({ id }) => placed.get(id)!.start <= i && i <= placed.get(id)!.finish);
-      const start = instantOf(meeting, project.timeZone);
+      const start = instantOf(zone, `${meeting.date}T${meeting.start}`);
       calendar.createEvent({
         id: `meeting-${section.id}-${meeting.date}-${meeting.start.replace(':', '')}`,
         start,
@@ -59,11 +61,7 @@ export function calendarOf({ project, sections, stages, teams, machines, booking
         summary: `Last meeting for ${stage.name}, section ${section.name}`,
         description: [
           stage.handsIn && `hand in: ${stage.handsIn}`,
-          slack < 0
-            ? `${plural(-slack, 'meeting')} short`
-            : slack
-              ? `could slip by ${plural(slack, 'meeting')}`
-              : 'no slack',
+          slack < 0 ? `${plural(-slack, 'meeting')} short` : slackOf(slack),
         ]
           .filter(Boolean)
           .join('; '),
@@ -75,7 +73,7 @@ export function calendarOf({ project, sections, stages, teams, machines, booking
     if (!day || !start || !minutes || (state !== 'booked' && state !== 'running')) continue;
     if (!team || !sections.some((section) => section.id === team.sectionId)) continue;
     const machine = machines.find((one) => one.id === machineId)!;
-    const begins = instantOf({ date: day, start, minutes }, project.timeZone);
+    const begins = instantOf(zone, `${day}T${start}`);
     calendar.createEvent({
       id: `booking-${id}`,
       start: begins,
@@ -91,13 +89,6 @@ export function calendarOf({ project, sections, stages, teams, machines, booking
     summary: `Event: ${project.title} for ${project.clientName}`,
   });
   return calendar.toString();
-}
-
-/** The instant at which a meeting begins; a time that the change to summer time skips is the one an hour later. */
-function instantOf({ date, start }: Meeting, timeZone: string): Date {
-  const [year = 0, month = 1, day = 1] = date.split('-').map(Number);
-  const [hour = 0, minute = 0] = start.split(':').map(Number);
-  return new Date(new TZDate(year, month - 1, day, hour, minute, timeZone).getTime());
 }
 
 /** A whole day, as the package takes it: by the date's parts in this machine's own time. */

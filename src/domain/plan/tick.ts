@@ -1,5 +1,6 @@
 import { plural } from '@/core/format';
-import { dayOfEntry } from '@/server/clock';
+import { dateOf, dayNumber } from '@/core/calendar';
+import { dayOfEntry, instantOf } from '@/server/clock';
 import type { Work } from '@/server/perform';
 
 interface Asking {
@@ -16,10 +17,15 @@ interface Asking {
 export async function tickRuns(work: Work, teamId: string): Promise<void> {
   const stage = await firstAsking(work, teamId, 'runs');
   if (!stage) return;
-  const [made] = await work.tx<[{ runs: number }]>`
-    select count(*) as runs from run where team_id = ${teamId} and project_id = ${work.projectId} and stands
-      and run_at >= coalesce((select max(h.handed_in_on) + 1 from hand_in h join stage s on s.id = h.stage_id
-        where h.team_id = ${teamId} and s.evidence = 'runs' and h.state in ('handed-in', 'accepted')), '-infinity'::date)`;
+  const { tx, projectId, seat } = work;
+  const [before] = await tx<[{ on: string | null }]>`
+    select max(h.handed_in_on) as on from hand_in h join stage s on s.id = h.stage_id
+    where h.team_id = ${teamId} and s.evidence = 'runs' and h.state in ('handed-in', 'accepted')`;
+  // Days are those of the project's time zone.
+  const since = before.on && instantOf(seat.project, `${dateOf(dayNumber(before.on) + 1)}T00:00`);
+  const [made] = await tx<[{ runs: number }]>`
+    select count(*) as runs from run where team_id = ${teamId} and project_id = ${projectId} and stands
+      ${since ? tx`and run_at >= ${since}` : tx``}`;
   if (made.runs >= stage.count) await handIn(work, teamId, stage, `${plural(made.runs, 'run')} recorded`);
 }
 

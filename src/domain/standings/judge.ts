@@ -1,9 +1,10 @@
 import { remembered } from '@/db/remember';
+import { factsUsed } from '@/core/scoring';
 import { combine, type Component, type RankedTeam } from '@/core/ranking';
 import { CoreError } from '@/core/units';
 import type { Project } from '@/server/access';
 import { listTeams, type Team } from '@/domain/classes/read';
-import { listFacts, resultsOf, usesFacts, type EventResults } from '@/domain/event/judge';
+import { listFacts, resultsOf, type EventResults } from '@/domain/event/judge';
 import { gradesOf, listRubrics, listScores, type Rubric, type Score } from '@/domain/grades/read';
 import { listEvents, listProtocols, listScoredRuns } from '@/domain/bench/read';
 import type { RubricResult } from '@/core/rubric';
@@ -49,7 +50,7 @@ export const loadEventResults = remembered(async (sql: Sql, projectId: string): 
     listTeams(sql, projectId),
     listScoredRuns(sql, projectId),
   ]);
-  const facts = events.some((event) => usesFacts(event.rule)) ? await listFacts(sql, projectId) : new Map();
+  const facts = events.some((event) => factsUsed(event.rule).length > 0) ? await listFacts(sql, projectId) : new Map();
   return events.map((event) =>
     resultsOf(
       event,

@@ -5,7 +5,7 @@ import { Fold } from '@/ui/sheet/Fold';
 import { ActButton } from '@/ui/forms/ActButton';
 import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
-import { isKept } from '@/ui/forms/attempt';
+import { doneWords, reasonOf } from '@/ui/forms/attempt';
 import { useAsk } from '@/ui/kit/useAsk';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { toast } from '@/ui/toast';
@@ -155,8 +155,8 @@ function useReasonedAct() {
   const act = (question: Parameters<typeof ask>[0], enter: Enter, done: string) =>
     ask(question, (reason) => {
       void enter(reason).then((outcome) => {
-        if (!outcome.ok) return toast.error(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
-        toast.success(isKept(outcome.result) ? `${outcome.notes.join('. ')}.` : done);
+        if (!outcome.ok) return toast.error(reasonOf(outcome));
+        toast.success(doneWords(outcome, done));
         router.refresh();
       });
     });

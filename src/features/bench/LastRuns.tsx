@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import type { Entry } from '@/ui/outbox/entry';
 import { useEntry } from '@/ui/outbox/Entering';
 import { dropEntry } from '@/ui/outbox/store';
+import { doneWords, reasonOf } from '@/ui/forms/attempt';
 import { toast } from '@/ui/toast';
 import { useAsk } from '@/ui/kit/useAsk';
 import { WHY_WITHDRAWN, withdrawEntry } from './withdraw';
@@ -48,15 +49,8 @@ export function LastRuns({
     const title = `${run.text}: ${run.value}`;
     if (attempt && !reason) return ask(WHY_WITHDRAWN(title), (why) => void withdraw(run, why));
     const outcome = await enter(withdrawEntry({ projectId, id, version, title, path, reason }));
-    if (!outcome.ok) toast.error(outcome.message);
-    else
-      toast.success(
-        outcome.notes.length
-          ? `${outcome.notes.join('. ')}.`
-          : attempt
-            ? 'Withdrawn. Its number is free again.'
-            : 'Withdrawn.',
-      );
+    if (!outcome.ok) toast.error(reasonOf(outcome));
+    else toast.success(doneWords(outcome, attempt ? 'Withdrawn. Its number is free again.' : 'Withdrawn.'));
     router.refresh();
   };
   const drop = async (run: Entry) => {

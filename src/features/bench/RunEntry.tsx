@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
+import { useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
 import type { Conflict } from '@/server/outcome';
 import { BothVersions } from '@/ui/forms/BothVersions';
 import { newId } from '@/ui/forms/newId';
@@ -13,6 +13,7 @@ import { draftKey } from '@/ui/forms/drafts';
 import { toast } from '@/ui/toast';
 import { Keypad, STATUS_NAME, type Status } from './Keypad';
 import { LastRuns, type Saved } from './LastRuns';
+import { useOpen, whyPractice, type RigOpening } from './opening';
 import { after, localRuns, nextRun, unlikely, withLocal, type Runner } from './runOrder';
 
 export interface RigProps {
@@ -29,8 +30,7 @@ export interface RigProps {
     foulKeepsValue: boolean;
     penalties: string[];
   };
-  /** Whether runs count at present, in how many ms they will, and why they don't. */
-  opening: { open: boolean; opensIn: number | null; says: string };
+  opening: RigOpening;
   protocol: { name: string; cautions: string; conditions: { name: string; value: number; unit: string }[] };
   runners: Runner[];
   /** Values of the valid runs so far, in the protocol's unit. */
@@ -316,29 +316,6 @@ export function RunEntry(props: RigProps) {
       <LastRuns projectId={projectId} path={path} event={event.name} last={last} local={local} entries={entries} />
     </div>
   );
-}
-
-/** Why what is entered is practice, behind "practice run". */
-function whyPractice(
-  event: { name: string; allowed: number },
-  { full, open, counts, says }: { full: boolean; open: boolean; counts: boolean; says: string },
-): string {
-  if (!open) return `: ${event.name} ${says}`;
-  if (!counts) return `: attempts in ${event.name} are entered by its officials`;
-  return full ? `: all ${event.allowed} attempts are recorded` : '';
-}
-
-const LONGEST_WAIT = 2 ** 31 - 1;
-
-/** Whether the event is open by now: one that opens while the page is in use does so by itself, also without a connection. */
-function useOpen({ open, opensIn }: RigProps['opening']): boolean {
-  const [opened, setOpened] = useState(false);
-  useEffect(() => {
-    if (opensIn === null || opensIn > LONGEST_WAIT) return;
-    const timer = setTimeout(() => setOpened(true), opensIn);
-    return () => clearTimeout(timer);
-  }, [opensIn]);
-  return open || opened;
 }
 
 const KEPT = 'ironstone-kept';

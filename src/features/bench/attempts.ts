@@ -84,24 +84,3 @@ export async function mayCorrect(
     );
   if (!reason) throw new FieldError('reason', 'Say why: the team and your instructor will read it.');
 }
-
-/** Keeps what was changed of an attempt, for the team and whoever leads. */
-export async function keepCorrection(
-  work: Work,
-  change: {
-    teamId: string;
-    runId: string;
-    eventName: string;
-    attempt: number;
-    kind: 'corrected' | 'withdrawn' | 'counted';
-    was: string;
-    became: string;
-    reason: string;
-  },
-): Promise<void> {
-  const { tx, projectId, seat } = work;
-  const { was, became, ...rest } = change;
-  const words = { was: was.slice(0, 400), became: became.slice(0, 400) };
-  const row = { projectId, ...rest, ...words, byName: seat.actor.name, madeAt: momentOf(work) };
-  await tx`insert into correction ${tx(row)}`;
-}

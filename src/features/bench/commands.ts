@@ -12,8 +12,9 @@ import { newestIteration } from '@/domain/builds/first';
 import { tickRuns } from '@/domain/plan/tick';
 import { runTarget } from '@/domain/builds/targets';
 import { read } from '@/ui/forms/schema';
+import { keepCorrection } from '@/domain/event/corrections';
 import { isOfficial } from '@/domain/event/officials';
-import { keepCorrection, knownRun, mayCorrect, runWords, whyPractice } from './attempts';
+import { knownRun, mayCorrect, runWords, whyPractice } from './attempts';
 import { withdrawSchema, runSchema } from './schema';
 import { runForm } from './toForm';
 

@@ -6,7 +6,7 @@ import { listRecentRunIds } from '@/domain/bench/instruments';
 import { listAttempts, listEvents, listNewestRuns, listProtocols, type EventRecord } from '@/domain/bench/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listStudents, type Section, type Team } from '@/domain/classes/read';
-import { listOfficials } from '@/domain/event/officials';
+import { isOfficial } from '@/domain/event/officials';
 import { listOpenings, openingOf, opennessAt } from '@/domain/event/openings';
 import { safetyHolds, sentence } from '@/domain/gates/holds';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
@@ -41,7 +41,7 @@ export async function loadRig(
   { eventId, section, teams: all, now }: Asked,
 ): Promise<{ events: EventRecord[]; event: EventRecord | null; rig: Omit<RigProps, 'first' | 'opener'> | null }> {
   const { project } = seat;
-  const [events, protocols, attempts, latest, safety, students, openings, officials] = await Promise.all([
+  const [events, protocols, attempts, latest, safety, students, openings] = await Promise.all([
     eventsFor(sql, seat),
     listProtocols(sql, project.id),
     listAttempts(sql, project.id),
@@ -49,13 +49,11 @@ export async function loadRig(
     readSafety(sql, project.id),
     listStudents(sql, project.id),
     listOpenings(sql, project.id),
-    listOfficials(sql, project.id),
   ]);
   const event = events.find((one) => one.id === eventId) ?? events[0] ?? null;
   if (!event || !section) return { events, event, rig: null };
 
-  const named = officials.some((one) => one.eventId === event.id && one.accountId === seat.actor.id);
-  const official = seat.role === 'official' || named;
+  const official = await isOfficial(sql, seat, event.id);
   const works = (teamId: string) => seesAll(seat) || teamId === seat.teamId;
   const counts = (teamId: string) => allowed(seat, 'attempt.write', { teamId, official });
   const teams = all.filter((team) => team.sectionId === section.id && (official || works(team.id)));

@@ -6,6 +6,7 @@ import { useFormContext } from 'react-hook-form';
 import { useState } from 'react';
 import { attempt } from '@/ui/forms/attempt';
 import { saveEvent, tryRule } from './actions';
+import { moreBands, type Band } from './moreBands';
 import { eventSchema } from './schema';
 
 const { Check, Choice, Decimal, Rows, Text, useValue } = fieldsOf(eventSchema);
@@ -188,25 +189,15 @@ function Example({ protocols, ...fixed }: Omit<Editing, 'values'> & { protocols:
   );
 }
 
-/** More bands at the same steps as the last two: until the points reach 0, six at most. */
 function AndSoOn() {
   const { getValues, setValue } = useFormContext();
-  const bands = (useValue('bands') ?? []) as { edge: string; points: string }[];
-  const [before, last] = bands.slice(-2).map((band) => [Number(band.edge), Number(band.points)] as const);
-  if (!before || !last) return null;
-  const [edge, points] = [last[0] - before[0], last[1] - before[1]];
-  if (!Number.isFinite(edge) || !Number.isFinite(points) || edge === 0) return null;
-  const plain = (value: number) => String(Number(value.toPrecision(10)));
-  const more = Array.from({ length: 6 }, (_, i) => ({
-    edge: plain(last[0] + edge * (i + 1)),
-    points: plain(last[1] + points * (i + 1)),
-  })).filter((band) => Number(band.points) >= 0 && Number(band.edge) >= 0);
+  const more = moreBands((useValue('bands') ?? []) as Band[]);
   if (more.length === 0) return null;
   return (
     <button
       type="button"
       className="btn-text"
-      onClick={() => setValue('bands', [...(getValues('bands') as object[]), ...more], { shouldDirty: true })}
+      onClick={() => setValue('bands', [...(getValues('bands') as Band[]), ...more], { shouldDirty: true })}
     >
       And so on
     </button>

@@ -6,6 +6,7 @@ import { CoreError, type Dimension } from '@/core/units';
 import { plural } from '@/core/format';
 import { factName, factsOf, factUnit, type MeasuredFact } from '@/domain/event/judge';
 import { json } from '@/db/connection';
+import { instantOf } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Work, action } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
@@ -173,12 +174,10 @@ async function currentEvent({ tx, projectId }: Work, id: string) {
 export const openEvent = action('openEvent', openEventSchema, async (work, { eventId, sectionId, day, time }) => {
   const { tx, projectId, seat } = work;
   await mustBeEvent(work, eventId);
-  const [at] = day
-    ? await tx<[{ at: Date }]>`select ${`${day}T${time}`}::timestamp at time zone ${seat.project.timeZone} as at`
-    : [{ at: momentOf(work) }];
+  const at = day ? instantOf(seat.project, `${day}T${time}`) : momentOf(work);
   const opened = await tx`
     insert into event_opening (project_id, event_id, section_id, opens_at)
-    select project_id, ${eventId}, id, ${at.at} from section
+    select project_id, ${eventId}, id, ${at} from section
     where project_id = ${projectId} ${sectionId ? tx`and id = ${sectionId}` : tx``}
     on conflict on constraint event_opening_key do update set opens_at = excluded.opens_at, closes_at = null returning 1`;
   if (opened.length === 0) throw new FieldError('sectionId', 'This section is not part of the project.');

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { amount, counted, decimal, id, line, optionalId, place } from '@/ui/forms/schema';
+import { amount, counted, decimal, id, line, optionalDate, optionalId, place } from '@/ui/forms/schema';
 
 const pointsOf = (kind: string, what: string, bounds = {}, of = decimal) =>
   of(what, { optional: true }).when('points', { is: kind, then: () => of(what, bounds) });
@@ -107,11 +107,7 @@ const inSection = { ...place, eventId: id('The event'), sectionId: optionalId() 
 export const openEventSchema = yup.object({
   ...inSection,
   /** Left out: at once. */
-  day: yup
-    .string()
-    .default('')
-    .max(10)
-    .matches(/^(\d{4}-\d\d-\d\d)?$/, 'The day is a date like 2026-10-30.'),
+  day: optionalDate('The day'),
   time: yup
     .string()
     .default('')

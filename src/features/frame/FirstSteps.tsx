@@ -36,7 +36,7 @@ export function firstSteps({ sections, students, events, runs, attempts }: Given
       name: 'Event',
       says: 'What is measured under which protocol, and how it becomes points. A template brings both along.',
       done: events > 0,
-      href: href(events > 0 ? 'event' : 'bench'),
+      href: href('event'),
       label: 'Add event',
     },
     {

@@ -235,7 +235,6 @@ function Views({
       {links.map((link) => (
         <Link
           key={link[0]}
-
           href={hrefOf(link[0])}
           className="view-link"
           aria-current={current(link) ? 'page' : undefined}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
+import type { LinkPurpose } from '@/server/linkPurposes';
 import { toast } from '@/ui/toast';
 import { createLink, renewLink, revokeLink } from './actions';
 import { linkSchema } from './schema';
@@ -16,10 +17,9 @@ export interface LinkRow {
   about: string;
   open: boolean;
 }
-type Purpose = 'client' | 'judge' | 'board' | 'substitute' | 'feed' | 'official';
 interface Props {
   projectId: string;
-  purpose: Purpose;
+  purpose: LinkPurpose;
   links: LinkRow[];
   endsOn: string;
   rubrics?: Options;

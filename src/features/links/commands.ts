@@ -1,10 +1,11 @@
 import { addDays } from 'date-fns';
 import type postgres from 'postgres';
+import type { LinkPurpose } from '@/server/linkPurposes';
 import { FieldError } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';
 
 export interface LinkWanted {
-  purpose: 'client' | 'judge' | 'board' | 'substitute' | 'feed' | 'official';
+  purpose: LinkPurpose;
   label: string;
   rubricId?: string | null;
   sectionId?: string | null;

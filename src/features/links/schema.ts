@@ -1,12 +1,10 @@
 import * as yup from 'yup';
+import { LINK_PURPOSES } from '@/server/linkPurposes';
 import { date, id, line, optionalId, place } from '@/ui/forms/schema';
 
 export const linkSchema = yup.object({
   ...place,
-  purpose: yup
-    .string()
-    .oneOf(['client', 'judge', 'board', 'substitute', 'feed', 'official'] as const)
-    .required(),
+  purpose: yup.string().oneOf(LINK_PURPOSES).required(),
   label: line('Who gets the link'),
   rubricId: optionalId().when('purpose', { is: 'judge', then: (s) => s.required('Choose the rubric.') }),
   sectionId: optionalId(),

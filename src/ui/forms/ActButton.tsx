@@ -6,7 +6,7 @@ import { toast } from '@/ui/toast';
 import type { Outcome } from '@/server/outcome';
 import { useAsk } from '@/ui/kit/useAsk';
 import { useReady } from './Ready';
-import { attempt, isKept, reasonOf } from './attempt';
+import { attempt, doneWords, reasonOf } from './attempt';
 
 interface Props {
   act: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;
@@ -33,7 +33,7 @@ export function ActButton({ act, input, children, done, confirm, className, reve
     const outcome = await attempt(() => act(input));
     setBusy(false);
     if (!outcome.ok) return void toast.error(reasonOf(outcome));
-    toast.success(isKept(outcome.result) ? `${outcome.notes.join('. ')}.` : done);
+    toast.success(doneWords(outcome, done));
     if (reveal) setShown(String((outcome.result as Record<string, unknown>)[reveal.key]));
     router.refresh();
   };

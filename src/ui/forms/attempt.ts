@@ -11,6 +11,11 @@ export function reasonOf({ message, errors }: { message: string; errors?: Record
   return Object.values(errors ?? {})[0] ?? message;
 }
 
+/** What is said once something was done: that it waits on this device, or the words given. */
+export function doneWords({ result, notes }: { result: unknown; notes: string[] }, done: string): string {
+  return isKept(result) ? `${notes.join('. ')}.` : done;
+}
+
 /** Calls the server; no answer is an answer too. */
 export async function attempt<R>(call: () => Promise<Outcome<R>>): Promise<Outcome<R>> {
   try {

@@ -43,6 +43,19 @@ export function date(what: string) {
     .test('exists', `${what} is no day of the calendar.`, (text) => !text || isValid(parseISO(text)));
 }
 
+/** A calendar date, or nothing. */
+export function optionalDate(what: string) {
+  return yup
+    .string()
+    .default('')
+    .max(10, `${what} is a date like 2026-10-05.`)
+    .test(
+      'date',
+      `${what} is a date like 2026-10-05.`,
+      (text) => !text || (/^\d{4}-\d\d-\d\d$/.test(text) && isValid(parseISO(text))),
+    );
+}
+
 /** An id of one of our things. */
 export function id(what: string) {
   return yup
@@ -121,7 +134,7 @@ export function readAmount(text: string, unit: string | null, notes: string[] = 
 }
 
 /** A figure and the unit behind it, if there is one. */
-function figureOf(text: string): { figure: string; unit: string } {
+export function figureOf(text: string): { figure: string; unit: string } {
   const parts = /^([+\-\u2212]?[\d.,]+(?:e[+-]?\d+)?)\s*([a-z%°µμ][^\d\s]*(?:[\^]\d)?)$/iu.exec(text.trim());
   return parts ? { figure: parts[1]!, unit: parts[2]! } : { figure: text, unit: '' };
 }

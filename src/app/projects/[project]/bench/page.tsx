@@ -8,7 +8,7 @@ import { instrumentForm, NEW_INSTRUMENT, NEW_PROTOCOL, protocolForm } from '@/fe
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listParameters } from '@/domain/requirements/parameters';
 import { allowed, seesAll } from '@/server/access';
-import { inZone } from '@/server/clock';
+import { momentHere } from '@/server/clock';
 import { teamIdsIn } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listEvents, listNewestRuns, listProtocols } from '@/domain/bench/read';
@@ -22,7 +22,7 @@ const SHOWN = 40;
 export default async function BenchPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench', props);
   const { seat, teams } = frame;
-  const { id, timeZone } = seat.project;
+  const { id } = seat.project;
   const leads = seat.role === 'instructor';
   const ids = teamIdsIn(teams, frame.section?.id ?? null, frame.team?.id ?? null);
   const [protocols, events, newest, instruments, parameters, safety] = await Promise.all([
@@ -184,7 +184,7 @@ export default async function BenchPage(props: SheetProps) {
           events={events}
           protocols={protocols}
           runHref={(run) => hrefIn(frame, `bench/runs/${run}`)}
-          when={(run) => moment(inZone(run.runAt, timeZone))}
+          when={(run) => moment(momentHere(frame.seat.project, run.runAt))}
         />
       )}
     </ProjectFrame>

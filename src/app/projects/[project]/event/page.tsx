@@ -92,9 +92,18 @@ export default async function EventPage(props: SheetProps) {
       }
     >
       {results.length === 0 && (
-        <Nothing>
+        <Nothing
+          step={
+            leads &&
+            protocols.length === 0 && (
+              <Link className="btn btn-go" href={hrefIn(frame, 'bench')}>
+                Protocols, under Bench
+              </Link>
+            )
+          }
+        >
           An event is a protocol with a rule: how many attempts, which one counts, how it becomes points.{' '}
-          {protocols.length === 0 ? 'The protocol comes first, under Bench.' : ''}
+          {protocols.length === 0 ? 'The protocol comes first.' : ''}
         </Nothing>
       )}
       {results.map((one) => (

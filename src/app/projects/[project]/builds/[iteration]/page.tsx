@@ -12,7 +12,7 @@ import { RunTable } from '@/features/bench/RunTable';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
-import { inZone } from '@/server/clock';
+import { momentHere } from '@/server/clock';
 import { listIterations } from '@/domain/builds/read';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
@@ -98,7 +98,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
             events={events}
             protocols={protocols}
             runHref={(run) => hrefIn(frame, `bench/runs/${run}`)}
-            when={(run) => moment(inZone(run.runAt, seat.project.timeZone))}
+            when={(run) => moment(momentHere(seat.project, run.runAt))}
           />
         </section>
       )}

@@ -11,7 +11,7 @@ import { listPictures } from '@/domain/pictures/read';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
-import { inZone } from '@/server/clock';
+import { momentHere } from '@/server/clock';
 import { runTarget } from '@/domain/builds/targets';
 import { listEvents, listProtocols, listRunsOfTeam, testOf } from '@/domain/bench/read';
 import { readingUncertainty } from '@/domain/requirements/judge';
@@ -31,7 +31,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
   ]);
   const run = runs.find((one) => one.id === id);
   const team = frame.teams.find((one) => one.id === target.teamId)!;
-  const local = (at: Date) => moment(inZone(at, frame.seat.project.timeZone));
+  const local = (at: Date) => moment(momentHere(frame.seat.project, at));
   const changes = corrections.length > 0 && (
     <section className="mt-5 max-w-3xl" aria-label="Corrections">
       <h2>Corrections</h2>
