@@ -60,8 +60,8 @@ async function openSelection(page: Page) {
 
 /** Who leads the project, open. */
 async function openStaff(page: Page) {
-  await page.getByText(/^Who leads this project/).click();
-  await page.getByText(/^Who leads this project/).scrollIntoViewIfNeeded();
+  await page.getByRole('button', { name: /^Instructors and assistants/ }).click();
+  await page.getByRole('button', { name: 'Invite' }).waitFor();
 }
 
 /** A run that waits on a phone where somebody else is signed in by now. */
@@ -156,10 +156,11 @@ async function moveStage(page: Page) {
   await page.getByRole('region', { name: 'What this move does' }).waitFor();
 }
 async function openStage(page: Page) {
-  await page.locator('summary', { hasText: 'Order of parts' }).first().click();
+  await page.getByRole('button', { name: 'Change Order of parts' }).click();
+  await page.getByRole('button', { name: 'Save the stage' }).waitFor();
 }
 async function showDaysOff(page: Page) {
-  await page.getByText('Days off from a calendar file').click();
+  await page.getByRole('button', { name: 'From a calendar file' }).click();
   const off = (uid: number, day: string, what: string) =>
     `BEGIN:VEVENT\r\nUID:${uid}\r\nDTSTART;VALUE=DATE:${day}\r\nSUMMARY:${what}\r\nEND:VEVENT\r\n`;
   const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${off(1, '20260907', 'Holiday')}${off(2, '20261021', 'Open day')}END:VCALENDAR\r\n`;
@@ -175,7 +176,7 @@ async function plansToStartFrom(page: Page) {
   await page.getByRole('button', { name: 'Create project' }).click();
   await page.getByRole('region', { name: 'First steps' }).waitFor();
   const home = `${page.url()}/schedule`;
-  await page.goto(`${home}/calendar`);
+  await page.goto(`${home}/calendar?panel=new`);
   await page.getByLabel('Section', { exact: true }).fill('1');
   await page.getByLabel('First day').fill('2027-02-01');
   await page.getByLabel('Last day').fill('2027-03-19');
@@ -207,7 +208,11 @@ async function asPrinted(page: Page) {
   await page.emulateMedia({ media: 'print' });
 }
 async function openFirst(page: Page) {
-  await page.locator('main details summary').first().click();
+  await page
+    .getByRole('button', { name: /^Change/ })
+    .first()
+    .click();
+  await page.getByRole('dialog').waitFor();
 }
 async function openEventPanel(page: Page) {
   await page.getByRole('button', { name: 'Opening and officials' }).first().click();
@@ -259,7 +264,7 @@ const VIEWS: View[] = [
     name: 'hazard-edit',
     role: 'instructor',
     at: 'safety',
-    act: (page) => pressName(page, 'change it'),
+    act: (page) => pressName(page, 'Change'),
     extra: true,
   },
   { name: 'my-safety', role: 'student', at: 'safety', extra: true },

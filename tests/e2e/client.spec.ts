@@ -2,7 +2,7 @@ import type { Browser, Locator, Page } from '@playwright/test';
 import { rowsOf } from '@/domain/bundle/format';
 import { unpack } from '@/domain/bundle/pack';
 import { copyRows, rowWith, zipOf } from '../demo';
-import { signIn } from './browser';
+import { panel, signIn } from './browser';
 import { demoHome, enter, expect, test, world } from './world';
 
 // From a starting project to the first recorded run, and from what the client said to a change that turns a verdict.
@@ -68,7 +68,7 @@ test('from what the client said to one list, and a change that turns a verdict',
   await test.step('published, changed and published again: a student reads what changed', async () => {
     await save(page, 'Publish as version 1', 'Version 1 is published.');
     clientLink = await makeClientLink(page);
-    await go('schedule/calendar');
+    await go('schedule/calendar?panel=new');
     await page.getByLabel('Section', { exact: true }).fill('1');
     await page.getByLabel('First day').fill('2027-02-01');
     await page.getByLabel('Last day').fill('2027-03-19');
@@ -123,8 +123,9 @@ test('from what the client said to one list, and a change that turns a verdict',
     await expect(row('How many books will').getByText('Must:')).toBeVisible();
     await row('favourite').getByRole('button', { name: 'hide' }).click();
     await expect(row('favourite').getByText('hidden')).toBeVisible();
-    await page.getByLabel('State', { exact: true }).first().selectOption('running');
-    await page.getByRole('button', { name: 'Save the visit' }).first().click();
+    const visit = await panel(page, 'Change the visit');
+    await visit.getByLabel('State', { exact: true }).selectOption('running');
+    await visit.getByRole('button', { name: 'Save the visit' }).click();
     await expect(page.getByText(/, running$/)).toBeVisible();
   });
 

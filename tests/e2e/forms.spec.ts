@@ -9,11 +9,9 @@ test('what was typed survives a reload, an error and a lost connection, and is g
   const page = await enter(browser, 'instructor');
   watch(page);
   await page.goto(`${await demoHome(page)}/interview/answers`);
-  const open = () => page.getByText('Add a sentence that was said elsewhere').click();
-  await open();
+  await panel(page, 'Add sentence');
   await page.getByLabel('What the client said, in their words').fill('It rained on the trays.');
-  await page.reload();
-  await open();
+  await page.reload(); // the panel's address opens it again
   await expect(page.getByText('What you had typed here before is back.')).toBeVisible();
   await expect(page.getByLabel('What the client said, in their words')).toHaveValue('It rained on the trays.');
   await page.getByRole('button', { name: 'Save sentence' }).click();
@@ -26,7 +24,7 @@ test('what was typed survives a reload, an error and a lost connection, and is g
   await page.getByRole('button', { name: 'Save sentence' }).click();
   await expect(page.getByText('“It rained on the trays.”')).toBeVisible();
   await page.reload();
-  await open();
+  await panel(page, 'Add sentence');
   await expect(page.getByLabel('What the client said, in their words')).toHaveValue('');
   await expect(page.getByText('What you had typed here before is back.')).toHaveCount(0);
   await page.context().close();

@@ -65,6 +65,7 @@ test('an instructor, students, judges and a client follow one project all the wa
     await save(page, 'Save the brief', 'Students see it once you publish it');
     await save(page, 'Publish as version 1', 'Version 1 is published.');
     await page.getByRole('link', { name: 'Answers' }).click();
+    await panel(page, 'Add sentence');
     await page.getByLabel('What the client said, in their words').fill(SENTENCE);
     await page.getByLabel('Said by').fill('client, first visit');
     await save(page, 'Save sentence');
@@ -119,7 +120,7 @@ test('an instructor, students, judges and a client follow one project all the wa
   });
 
   await test.step('a section with meeting times', async () => {
-    await go('schedule/calendar');
+    await go('schedule/calendar?panel=new');
     await page.getByLabel('Section', { exact: true }).fill('2');
     await page.getByLabel('First day').fill('2027-02-01');
     await page.getByLabel('Last day').fill('2027-03-19');
@@ -323,8 +324,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       ['Time', 'Crossing'],
       ['Talk', 'Talk'],
     ].entries()) {
-      const form = page.locator('form', { has: page.getByLabel('Component') }).last();
-      if (!(await form.isVisible())) await page.locator('summary', { hasText: 'Components and weights' }).click();
+      const form = await panel(page, 'Add component');
       await form.getByLabel('Component').fill(name!);
       const options = await form.getByLabel('From').locator('option').allInnerTexts();
       await form.getByLabel('From').selectOption({ label: options.find((option) => option.includes(from!))! });

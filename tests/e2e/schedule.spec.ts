@@ -1,7 +1,7 @@
 import { addDays, format, formatISO, startOfISOWeek } from 'date-fns';
 import ICAL from 'ical.js';
 import type { Browser, Page } from '@playwright/test';
-import { confirmed, signIn } from './browser';
+import { confirmed, panel, signIn } from './browser';
 import { demoHome, enter, expect, test, world } from './world';
 
 // A term of four weeks, two of them gone, with two sections that meet twice a week: eight meetings for a plan of eight.
@@ -52,7 +52,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
       ['A', ['Mon', 'Wed']],
       ['B', ['Tue', 'Thu']],
     ] as const) {
-      if (name === 'B') await page.getByText('Add a section').click();
+      if (name === 'B') await panel(page, 'Add section');
       const form = page
         .locator('form')
         .filter({ has: page.getByRole('button', { name: 'Save the section' }) })
@@ -75,7 +75,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
 
   await test.step('days off from a calendar file: garbage is told so, one among 20,000 events is found and taken', async () => {
     await go('schedule/calendar');
-    await page.getByText('Days off from a calendar file').click();
+    await panel(page, 'From a calendar file');
     const file = page.getByLabel('Calendar file (.ics)');
     const ics = (text: string) => ({ name: 'school.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
     await file.setInputFiles(ics('%PDF-1.4 nothing of the kind'));
@@ -348,7 +348,6 @@ test('an event that has passed is said on the plan, with the way to mend it', as
   await page.goto(`${new URL(page.url()).pathname}/schedule`);
   await said(page, /The event on .* has passed\./);
   await page.getByRole('link', { name: 'Set another day' }).click();
-  await page.locator('#project').getByText('Project settings: title, event, time zone, how long data is kept').click();
   await expect(page.getByLabel('Day of the event')).toHaveValue(day(-7));
 });
 

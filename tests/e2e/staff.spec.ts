@@ -1,4 +1,4 @@
-import { confirmed, signIn } from './browser';
+import { confirmed, panel, signIn } from './browser';
 import { demoHome, enter, expect, test, world } from './world';
 
 // Several people who lead: an owner invites somebody new, who records and finds nothing to grade with.
@@ -11,15 +11,15 @@ test('an owner invites an assistant by name; they sign in with what was shown on
   watch(desk);
   const home = await demoHome(desk);
   await desk.goto(`${home}/teams`);
-  const panel = desk.locator('details', { hasText: 'Who leads this project' });
-  await panel.locator('summary').click();
-  await panel.getByLabel('Sign-in name of an instructor, or the name of somebody new').fill('nobody');
-  await panel.getByLabel('What they do').selectOption({ label: 'assists: records, but does not grade or decide' });
-  await panel.getByRole('button', { name: 'Invite' }).click();
-  await expect(panel.getByText('For somebody new write the whole name')).toBeVisible();
-  await panel.getByLabel('Sign-in name of an instructor, or the name of somebody new').fill('Ottilie Brook');
-  await panel.getByRole('button', { name: 'Invite' }).click();
-  const shown = panel.locator('.callout output');
+  const staff = () => panel(desk, /^Instructors and assistants/);
+  const dialog = await staff();
+  await dialog.getByLabel('Sign-in name of an instructor, or the name of somebody new').fill('nobody');
+  await dialog.getByLabel('What they do').selectOption({ label: 'assists: records, but does not grade or decide' });
+  await dialog.getByRole('button', { name: 'Invite' }).click();
+  await expect(dialog.getByText('For somebody new write the whole name')).toBeVisible();
+  await dialog.getByLabel('Sign-in name of an instructor, or the name of somebody new').fill('Ottilie Brook');
+  await dialog.getByRole('button', { name: 'Invite' }).click();
+  const shown = dialog.locator('.callout output');
   await expect(shown).toHaveCount(2);
   const [login, password] = await shown.allInnerTexts();
   const context = await browser.newContext({ baseURL: world().demo.origin });
@@ -37,8 +37,8 @@ test('an owner invites an assistant by name; they sign in with what was shown on
   await expect(page.getByRole('button', { name: 'Ilse V.' })).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Ilse V.' }).click();
   await desk.reload();
-  await panel.locator('summary').click();
-  const row = panel.getByRole('listitem').filter({ hasText: 'Ottilie Brook' });
+  await staff();
+  const row = dialog.getByRole('listitem').filter({ hasText: 'Ottilie Brook' });
   await row.getByRole('button', { name: 'remove' }).click();
   await confirmed(desk);
   await expect(row).toHaveCount(0);

@@ -4,6 +4,7 @@ import { rowsOf } from '@/domain/bundle/format';
 import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
 import { SESSION_COOKIE } from '@/server/actor';
 import { newToken, tokenHash } from '@/server/secrets';
+import { panel } from './browser';
 import { demoHome, enter, expect, test, world } from './world';
 
 const TITLE = 'Courier of the workshop';
@@ -107,7 +108,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     await expect(page.getByText('Bring the drawing: Nour A., by Wed 28 Oct')).toBeVisible();
     await expect(page.getByText('open with conditions', { exact: true })).toBeVisible();
     await go(`builds/${iteration}`, nour);
-    await nour.getByText('Change or complete this iteration').click();
+    await panel(nour, 'Change this iteration');
     await nour.getByLabel('State').selectOption('building');
     await nour.getByRole('button', { name: 'Save the iteration' }).click();
     await expect(nour.getByText(/Frame of birch · building/)).toBeVisible();
@@ -211,7 +212,7 @@ test('a team reads the cautions on a phone, and its hold is gone', async ({ brow
   watch(page);
   const home = await demoHome(page);
   await page.goto(`${home}/safety`);
-  await page.getByText('change it').first().click();
+  await panel(page, 'Change Cutting tools');
   await page.getByLabel('Protective equipment').first().fill('eye protection, cutting mat, glove');
   await page.getByRole('button', { name: 'Save the hazard' }).first().click();
   await expect(page.getByText(/teams read it again/).first()).toBeVisible();

@@ -72,13 +72,20 @@ export function BookForm({ projectId, machine, teams, chosen }: Props) {
 function OfTeam({ teams }: Pick<Props, 'teams'>) {
   const teamId = useValue('teamId') as string;
   const team = teams.find((one) => one.id === teamId) ?? teams[0];
+  const slot = useValue('slot') as string;
+  // Somebody else may take the chosen slot while the form is open: it stays chosen, and says so.
+  const gone = slot && !team?.slots.some(([one]) => one === slot);
   return (
     <>
       <Choice
         name="slot"
         label="Slot"
         className="w-64"
-        options={[['', 'any: join the queue'], ...(team?.slots ?? [])]}
+        options={[
+          ['', 'any: join the queue'],
+          ...(gone ? [[slot, `${slot.slice(-5)}: no longer free`] as const] : []),
+          ...(team?.slots ?? []),
+        ]}
       />
       <Choice
         name="operatorId"

@@ -1,4 +1,5 @@
 import { Link } from '@/ui/Link';
+import { withQuery } from '@/core/format';
 
 export interface FirstStep {
   name: string;
@@ -22,7 +23,7 @@ export function firstSteps({ sections, students, events, runs, attempts }: Given
       name: 'Section and meeting times',
       says: 'When the class meets: everything is counted in its meetings.',
       done: sections > 0,
-      href: href('schedule/calendar'),
+      href: withQuery(href('schedule/calendar'), { panel: 'new' }),
       label: 'Add section',
     },
     {

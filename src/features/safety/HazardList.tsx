@@ -1,6 +1,7 @@
 import type { Team } from '@/domain/classes/read';
 import { readBy, type Hazard, type Safety } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { acknowledgeHazard, removeHazard } from './actions';
 import { HazardForm, type Named } from './HazardForm';
 import { hazardForm } from './toForm';
@@ -43,9 +44,14 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
             )}
           </dl>
           {leads && (
-            <details className="mt-1 no-print">
-              <summary className="cursor-pointer text-sm">change it</summary>
-              <div className="pt-2 pb-3">
+            <p className="mt-1 no-print flex gap-5">
+              <SidePanel
+                id={`hazard-${hazard.id}`}
+                label="Change"
+                of={hazard.name}
+                title={`Hazard “${hazard.name}”`}
+                className="btn-text"
+              >
                 <HazardForm
                   key={hazard.version}
                   projectId={projectId}
@@ -54,19 +60,18 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
                   values={hazardForm({ ...hazard })}
                   named={named}
                 />
-                <p className="mt-3">
-                  <ActButton
-                    act={removeHazard}
-                    input={{ projectId, id: hazard.id }}
-                    done={`“${hazard.name}” is removed.`}
-                    confirm="Remove this hazard?"
-                    className="btn-text"
-                  >
-                    remove this hazard
-                  </ActButton>
-                </p>
-              </div>
-            </details>
+              </SidePanel>
+              <ActButton
+                act={removeHazard}
+                input={{ projectId, id: hazard.id }}
+                done={`“${hazard.name}” is removed.`}
+                confirm={`Remove “${hazard.name}”? Its cautions no longer appear anywhere.`}
+                of={hazard.name}
+                className="btn-text"
+              >
+                Remove
+              </ActButton>
+            </p>
           )}
         </article>
       ))}

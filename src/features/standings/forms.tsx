@@ -3,17 +3,10 @@
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveComponent } from './actions';
+import { COUNTS_AS } from './countsAs';
 import { componentSchema } from './schema';
 
 const { Choice, Decimal, Text } = fieldsOf(componentSchema);
-
-const AS: Options = [
-  ['points', 'its points: an absolute standard'],
-  ['percent-of-best', 'percent of the best: relative to this class'],
-  ['percent-of-max', 'percent of a maximum'],
-  ['z-score', 'standard score: how far from the mean'],
-  ['place-sum', 'its place: the lowest sum wins'],
-];
 
 export function ComponentForm({
   values,
@@ -35,7 +28,7 @@ export function ComponentForm({
     >
       <Text name="name" label="Component" className="w-36" />
       <Choice name="source" label="From" options={[['', 'choose …'], ...sources]} />
-      <Choice name="countsAs" label="Counts as" options={AS} />
+      <Choice name="countsAs" label="Counts as" options={Object.entries(COUNTS_AS)} />
       <Decimal name="weight" label="Weight" className="w-20" />
       <Decimal name="max" label="Maximum" className="w-24" />
       <Decimal name="position" label="Order" className="w-16" />

@@ -12,6 +12,8 @@ interface Props {
   act: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;
   input: Record<string, unknown>;
   children: ReactNode;
+  /** What a short label is about, for those who hear the button without the row it stands in. */
+  of?: string;
   done: string;
   /** Asked before anything is done: a question that says what is lost. */
   confirm?: string;
@@ -21,7 +23,7 @@ interface Props {
 }
 
 /** A button that does one thing on the server; with `confirm` it asks first. */
-export function ActButton({ act, input, children, done, confirm, className, reveal }: Props) {
+export function ActButton({ act, input, children, of, done, confirm, className, reveal }: Props) {
   const router = useRouter();
   const ready = useReady();
   const { ask, asked } = useAsk(false);
@@ -41,6 +43,7 @@ export function ActButton({ act, input, children, done, confirm, className, reve
     <span className="inline-flex flex-wrap items-center gap-2">
       <button type="button" className={className ?? 'btn'} onClick={press} disabled={busy || !ready}>
         {children}
+        {of && <span className="sr-only"> {of}</span>}
       </button>
       {asked}
       {shown && (

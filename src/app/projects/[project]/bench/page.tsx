@@ -94,11 +94,8 @@ export default async function BenchPage(props: SheetProps) {
               {leads && (
                 <SidePanel
                   id={`protocol-${p.id}`}
-                  label={
-                    <>
-                      Change<span className="sr-only"> {p.name}</span>
-                    </>
-                  }
+                  label="Change"
+                  of={p.name}
                   title={`Protocol ${p.name}`}
                   className="btn-text no-print"
                 >
@@ -150,11 +147,8 @@ export default async function BenchPage(props: SheetProps) {
               {leads && (
                 <SidePanel
                   id={`instrument-${one.id}`}
-                  label={
-                    <>
-                      Change<span className="sr-only"> {one.name}</span>
-                    </>
-                  }
+                  label="Change"
+                  of={one.name}
                   title={`Instrument ${one.name}`}
                   className="btn-text no-print"
                 >

@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { BriefView } from '@/features/brief/BriefView';
 import { Difference } from '@/features/brief/Difference';
@@ -145,24 +145,23 @@ export default async function BriefPage(props: SheetProps) {
       </div>
       {leads && (
         <div className="no-print mt-6 flex flex-col gap-5">
-          <Fold id="project" label="Project settings: title, event, time zone, how long data is kept">
-            <div className="pt-3">
-              <ProjectForm
-                key={project.version}
-                projectId={id}
-                version={project.version}
-                values={{ title, clientName, eventDate, timeZone, units, currency, retentionUntil, normaliseWeights }}
-              />
-            </div>
-          </Fold>
-          <Fold label="Save this project as a template for the next one">
-            <div className="pt-3">
-              <TemplateForm projectId={id} title={title} />
-            </div>
-          </Fold>
-          <p>
-            <Link href={hrefIn(frame, 'profile')}>Sheets of this course: show and hide</Link>
-          </p>
+          <section>
+            <h2 className="mb-1">This project</h2>
+            <p className="flex flex-wrap items-baseline gap-x-6 gap-y-2">
+              <SidePanel id="project" label="Title, event day, time zone, currency …" title="Settings of the project">
+                <ProjectForm
+                  key={project.version}
+                  projectId={id}
+                  version={project.version}
+                  values={{ title, clientName, eventDate, timeZone, units, currency, retentionUntil, normaliseWeights }}
+                />
+              </SidePanel>
+              <SidePanel id="template" label="Save as template" title="A template for the next project">
+                <TemplateForm projectId={id} title={title} />
+              </SidePanel>
+              <Link href={hrefIn(frame, 'profile')}>Sheets of this course: show and hide</Link>
+            </p>
+          </section>
           <LinkPanel
             projectId={id}
             purpose="client"

@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { Alike } from '@/features/interview/Alike';
@@ -40,14 +40,32 @@ export default async function QuestionsPage(props: SheetProps) {
       view="interview"
       byTeam={false}
       actions={
-        visit && (
-          <>
-            <PrintButton>Print the running order</PrintButton>
-            <Link className="btn btn-go" href={withQuery(hrefIn(frame, 'interview/notes'), { visit: visit.id })}>
-              Take notes
-            </Link>
-          </>
-        )
+        <>
+          {leads && (
+            <SidePanel id="new" label="Plan a visit" title="New visit" className={visit ? 'btn' : 'btn btn-go'}>
+              <VisitForm key={visits.length} projectId={project.id} id={null} version={null} values={empty} />
+            </SidePanel>
+          )}
+          {leads && visit && (
+            <SidePanel id="visit" label="Change the visit" title={`${visit.title}: day, time and state`}>
+              <VisitForm
+                key={`${visit.id} ${visit.version}`}
+                projectId={project.id}
+                id={visit.id}
+                version={visit.version}
+                values={{ ...visit, minutes: String(visit.minutes) }}
+              />
+            </SidePanel>
+          )}
+          {visit && (
+            <>
+              <PrintButton>Print the running order</PrintButton>
+              <Link className="btn btn-go" href={withQuery(hrefIn(frame, 'interview/notes'), { visit: visit.id })}>
+                Take notes
+              </Link>
+            </>
+          )}
+        </>
       }
     >
       <VisitTabs visits={visits} current={visit} here={here} />
@@ -67,7 +85,7 @@ export default async function QuestionsPage(props: SheetProps) {
                 .map(({ id, text }) => ({ id, text }))}
               leads={leads}
             />
-            {questions.length === 0 && <p className="faint">No question yet. Add the first one on the right.</p>}
+            {questions.length === 0 && <p className="faint">No question yet. Add the first one.</p>}
             <Bank
               projectId={project.id}
               questions={questions}
@@ -81,29 +99,6 @@ export default async function QuestionsPage(props: SheetProps) {
             <AskForm projectId={project.id} visitId={visit.id} back={withQuery(here, { visit: visit.id })} />
             <Waiting path="/api/v1/questions" />
           </aside>
-        </div>
-      )}
-      {leads && (
-        <div className="no-print mt-6 flex flex-col gap-4">
-          {visit && (
-            <details open={visit.state !== 'held' && asked.length > 0}>
-              <summary className="cursor-pointer font-medium">Day, time and state of this visit</summary>
-              <div className="pt-3">
-                <VisitForm
-                  key={`${visit.id} ${visit.version}`}
-                  projectId={project.id}
-                  id={visit.id}
-                  version={visit.version}
-                  values={{ ...visit, minutes: String(visit.minutes) }}
-                />
-              </div>
-            </details>
-          )}
-          <Fold open={!visit} label={<>Plan {visit ? 'another' : 'a'} visit</>}>
-            <div className="pt-3">
-              <VisitForm projectId={project.id} id={null} version={null} values={empty} />
-            </div>
-          </Fold>
         </div>
       )}
     </ProjectFrame>

@@ -1,5 +1,5 @@
 import { seesAll } from '@/server/access';
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { FIRST } from '@/core/safety';
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { HazardForm, type Named } from '@/features/safety/HazardForm';
@@ -53,7 +53,33 @@ export default async function SafetyPage(props: SheetProps) {
       title="Hazards"
       byTeam={sees}
       about={safety.hazards.length > 0 ? plural(safety.hazards.length, 'hazard') : undefined}
-      actions={safety.hazards.length > 0 ? <PrintButton>Print the cautions</PrintButton> : undefined}
+      actions={
+        <>
+          {safety.hazards.length > 0 && <PrintButton>Print the cautions</PrintButton>}
+          {leads && (
+            <SidePanel id="new" label="Add hazard" title="A hazard of your own">
+              <HazardForm
+                key={safety.hazards.length}
+                projectId={project.id}
+                id={null}
+                version={null}
+                values={NEW_HAZARD}
+                named={named}
+              />
+            </SidePanel>
+          )}
+          {leads && left.length > 0 && (
+            <SidePanel
+              id="library"
+              label="Choose from the list"
+              title="Hazards of school workshops"
+              className={safety.hazards.length === 0 ? 'btn btn-go' : 'btn'}
+            >
+              <LibraryForm key={left.length} projectId={project.id} names={left} />
+            </SidePanel>
+          )}
+        </>
+      }
     >
       <p className="callout mb-4" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
         {FIRST}
@@ -61,7 +87,7 @@ export default async function SafetyPage(props: SheetProps) {
       {safety.hazards.length === 0 && (
         <p className="mb-3">
           {leads
-            ? 'No hazards yet. Take what this project has from the list, then say in which stages, at which machines and in which tests it matters; the cautions appear there.'
+            ? 'No hazards yet. Choose what this project has from the list, then say in which stages, at which machines and in which tests it matters; the cautions appear there.'
             : 'Your instructor has named no hazard yet.'}
         </p>
       )}
@@ -73,29 +99,6 @@ export default async function SafetyPage(props: SheetProps) {
         leads={leads}
         ownTeam={sees ? null : teamId}
       />
-      {leads && (
-        <div className="no-print">
-          {left.length > 0 && (
-            <Fold className="mt-4" open={safety.hazards.length === 0} label="Take hazards from the library">
-              <div className="pt-3">
-                <LibraryForm key={left.length} projectId={project.id} names={left} />
-              </div>
-            </Fold>
-          )}
-          <Fold className="mt-4" label="Add a hazard of your own">
-            <div className="pt-3">
-              <HazardForm
-                key={safety.hazards.length}
-                projectId={project.id}
-                id={null}
-                version={null}
-                values={NEW_HAZARD}
-                named={named}
-              />
-            </div>
-          </Fold>
-        </div>
-      )}
     </ProjectFrame>
   );
 }

@@ -51,7 +51,7 @@ export default async function SchedulePage(props: SheetProps) {
         {project.eventDate < frame.today && (
           <p className="callout mb-3">
             The event on {day(project.eventDate, true)} has passed.{' '}
-            {leads && <Link href={`${hrefIn(frame, 'brief')}#project`}>Set another day</Link>}
+            {leads && <Link href={withQuery(hrefIn(frame, 'brief'), { panel: 'project' })}>Set another day</Link>}
           </p>
         )}
         {empty.length > 0 && frame.sections.length > 0 && (
@@ -61,7 +61,11 @@ export default async function SchedulePage(props: SheetProps) {
           </p>
         )}
         {stages.length === 0 || lines.length === 0 ? (
-          <Empty leads={leads} sections={frame.sections.length} calendar={hrefIn(frame, 'schedule/calendar')}>
+          <Empty
+            leads={leads}
+            sections={frame.sections.length}
+            calendar={withQuery(hrefIn(frame, 'schedule/calendar'), { panel: 'new' })}
+          >
             {leads && frame.sections.length > 0 && (
               <StartPlans projectId={project.id} own={withQuery(hrefIn(frame, 'schedule/stages'), { panel: 'new' })} />
             )}

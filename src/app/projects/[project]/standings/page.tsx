@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { mostPoints } from '@/core/scoring';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { endOfLink } from '@/domain/links/endOfLink';
@@ -8,6 +8,7 @@ import { publishStandings, removeComponent } from '@/features/standings/actions'
 import { ComponentForm } from '@/features/standings/forms';
 import { lastPublication } from '@/domain/standings/publication';
 import { StandingTable } from '@/features/standings/StandingTable';
+import { COUNTS_AS } from '@/features/standings/countsAs';
 import { componentForm } from '@/features/standings/toForm';
 import { enter } from '@/server/access';
 import { inZone } from '@/server/clock';
@@ -105,8 +106,7 @@ async function Live({ frame, published }: { frame: Frame; published: Awaited<Ret
     >
       {table.length === 0 && (
         <Nothing>
-          The ranking adds up components: each takes the points of an event or the grade of a rubric, with a weight. Add
-          the first below.
+          The ranking adds up components: each takes the points of an event or the grade of a rubric, with a weight.
         </Nothing>
       )}
       {table.length > 0 && (
@@ -156,6 +156,7 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
     ...events.map(({ event }) => [`event:${event.id}`, `event ${event.name}`] as const),
     ...grades.map(({ rubric }) => [`rubric:${rubric.id}`, `rubric ${rubric.name}`] as const),
   ];
+  const nameOf = new Map(sources.map(([source, name]) => [source.slice(source.indexOf(':') + 1), name]));
   const empty = {
     name: '',
     source: '',
@@ -165,31 +166,16 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
     position: String(components.length + 1),
   };
   return (
-    <Fold open={components.length === 0} className="mt-5 no-print" label="Components and weights">
-      <div className="flex flex-col gap-4 pt-3">
-        {components.map((component) => (
-          <div key={component.id} className="flex flex-wrap items-end gap-3">
-            <ComponentForm
-              key={component.version}
-              projectId={projectId}
-              id={component.id}
-              version={component.version}
-              values={componentForm({ ...component })}
-              sources={sources}
-            />
-            <ActButton
-              act={removeComponent}
-              input={{ projectId, id: component.id, version: component.version }}
-              done={`${component.name} no longer counts.`}
-              confirm={`Take ${component.name} out of the ranking?`}
-            >
-              Remove
-            </ActButton>
-          </div>
-        ))}
-        <div>
-          <h2 className="mb-1">Add a component</h2>
-          {sources.length ? (
+    <section className="mt-5 no-print">
+      <div className="flex flex-wrap items-baseline gap-x-5 mb-1">
+        <h2>Components and weights</h2>
+        {sources.length > 0 && (
+          <SidePanel
+            id="new"
+            label="Add component"
+            title="New component"
+            className={components.length ? 'btn-text' : 'btn btn-go'}
+          >
             <ComponentForm
               key={components.length}
               projectId={projectId}
@@ -198,11 +184,60 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
               values={empty}
               sources={sources}
             />
-          ) : (
-            <p className="faint">An event or a rubric comes first.</p>
-          )}
-        </div>
+          </SidePanel>
+        )}
       </div>
-    </Fold>
+      {sources.length === 0 && <p className="faint">An event or a rubric comes first.</p>}
+      <ul>
+        {components.map((component) => (
+          <li
+            key={component.id}
+            className="border-b border-hair py-1.5 flex flex-wrap items-baseline gap-x-5 max-w-4xl"
+          >
+            <p className="grow">
+              <b>{component.name}</b>{' '}
+              <span className="faint">
+                {[
+                  nameOf.get(component.eventId ?? component.rubricId ?? ''),
+                  COUNTS_AS[component.countsAs],
+                  component.max !== null && component.countsAs === 'percent-of-max'
+                    ? `of ${number(component.max)}`
+                    : null,
+                  `weight ${number(component.weight)}`,
+                ]
+                  .filter(Boolean)
+                  .join(', ')}
+              </span>
+            </p>
+            <SidePanel
+              id={`component-${component.id}`}
+              label="Change"
+              of={component.name}
+              title={`Component ${component.name}`}
+              className="btn-text"
+            >
+              <ComponentForm
+                key={component.version}
+                projectId={projectId}
+                id={component.id}
+                version={component.version}
+                values={componentForm({ ...component })}
+                sources={sources}
+              />
+            </SidePanel>
+            <ActButton
+              act={removeComponent}
+              input={{ projectId, id: component.id, version: component.version }}
+              done={`${component.name} no longer counts.`}
+              confirm={`Take ${component.name} out of the ranking?`}
+              of={component.name}
+              className="btn-text"
+            >
+              Remove
+            </ActButton>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -1,4 +1,3 @@
-import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { PreferenceForm } from '@/features/forming/forms';
 import { findPreference, listForming } from '@/domain/forming/read';
@@ -46,6 +45,27 @@ export default async function TeamsPage(props: SheetProps) {
       view="teams"
       views={teamViews(role)}
       about={here.length && sees ? `${plural(teams.length, 'team')}, ${plural(here.length, 'student')}` : undefined}
+      actions={
+        <>
+          {owns && (
+            <SidePanel id="staff" label={`Instructors and assistants (${staff.length})`} title="Who leads this project">
+              <StaffPanel projectId={project.id} staff={staff} self={frame.seat.actor.id} />
+            </SidePanel>
+          )}
+          {leads && (
+            <SidePanel
+              id="roles"
+              label={roles.length ? `Roles (${roles.length})` : 'Roles'}
+              title="Roles, and what each is answerable for"
+            >
+              <RolesForm
+                projectId={project.id}
+                roles={roles.map(({ name, answerableFor, needed }) => ({ name, answerableFor, needed }))}
+              />
+            </SidePanel>
+          )}
+        </>
+      }
     >
       {frame.sections.length === 0 && (
         <Nothing>
@@ -89,11 +109,8 @@ export default async function TeamsPage(props: SheetProps) {
                       <td className="no-print">
                         <SidePanel
                           id={`team-${team.id}`}
-                          label={
-                            <>
-                              Name, tag<span className="sr-only"> of {team.name}</span>
-                            </>
-                          }
+                          label="Name, tag"
+                          of={`of ${team.name}`}
                           title={`Team ${team.name}`}
                           className="btn-text whitespace-nowrap"
                         >
@@ -128,24 +145,6 @@ export default async function TeamsPage(props: SheetProps) {
           )}
         </section>
       ))}
-      {leads && (
-        <Fold
-          className="no-print mb-3"
-          label={<>Roles, and what each is answerable for{roles.length > 0 && `: ${roles.length}`}</>}
-        >
-          <div className="pt-2">
-            <RolesForm
-              projectId={project.id}
-              roles={roles.map(({ name, answerableFor, needed }) => ({ name, answerableFor, needed }))}
-            />
-          </div>
-        </Fold>
-      )}
-      {owns && (
-        <Fold className="no-print mb-3" label={<>Who leads this project: {plural(staff.length, 'person', 'people')}</>}>
-          <StaffPanel projectId={project.id} staff={staff} self={frame.seat.actor.id} />
-        </Fold>
-      )}
       {leads && frame.sections.length > 0 && (
         <RosterForm
           projectId={project.id}

@@ -1,5 +1,5 @@
 import { allowed } from '@/server/access';
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { newSession, offersOf } from '@/features/sessions/offers';
@@ -33,6 +33,27 @@ export default async function SessionsPage(props: SheetProps) {
       views={BENCH_VIEWS}
       title="Test sessions"
       byTeam={false}
+      actions={
+        leads &&
+        events.length > 0 &&
+        frame.teams.length > 0 && (
+          <SidePanel
+            id="new"
+            label="Plan a session"
+            title="New test session"
+            className={shown.length === 0 ? 'btn btn-go' : 'btn'}
+          >
+            <SessionForm
+              key={sessions.length}
+              projectId={project.id}
+              id={null}
+              version={null}
+              values={newSession(frame, events, machines)}
+              {...offersOf(frame, events, machines)}
+            />
+          </SidePanel>
+        )
+      }
     >
       {shown.length === 0 && (
         <Nothing>
@@ -73,20 +94,6 @@ export default async function SessionsPage(props: SheetProps) {
             })}
           </tbody>
         </table>
-      )}
-      {leads && events.length > 0 && frame.teams.length > 0 && (
-        <Fold className="mt-5" open={shown.length === 0} label="Plan a session">
-          <div className="pt-3">
-            <SessionForm
-              key={sessions.length}
-              projectId={project.id}
-              id={null}
-              version={null}
-              values={newSession(frame, events, machines)}
-              {...offersOf(frame, events, machines)}
-            />
-          </div>
-        </Fold>
       )}
     </ProjectFrame>
   );

@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { Selectable } from '@/features/interview/Answers';
@@ -51,6 +51,13 @@ export default async function AnswersPage(props: SheetProps) {
       views={briefViews(frame.seat.project.hiddenSheets)}
       view="interview/answers"
       byTeam={false}
+      actions={
+        leads && (
+          <SidePanel id="new" label="Add sentence" title="A sentence that was said elsewhere">
+            <StatementForm projectId={project.id} today={frame.today} />
+          </SidePanel>
+        )
+      }
     >
       <VisitTabs visits={visits} current={visit} here={here} />
       {asked.length === 0 && statements.length === 0 && (
@@ -119,13 +126,6 @@ export default async function AnswersPage(props: SheetProps) {
               <h2 className="mb-1">Sentences in use {visit ? 'from elsewhere' : ''}</h2>
               <StatementList statements={loose} href={code} full />
             </section>
-          )}
-          {leads && (
-            <Fold className="no-print" open={asked.length === 0} label="Add a sentence that was said elsewhere">
-              <div className="pt-3">
-                <StatementForm projectId={project.id} today={frame.today} />
-              </div>
-            </Fold>
           )}
         </div>
         <aside className="flex flex-col gap-4">

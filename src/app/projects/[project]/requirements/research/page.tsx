@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { removeResearch } from '@/features/research/actions';
 import { ResearchForm } from '@/features/research/ResearchForm';
@@ -39,6 +39,19 @@ export default async function ResearchPage(props: SheetProps) {
       view="requirements/research"
       about={notes.length ? plural(notes.length, 'note') : undefined}
       byTeam={false}
+      actions={
+        <SidePanel id="new" label="Add note" title="New note" className={notes.length === 0 ? 'btn btn-go' : 'btn'}>
+          <ResearchForm
+            key={notes.length}
+            projectId={id}
+            id={null}
+            version={null}
+            values={EMPTY}
+            requirements={offered}
+            leads={leads}
+          />
+        </SidePanel>
+      }
     >
       {notes.length === 0 && (
         <Nothing>
@@ -91,9 +104,14 @@ export default async function ResearchPage(props: SheetProps) {
               </p>
             )}
             {allowed(seat, 'research.write', note) && (
-              <details className="no-print">
-                <summary className="cursor-pointer text-sm faint">Change it</summary>
-                <div className="pt-2 flex flex-col gap-2">
+              <p className="no-print mt-1 flex gap-5">
+                <SidePanel
+                  id={`note-${note.id}`}
+                  label="Change"
+                  of={note.title}
+                  title={`Note “${note.title}”`}
+                  className="btn-text"
+                >
                   <ResearchForm
                     key={note.version}
                     projectId={id}
@@ -103,26 +121,22 @@ export default async function ResearchPage(props: SheetProps) {
                     requirements={offered}
                     leads={leads}
                   />
-                  <ActButton
-                    act={removeResearch}
-                    input={{ projectId: id, id: note.id, version: note.version }}
-                    done="Removed."
-                    confirm={`Remove “${note.title}” and its ${plural(note.findings.length, 'finding')}?`}
-                    className="btn-text self-start"
-                  >
-                    remove the note
-                  </ActButton>
-                </div>
-              </details>
+                </SidePanel>
+                <ActButton
+                  act={removeResearch}
+                  input={{ projectId: id, id: note.id, version: note.version }}
+                  done="Removed."
+                  confirm={`Remove “${note.title}” and its ${plural(note.findings.length, 'finding')}?`}
+                  of={note.title}
+                  className="btn-text"
+                >
+                  Remove
+                </ActButton>
+              </p>
             )}
           </section>
         ))}
       </div>
-      <Fold className="no-print mt-5" open={notes.length === 0} label="Add a note">
-        <div className="pt-3">
-          <ResearchForm projectId={id} id={null} version={null} values={EMPTY} requirements={offered} leads={leads} />
-        </div>
-      </Fold>
     </ProjectFrame>
   );
 }

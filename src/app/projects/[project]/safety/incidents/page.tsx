@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { IncidentForm } from '@/features/safety/IncidentForm';
 import { listIncidents } from '@/domain/safety/incidents';
@@ -22,38 +22,8 @@ export default async function IncidentsPage(props: SheetProps) {
       title="Incidents and near misses"
       byTeam={false}
       about="seen by instructors alone; in no export"
-    >
-      <p className="callout mb-4" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
-        This is a notebook, not a report: what the school and the law require to be reported is reported their way.
-      </p>
-      {incidents.length === 0 && <p className="faint mb-3">None yet.</p>}
-      <ul>
-        {incidents.map((one) => (
-          <li key={one.id} className="border-t border-hair py-1.5 max-w-4xl">
-            <Fold
-              minor
-              label={
-                <>
-                  <b>{day(one.happenedOn, true)}</b>, {one.kind}, {one.place}:{' '}
-                  {one.what.length > 90 ? `${one.what.slice(0, 90)} …` : one.what}
-                </>
-              }
-            >
-              <div className="pt-2 pb-3">
-                <IncidentForm
-                  key={one.version}
-                  {...fixed}
-                  id={one.id}
-                  version={one.version}
-                  values={incidentForm({ ...one })}
-                />
-              </div>
-            </Fold>
-          </li>
-        ))}
-      </ul>
-      <Fold className="mt-4" label="Record an incident or a near miss">
-        <div className="pt-3">
+      actions={
+        <SidePanel id="new" label="Record incident" title="Record an incident or a near miss">
           <IncidentForm
             key={incidents.length}
             {...fixed}
@@ -61,8 +31,38 @@ export default async function IncidentsPage(props: SheetProps) {
             version={null}
             values={{ kind: 'near miss', happenedOn: frame.today, place: '', what: '', done: '' }}
           />
-        </div>
-      </Fold>
+        </SidePanel>
+      }
+    >
+      <p className="callout mb-4" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
+        This is a notebook, not a report: what the school and the law require to be reported is reported their way.
+      </p>
+      {incidents.length === 0 && <p className="faint mb-3">None yet.</p>}
+      <ul>
+        {incidents.map((one) => (
+          <li key={one.id} className="border-t border-hair py-1.5 max-w-4xl flex items-baseline gap-4">
+            <p className="grow">
+              <b>{day(one.happenedOn, true)}</b>, {one.kind}, {one.place}: {one.what}
+              {one.done && <span className="block text-sm faint">Done: {one.done}</span>}
+            </p>
+            <SidePanel
+              id={`incident-${one.id}`}
+              label="Change"
+              of={`${one.kind} of ${day(one.happenedOn)}`}
+              title={`${one.kind === 'near miss' ? 'Near miss' : 'Incident'} of ${day(one.happenedOn, true)}`}
+              className="btn-text no-print"
+            >
+              <IncidentForm
+                key={one.version}
+                {...fixed}
+                id={one.id}
+                version={one.version}
+                values={incidentForm({ ...one })}
+              />
+            </SidePanel>
+          </li>
+        ))}
+      </ul>
     </ProjectFrame>
   );
 }

@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { SignOffForm } from '@/features/safety/SignOffForm';
@@ -32,6 +32,26 @@ export default async function SignOffsPage(props: SheetProps) {
       title="Training sign-offs"
       byTeam={leads}
       about="no booking and no start of work without them"
+      actions={
+        leads &&
+        trainings.length > 0 &&
+        students.length > 0 && (
+          <SidePanel id="new" label="Sign students off" title="Sign students off" className="btn btn-go">
+            <SignOffForm
+              key={safety.signOffs.length}
+              projectId={project.id}
+              today={frame.today}
+              trainings={trainings.map(({ id, name }) => [id, name] as const)}
+              people={students
+                .map(
+                  ({ accountId, teamId: of, name }) =>
+                    [accountId, [of && nameOf.get(of), shortName(name)].filter(Boolean).join(': ')] as const,
+                )
+                .sort((one, other) => (one[1] < other[1] ? -1 : 1))}
+            />
+          </SidePanel>
+        )
+      }
     >
       {trainings.length === 0 && (
         <Nothing
@@ -48,34 +68,14 @@ export default async function SignOffsPage(props: SheetProps) {
       )}
       {trainings.length > 0 && students.length === 0 && <Nothing>No students yet.</Nothing>}
       {trainings.length > 0 && students.length > 0 && (
-        <>
-          {leads && (
-            <Fold className="mb-4 no-print" label="Sign students off">
-              <div className="pt-3">
-                <SignOffForm
-                  key={safety.signOffs.length}
-                  projectId={project.id}
-                  today={frame.today}
-                  trainings={trainings.map(({ id, name }) => [id, name] as const)}
-                  people={students
-                    .map(
-                      ({ accountId, teamId: of, name }) =>
-                        [accountId, [of && nameOf.get(of), shortName(name)].filter(Boolean).join(': ')] as const,
-                    )
-                    .sort((one, other) => (one[1] < other[1] ? -1 : 1))}
-                />
-              </div>
-            </Fold>
-          )}
-          <SignOffTable
-            projectId={project.id}
-            safety={safety}
-            teams={frame.teams}
-            students={students}
-            today={frame.today}
-            leads={leads}
-          />
-        </>
+        <SignOffTable
+          projectId={project.id}
+          safety={safety}
+          teams={frame.teams}
+          students={students}
+          today={frame.today}
+          leads={leads}
+        />
       )}
     </ProjectFrame>
   );

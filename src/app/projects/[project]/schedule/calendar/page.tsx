@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { DaysOffForm } from '@/features/calendar/DaysOffForm';
 import { NoClassForm, SchoolDayForm, SectionForm } from '@/features/calendar/forms';
 import { removeSchoolDay } from '@/features/calendar/actions';
@@ -50,47 +50,19 @@ export default async function CalendarPage(props: SheetProps) {
       byTeam={false}
       about={`times of ${project.timeZone.replaceAll('_', ' ')}`}
       actions={
-        frame.sections.length > 0 ? (
-          <a className="btn" href={hrefIn(frame, 'export/calendar.ics')} download>
-            Download .ics
-          </a>
-        ) : undefined
-      }
-    >
-      {frame.sections.length === 0 && (
-        <Nothing>
-          A section meets at given times between its first and its last day; time left is counted in these meetings.{' '}
-          {leads ? 'Enter the first section below.' : ''}
-        </Nothing>
-      )}
-      <Story frame={frame} stages={stages} when={when} />
-      {sections.map((section) => (
-        <section key={section.id} className="mb-6" aria-label={`Section ${section.name}`}>
-          <h2 className="h3 mb-1">
-            Section {section.name}
-            {section.room && <span className="faint font-normal"> · room {section.room}</span>}
-          </h2>
-          <MeetingTable meetings={meetingsOf(section)} today={frame.today} eventDate={project.eventDate} />
-          <Besides section={section} />
-          {leads && (
-            <Fold className="mt-2 no-print" label={`Change section ${section.name}`}>
-              <div className="pt-3">
-                <SectionForm
-                  key={section.version}
-                  projectId={project.id}
-                  id={section.id}
-                  version={section.version}
-                  values={sectionForm({ ...section })}
-                />
-              </div>
-            </Fold>
+        <>
+          {frame.sections.length > 0 && (
+            <a className="btn" href={hrefIn(frame, 'export/calendar.ics')} download>
+              Download .ics
+            </a>
           )}
-        </section>
-      ))}
-      {leads && (
-        <div className="no-print flex flex-col gap-4">
-          <Fold open={frame.sections.length === 0} label="Add a section">
-            <div className="pt-3">
+          {leads && (
+            <SidePanel
+              id="new"
+              label="Add section"
+              title="New section"
+              className={frame.sections.length === 0 ? 'btn btn-go' : 'btn'}
+            >
               <SectionForm
                 key={frame.sections.length}
                 projectId={project.id}
@@ -98,27 +70,68 @@ export default async function CalendarPage(props: SheetProps) {
                 version={null}
                 values={NEW_SECTION}
               />
-            </div>
-          </Fold>
-          {frame.sections.length > 0 && (
-            <>
-              <Fold label="Days without class">
-                <div className="pt-3">
-                  <NoClassForm
-                    key={project.version}
-                    projectId={project.id}
-                    version={project.version}
-                    days={own}
-                    usesSchoolDays={project.usesSchoolDays}
-                  />
-                </div>
-              </Fold>
-              <Fold label="Days off from a calendar file">
-                <div className="pt-3">
-                  <DaysOffForm key={own.length} projectId={project.id} span={span} known={own} />
-                </div>
-              </Fold>
-              <Fold label="The school’s list, shared by all its projects">
+            </SidePanel>
+          )}
+        </>
+      }
+    >
+      {frame.sections.length === 0 && (
+        <Nothing>
+          A section meets at given times between its first and its last day; time left is counted in these meetings.{' '}
+          {leads ? 'Add the first section.' : ''}
+        </Nothing>
+      )}
+      <Story frame={frame} stages={stages} when={when} />
+      {sections.map((section) => (
+        <section key={section.id} className="mb-6" aria-label={`Section ${section.name}`}>
+          <div className="flex flex-wrap items-baseline gap-x-5 mb-1">
+            <h2 className="h3">
+              Section {section.name}
+              {section.room && <span className="faint font-normal"> · room {section.room}</span>}
+            </h2>
+            {leads && (
+              <SidePanel
+                id={`section-${section.id}`}
+                label={`Change section ${section.name}`}
+                title={`Section ${section.name}`}
+                className="btn-text no-print"
+              >
+                <SectionForm
+                  key={section.version}
+                  projectId={project.id}
+                  id={section.id}
+                  version={section.version}
+                  values={sectionForm({ ...section })}
+                />
+              </SidePanel>
+            )}
+          </div>
+          <MeetingTable meetings={meetingsOf(section)} today={frame.today} eventDate={project.eventDate} />
+          <Besides section={section} />
+        </section>
+      ))}
+      {leads && frame.sections.length > 0 && (
+        <div className="no-print flex flex-col gap-5">
+          <section>
+            <h2 className="mb-1">Days off</h2>
+            <p className="flex flex-wrap gap-x-4 gap-y-2">
+              <SidePanel id="days-off" label="Days without class" title="Days without class">
+                <NoClassForm
+                  key={project.version}
+                  projectId={project.id}
+                  version={project.version}
+                  days={own}
+                  usesSchoolDays={project.usesSchoolDays}
+                />
+              </SidePanel>
+              <SidePanel id="days-off-file" label="From a calendar file" title="Days off from a calendar file">
+                <DaysOffForm key={own.length} projectId={project.id} span={span} known={own} />
+              </SidePanel>
+              <SidePanel
+                id="school-days"
+                label="The school’s list"
+                title="The school’s list, shared by all its projects"
+              >
                 <ul className="my-2">
                   {school.map((one) => (
                     <li key={one.id} className="flex flex-wrap gap-3 py-0.5">
@@ -139,16 +152,16 @@ export default async function CalendarPage(props: SheetProps) {
                   ))}
                 </ul>
                 <SchoolDayForm key={school.length} />
-              </Fold>
-              <LinkPanel
-                projectId={project.id}
-                purpose="feed"
-                links={feeds}
-                endsOn={endOfLink(project.eventDate)}
-                sections={frame.sections.map(({ id, name }) => [id, `Section ${name}`])}
-              />
-            </>
-          )}
+              </SidePanel>
+            </p>
+          </section>
+          <LinkPanel
+            projectId={project.id}
+            purpose="feed"
+            links={feeds}
+            endsOn={endOfLink(project.eventDate)}
+            sections={frame.sections.map(({ id, name }) => [id, `Section ${name}`])}
+          />
         </div>
       )}
     </ProjectFrame>

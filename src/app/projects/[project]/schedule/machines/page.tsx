@@ -1,4 +1,3 @@
-import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeMachine } from '@/features/bookings/actions';
@@ -41,42 +40,45 @@ export default async function MachinesPage(props: SheetProps) {
         {machines.map((machine) => {
           const hazards = hazardsOf(safety.hazards, 'machines', machine.id);
           return (
-            <li key={machine.id} id={machine.id} className="border-b border-hair py-1">
-              <Fold
-                minor
-                label={
-                  <>
-                    <b className="underline">{machine.name}</b>{' '}
-                    <span className="faint">
-                      {plural(machine.useMinutes, 'minute')} a use
-                      {hazards.length > 0 && `; hazards: ${hazards.map((one) => one.name).join(', ')}`}
-                      {machine.closures.length > 0 &&
-                        `; closed: ${machine.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
-                    </span>
-                  </>
-                }
+            <li
+              key={machine.id}
+              id={machine.id}
+              className="border-b border-hair py-1.5 flex flex-wrap items-baseline gap-x-5"
+            >
+              <p className="grow">
+                <b>{machine.name}</b>{' '}
+                <span className="faint">
+                  {plural(machine.useMinutes, 'minute')} a use
+                  {hazards.length > 0 && `; hazards: ${hazards.map((one) => one.name).join(', ')}`}
+                  {machine.closures.length > 0 &&
+                    `; closed: ${machine.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
+                </span>
+              </p>
+              <SidePanel
+                id={`machine-${machine.id}`}
+                label="Change"
+                of={machine.name}
+                title={machine.name}
+                className="btn-text"
               >
-                <div className="pt-2 pb-4">
-                  <MachineForm
-                    key={machine.version}
-                    {...fixed}
-                    id={machine.id}
-                    version={machine.version}
-                    values={machineForm({ ...machine })}
-                  />
-                  <p className="mt-3">
-                    <ActButton
-                      act={removeMachine}
-                      input={{ projectId: project.id, id: machine.id }}
-                      done={`“${machine.name}” is removed.`}
-                      confirm="Remove this machine?"
-                      className="btn-text"
-                    >
-                      remove this machine
-                    </ActButton>
-                  </p>
-                </div>
-              </Fold>
+                <MachineForm
+                  key={machine.version}
+                  {...fixed}
+                  id={machine.id}
+                  version={machine.version}
+                  values={machineForm({ ...machine })}
+                />
+              </SidePanel>
+              <ActButton
+                act={removeMachine}
+                input={{ projectId: project.id, id: machine.id }}
+                done={`“${machine.name}” is removed.`}
+                confirm={`Remove ${machine.name}? Its bookings go with it.`}
+                of={machine.name}
+                className="btn-text"
+              >
+                Remove
+              </ActButton>
             </li>
           );
         })}

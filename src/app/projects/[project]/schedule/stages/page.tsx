@@ -41,7 +41,7 @@ export default async function StagesPage(props: SheetProps) {
       {stages.length > 0 && (
         <>
           <p className={`${COLUMNS} max-md:hidden border-b border-ink`} aria-hidden>
-            {['Stage', 'Takes', 'Comes after', 'Handed in', 'Needs'].map((head) => (
+            {['Stage', 'Takes', 'Comes after', 'Handed in', 'Needs', ''].map((head) => (
               <span key={head} className="font-cond font-semibold text-xs uppercase tracking-wide text-faint">
                 {head}
               </span>
@@ -50,49 +50,54 @@ export default async function StagesPage(props: SheetProps) {
           <ul>
             {stages.map((stage) => (
               <li key={stage.id} id={stage.id} className="border-b border-hair">
-                <details>
-                  <summary className={`${COLUMNS} cursor-pointer py-1`}>
-                    <span>
-                      <b className={stage.leftOut ? 'line-through text-faint' : 'underline'}>{stage.name}</b>
-                      {stage.optional && <span className="faint"> optional</span>}
-                      {stage.leftOut && <span className="faint">, left out</span>}
-                    </span>
-                    <span>{takes(stage)}</span>
-                    <Told name="after">
-                      {stage.after.map((one) => nameOf.get(one.id)! + (one.byCustom ? ' (by custom)' : '')).join(', ')}
-                    </Told>
-                    <Told name="hand in">{stage.handsIn}</Told>
-                    <Told name="needs">
-                      {[
-                        ...[stage.people, stage.room && `room ${stage.room}`, stage.needs],
-                        ...hazardsOf(safety.hazards, 'stages', stage.id).map((one) => `hazard: ${one.name}`),
-                      ]
-                        .filter(Boolean)
-                        .join('; ')}
-                    </Told>
-                  </summary>
-                  <div className="pt-2 pb-4">
-                    <StageForm
-                      key={stage.version}
-                      {...fixed}
-                      id={stage.id}
-                      version={stage.version}
-                      values={stageForm({ ...stage })}
-                      others={others(stage.id)}
-                    />
-                    <p className="mt-3">
-                      <ActButton
-                        act={removeStage}
-                        input={{ ...fixed, id: stage.id }}
-                        done={`“${stage.name}” is removed.`}
-                        confirm="Remove this stage?"
-                        className="btn-text"
-                      >
-                        remove this stage
-                      </ActButton>
-                    </p>
-                  </div>
-                </details>
+                <div className={`${COLUMNS} py-1`}>
+                  <span>
+                    <b className={stage.leftOut ? 'line-through text-faint' : ''}>{stage.name}</b>
+                    {stage.optional && <span className="faint"> optional</span>}
+                    {stage.leftOut && <span className="faint">, left out</span>}
+                  </span>
+                  <span>{takes(stage)}</span>
+                  <Told name="after">
+                    {stage.after.map((one) => nameOf.get(one.id)! + (one.byCustom ? ' (by custom)' : '')).join(', ')}
+                  </Told>
+                  <Told name="hand in">{stage.handsIn}</Told>
+                  <Told name="needs">
+                    {[
+                      ...[stage.people, stage.room && `room ${stage.room}`, stage.needs],
+                      ...hazardsOf(safety.hazards, 'stages', stage.id).map((one) => `hazard: ${one.name}`),
+                    ]
+                      .filter(Boolean)
+                      .join('; ')}
+                  </Told>
+                  <span className="no-print flex gap-4 md:justify-end">
+                    <SidePanel
+                      id={`stage-${stage.id}`}
+                      label="Change"
+                      of={stage.name}
+                      title={`Stage “${stage.name}”`}
+                      className="btn-text"
+                    >
+                      <StageForm
+                        key={stage.version}
+                        {...fixed}
+                        id={stage.id}
+                        version={stage.version}
+                        values={stageForm({ ...stage })}
+                        others={others(stage.id)}
+                      />
+                    </SidePanel>
+                    <ActButton
+                      act={removeStage}
+                      input={{ ...fixed, id: stage.id }}
+                      done={`“${stage.name}” is removed.`}
+                      confirm={`Remove the stage “${stage.name}”?`}
+                      of={stage.name}
+                      className="btn-text"
+                    >
+                      Remove
+                    </ActButton>
+                  </span>
+                </div>
               </li>
             ))}
           </ul>
@@ -117,7 +122,7 @@ function Told({ name, children }: { name: string; children: string }) {
   );
 }
 
-const COLUMNS = 'grid md:grid-cols-[1.3fr_1.1fr_1.2fr_1.5fr_1.2fr] gap-x-4 items-baseline';
+const COLUMNS = 'grid md:grid-cols-[1.3fr_1.1fr_1.2fr_1.5fr_1.2fr_9rem] gap-x-4 items-baseline';
 
 function takes({ meetings, minutes, shortest, leadDays, delay }: Stage): string {
   const length = meetings === null ? `${minutes} min` : plural(meetings, 'meeting');

@@ -1,4 +1,4 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { agreeToCharter } from '@/features/charters/actions';
 import { CharterForm } from '@/features/charters/CharterForm';
 import { listCharters, listLogos, type Charter } from '@/domain/charters/read';
@@ -151,16 +151,22 @@ function One({ projectId, team, charter, members, roles, me }: OneProps) {
       ) : (
         <p className="faint">No charter yet.</p>
       )}
-      <Fold className="mt-2 no-print" open={!charter && me !== null} label={charter ? 'Change it' : 'Write it'}>
-        <div className="pt-2">
+      <p className="mt-2 no-print">
+        <SidePanel
+          id={`charter-${team.id}`}
+          label={charter ? 'Change the charter' : 'Write the charter'}
+          of={`of ${team.name}`}
+          title={`Charter of ${team.name}`}
+          className={!charter && me !== null ? 'btn btn-go' : 'btn'}
+        >
           <CharterForm
             projectId={projectId}
             teamId={team.id}
             version={charter?.version ?? null}
             values={charter ? charterForm({ ...charter }) : NEW_CHARTER}
           />
-        </div>
-      </Fold>
+        </SidePanel>
+      </p>
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { allowed } from '@/server/access';
-import { Fold } from '@/ui/sheet/Fold';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { notFound } from 'next/navigation';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { beginSession, removeSession } from '@/features/sessions/actions';
@@ -67,7 +67,33 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
       title={`Run sheet: ${session.eventName}, ${weekday(session.day)} ${session.start}`}
       byTeam={false}
       about={`section ${section?.name ?? ''} · ${plural(session.attempts, 'attempt')} each, ${number(session.minutesPerAttempt, 1)} min and ${number(session.resetMinutes, 1)} min reset, ${plural(session.stations, 'station')}`}
-      actions={<PrintButton>Print the run sheet</PrintButton>}
+      actions={
+        <>
+          {leads && !session.begunAt && session.seed === null && (
+            <>
+              <ActButton
+                act={removeSession}
+                input={place}
+                done="The session is removed."
+                confirm="Remove this session? Its run sheet goes with it; runs stay."
+              >
+                Remove session
+              </ActButton>
+              <SidePanel id="plan" label="Change the plan" title="Plan of this session">
+                <SessionForm
+                  key={session.version}
+                  projectId={project.id}
+                  id={session.id}
+                  version={session.version}
+                  values={sessionForm({ ...session })}
+                  {...offersOf(frame, events, machines)}
+                />
+              </SidePanel>
+            </>
+          )}
+          <PrintButton>Print the run sheet</PrintButton>
+        </>
+      }
     >
       {on && (
         <AtTheRig
@@ -125,31 +151,6 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
       )}
       <RunSheet session={session} runs={following.runs} teams={frame.teams} held={held} ownTeam={teamId} />
       <Cautions own={protocol?.cautions ? [protocol.cautions] : []} hazards={hazards} />
-      {leads && !session.begunAt && session.seed === null && (
-        <Fold className="mt-5 no-print" label="Change the plan">
-          <div className="pt-3">
-            <SessionForm
-              key={session.version}
-              projectId={project.id}
-              id={session.id}
-              version={session.version}
-              values={sessionForm({ ...session })}
-              {...offersOf(frame, events, machines)}
-            />
-            <p className="mt-3">
-              <ActButton
-                act={removeSession}
-                input={place}
-                done="The session is removed."
-                confirm="Remove this session?"
-                className="btn-text"
-              >
-                remove this session
-              </ActButton>
-            </p>
-          </div>
-        </Fold>
-      )}
     </ProjectFrame>
   );
 }

@@ -1,4 +1,3 @@
-import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeGate } from '@/features/gates/actions';
@@ -52,47 +51,48 @@ export default async function EditGatesPage(props: SheetProps) {
           A gate stands before a stage; the plan has none yet.
         </Nothing>
       ) : (
-        <>
-          <ul>
-            {gates.map((gate) => (
-              <li key={gate.id} id={gate.id} className="border-b border-hair py-1">
-                <Fold
-                  minor
-                  label={
-                    <>
-                      <b className="underline">{gate.name}</b>{' '}
-                      <span className="faint">
-                        before {gate.stageName}, {plural(gate.items.length, 'item')}
-                      </span>
-                    </>
-                  }
-                >
-                  <div className="pt-2 pb-4">
-                    <GateForm
-                      key={gate.version}
-                      {...fixed}
-                      id={gate.id}
-                      version={gate.version}
-                      values={gateForm(gate)}
-                      stages={choice}
-                    />
-                    <p className="mt-3">
-                      <ActButton
-                        act={removeGate}
-                        input={{ ...fixed, id: gate.id }}
-                        done={`“${gate.name}” is removed.`}
-                        confirm={`Remove this gate with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}?`}
-                        className="btn-text"
-                      >
-                        remove this gate
-                      </ActButton>
-                    </p>
-                  </div>
-                </Fold>
-              </li>
-            ))}
-          </ul>
-        </>
+        <ul>
+          {gates.map((gate) => (
+            <li
+              key={gate.id}
+              id={gate.id}
+              className="border-b border-hair py-1.5 flex flex-wrap items-baseline gap-x-5"
+            >
+              <p className="grow">
+                <b>{gate.name}</b>{' '}
+                <span className="faint">
+                  before {gate.stageName}, {plural(gate.items.length, 'item')}
+                </span>
+              </p>
+              <SidePanel
+                id={`gate-${gate.id}`}
+                label="Change"
+                of={gate.name}
+                title={`Gate “${gate.name}”`}
+                className="btn-text"
+              >
+                <GateForm
+                  key={gate.version}
+                  {...fixed}
+                  id={gate.id}
+                  version={gate.version}
+                  values={gateForm(gate)}
+                  stages={choice}
+                />
+              </SidePanel>
+              <ActButton
+                act={removeGate}
+                input={{ ...fixed, id: gate.id }}
+                done={`“${gate.name}” is removed.`}
+                confirm={`Remove “${gate.name}” with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}?`}
+                of={gate.name}
+                className="btn-text"
+              >
+                Remove
+              </ActButton>
+            </li>
+          ))}
+        </ul>
       )}
     </ProjectFrame>
   );
