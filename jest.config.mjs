@@ -11,7 +11,11 @@ const shared = {
       },
     ],
   },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // The same version in one file: each test file would else read a thousand, for a second.
+    '^mathjs$': '<rootDir>/node_modules/mathjs/lib/browser/math.js',
+  },
   testEnvironment: 'node',
   // What a process keeps (pool, listeners) is set on the global object and used until its connections are closed.
   testEnvironmentOptions: { globalsCleanup: 'off' },

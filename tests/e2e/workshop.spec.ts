@@ -108,7 +108,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     await expect(page.getByText('Bring the drawing: Nour A., by Wed 28 Oct')).toBeVisible();
     await expect(page.getByText('open with conditions', { exact: true })).toBeVisible();
     await go(`builds/${iteration}`, nour);
-    await panel(nour, 'Change this iteration');
+    await nour.getByText('Change or complete this iteration').click();
     await nour.getByLabel('State').selectOption('building');
     await nour.getByRole('button', { name: 'Save the iteration' }).click();
     await expect(nour.getByText(/Frame of birch · building/)).toBeVisible();

@@ -215,7 +215,7 @@ test('two devices correct the same run without a line', async ({ browser, served
     await page.context().setOffline(true);
   }
   for (const { page, value } of devices) {
-    await page.getByRole('button', { name: 'Correct this run' }).click();
+    await page.getByText('Correct this run').click();
     await page.getByLabel('Value', { exact: true }).fill(value);
     await page.getByRole('button', { name: 'Save the correction' }).click();
     await expect(page.getByText('1 entry waits on this device.')).toBeVisible();

@@ -1,11 +1,11 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { Fold } from '@/ui/sheet/Fold';
 import { ActButton } from '@/ui/forms/ActButton';
 import { fieldsOf } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { doneWords, reasonOf } from '@/ui/forms/attempt';
-import { SidePanel } from '@/ui/kit/SidePanel';
 import { useAsk } from '@/ui/kit/useAsk';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { toast } from '@/ui/toast';
@@ -37,42 +37,44 @@ export function CorrectRun({
 }: Props & { units: string[]; values: Record<string, unknown> }) {
   const enter = useEntry();
   return (
-    <SidePanel id="correct" label="Correct this run" title={title} ahead>
-      <RecordForm
-        id={`run-${id}`}
-        schema={runSchema}
-        values={values}
-        fixed={{ projectId, id, version }}
-        submit={(body) =>
-          enter({
-            path: '/api/v1/runs',
-            title: `${title}, corrected: ${String(body.value)} ${String(body.unit)}`,
-            body,
-            objectId: id,
-            href: location.pathname,
-          })
-        }
-        label="Save the correction"
-        saved="Corrected. The history shows both values."
-        names={NAMES}
-      >
-        <WhoEnters />
-        <div className="flex flex-wrap gap-3">
-          <Choice name="status" label="Result" options={Object.entries(STATUS_NAME)} />
-          <Decimal name="value" label="Value" className="w-32" />
-          <Choice name="unit" label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
-        </div>
-        {attempt && (
-          <Area
-            name="reason"
-            label="Reason"
-            rows={2}
-            hint="Why it is corrected: the team and your instructor read it."
-          />
-        )}
-        <Area name="note" label="Note" rows={2} />
-      </RecordForm>
-    </SidePanel>
+    <Fold className="mt-5 no-print" label="Correct this run">
+      <div className="pt-3">
+        <RecordForm
+          id={`run-${id}`}
+          schema={runSchema}
+          values={values}
+          fixed={{ projectId, id, version }}
+          submit={(body) =>
+            enter({
+              path: '/api/v1/runs',
+              title: `${title}, corrected: ${String(body.value)} ${String(body.unit)}`,
+              body,
+              objectId: id,
+              href: location.pathname,
+            })
+          }
+          label="Save the correction"
+          saved="Corrected. The history shows both values."
+          names={NAMES}
+        >
+          <WhoEnters />
+          <div className="flex flex-wrap gap-3">
+            <Choice name="status" label="Result" options={Object.entries(STATUS_NAME)} />
+            <Decimal name="value" label="Value" className="w-32" />
+            <Choice name="unit" label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
+          </div>
+          {attempt && (
+            <Area
+              name="reason"
+              label="Reason"
+              rows={2}
+              hint="Why it is corrected: the team and your instructor read it."
+            />
+          )}
+          <Area name="note" label="Note" rows={2} />
+        </RecordForm>
+      </div>
+    </Fold>
   );
 }
 

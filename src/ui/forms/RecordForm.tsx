@@ -95,6 +95,7 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
       if (kept) {
         // Only a page that the device keeps can be opened without a line.
         if (next && navigator.serviceWorker?.controller) location.assign(next);
+        else closePanel?.();
         return;
       }
       if (next) router.push(next);

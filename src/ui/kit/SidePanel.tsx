@@ -1,12 +1,13 @@
 'use client';
 
 import { useSearchParams } from 'next/navigation';
-import { lazy, Suspense, useCallback, useEffect, useRef, type ReactNode } from 'react';
+import { useCallback, useRef, type ComponentType, type ReactNode } from 'react';
 import { useReady } from '@/ui/forms/Ready';
 import { InPanel } from './panel';
+import { useLater } from './useLater';
 
-const load = () => import('./Panel');
-const Panel = lazy(load);
+type ShownPanel = ComponentType<{ title: string; close: () => void; children: ReactNode }>;
+const load = () => import('./Panel') as Promise<{ default: ShownPanel }>;
 const PARAM = 'panel';
 
 interface Props {
@@ -17,25 +18,19 @@ interface Props {
   of?: string;
   title: string;
   className?: string;
-  /** Where forms are also filled in without a connection: what shows the panel is fetched once the page has settled. */
-  ahead?: boolean;
   children: ReactNode;
 }
 
 /**
  * A form for one object, opened beside the list it belongs to. While it is open its name stands in the address: it can be
- * linked, and the back key closes it. A form in it closes it once it is saved.
+ * linked, and the back key closes it. A form in it closes it once it is saved. What shows it is fetched when it is about to be
+ * opened; so what is filled in without a connection has a page of its own instead, and folds out there.
  */
-export function SidePanel({ id, label, of, title, className = 'btn', ahead = false, children }: Props) {
+export function SidePanel({ id, label, of, title, className = 'btn', children }: Props) {
   const named = useSearchParams().get(PARAM) === id;
   // Named in the address it opens as soon as there is a page to stand before; the server draws none.
   const open = useReady() && named;
   const pushed = useRef(false);
-  useEffect(() => {
-    if (!ahead) return;
-    const timer = setTimeout(() => void load().catch(() => undefined), 1500);
-    return () => clearTimeout(timer);
-  }, [ahead]);
   const show = () => {
     const address = new URL(location.href);
     address.searchParams.set(PARAM, id);
@@ -51,6 +46,7 @@ export function SidePanel({ id, label, of, title, className = 'btn', ahead = fal
     address.searchParams.delete(PARAM);
     history.replaceState(null, '', address);
   }, []);
+  const { part: Panel, fetchNow } = useLater(load, open, close);
   return (
     <>
       <button
@@ -59,19 +55,17 @@ export function SidePanel({ id, label, of, title, className = 'btn', ahead = fal
         aria-haspopup="dialog"
         aria-expanded={open}
         data-panel={id}
-        onPointerEnter={() => void load()}
-        onFocus={() => void load()}
+        onPointerEnter={fetchNow}
+        onFocus={fetchNow}
         onClick={show}
       >
         {label}
         {of && <span className="sr-only"> {of}</span>}
       </button>
-      {open && (
-        <Suspense>
-          <Panel title={title} close={close}>
-            <InPanel value={close}>{children}</InPanel>
-          </Panel>
-        </Suspense>
+      {open && Panel && (
+        <Panel title={title} close={close}>
+          <InPanel value={close}>{children}</InPanel>
+        </Panel>
       )}
     </>
   );

@@ -1,20 +1,10 @@
 'use client';
 
-import { lazy, Suspense, useEffect, useState, type ComponentType, type ReactNode } from 'react';
-import { toast } from '@/ui/toast';
+import { useEffect, useState, type ComponentType, type ReactNode } from 'react';
 import type { Parts, Question } from './Ask';
+import { useLater } from './useLater';
 
-const load = () => import('./Ask');
-const Ask = lazy<ComponentType<Parts>>(() => load().catch(() => ({ default: NotHere })));
-
-/** In place of a question that could not be fetched. */
-function NotHere({ close }: Parts) {
-  useEffect(() => {
-    toast.error('You are offline. This can be done once you are back online.');
-    close();
-  }, [close]);
-  return null;
-}
+const load = () => import('./Ask') as Promise<{ default: ComponentType<Parts> }>;
 
 /**
  * Asks before something is done: `ask` opens the question, `then` gets the reason, if one was asked for. Its part is fetched once the
@@ -25,18 +15,16 @@ export function useAsk(ahead = true): {
   asked: ReactNode;
 } {
   const [open, setOpen] = useState<{ question: Question; then: (reason: string) => void } | null>(null);
+  const close = () => setOpen(null);
+  const { part: Ask, fetchNow } = useLater(load, open !== null, close);
   useEffect(() => {
     if (!ahead) return;
-    const timer = setTimeout(() => void load().catch(() => undefined), 1500);
+    const timer = setTimeout(fetchNow, 1500);
     return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, whatever the page is drawn for
   }, [ahead]);
-  const close = () => setOpen(null);
   return {
     ask: (question, then) => setOpen({ question, then }),
-    asked: open && (
-      <Suspense>
-        <Ask {...open.question} answer={(reason) => (close(), open.then(reason))} close={close} />
-      </Suspense>
-    ),
+    asked: open && Ask && <Ask {...open.question} answer={(reason) => (close(), open.then(reason))} close={close} />,
   };
 }

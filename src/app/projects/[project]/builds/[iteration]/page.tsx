@@ -1,4 +1,4 @@
-import { SidePanel } from '@/ui/kit/SidePanel';
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { releaseIteration } from '@/features/builds/actions';
@@ -67,28 +67,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       title={`${team.name} ${iteration.number}`}
       byTeam={false}
       about={`${iteration.change} · ${iteration.state}, ${day(iteration.builtOn)}${iteration.released ? ' · released' : ''}`}
-      actions={
-        <>
-          {release}
-          {form && (
-            <SidePanel id="change" label="Change" of="this iteration" title={`${team.name} ${iteration.number}`} ahead>
-              <IterationForm
-                key={iteration.version}
-                projectId={project}
-                id={id}
-                version={iteration.version}
-                values={{ ...values, measurements: form.measurements }}
-                teams={[{ id: team.id, name: team.name }]}
-                parents={form.parents.filter((one) => one.teamId === team.id)}
-                parameters={form.parameters}
-                instruments={form.instruments}
-                members={form.members}
-                back={hrefIn(frame, `builds/${id}`)}
-              />
-            </SidePanel>
-          )}
-        </>
-      }
+      actions={release}
     >
       {iteration.reason && <p className="mb-3 max-w-3xl">{iteration.reason}</p>}
       {iteration.heldFor && (
@@ -130,6 +109,25 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
         checks={allowed(seat, 'iteration.check', target)}
       />
       <Pictures projectId={project} pictures={pictures} writes={writes} of={`${team.name} ${iteration.number}`} />
+      {form && (
+        <Fold className="mt-5 no-print" label="Change or complete this iteration">
+          <div className="pt-3">
+            <IterationForm
+              key={iteration.version}
+              projectId={project}
+              id={id}
+              version={iteration.version}
+              values={{ ...values, measurements: form.measurements }}
+              teams={[{ id: team.id, name: team.name }]}
+              parents={form.parents.filter((one) => one.teamId === team.id)}
+              parameters={form.parameters}
+              instruments={form.instruments}
+              members={form.members}
+              back={hrefIn(frame, `builds/${id}`)}
+            />
+          </div>
+        </Fold>
+      )}
     </ProjectFrame>
   );
 }

@@ -157,18 +157,6 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
                 />
               ))}
             <Withdraw {...own} attempt={counted} />
-            <CorrectRun
-              key={run.version}
-              {...own}
-              attempt={counted}
-              units={[
-                ...new Set([
-                  run.unit ?? protocol.unit,
-                  ...offeredUnits(protocol.dimension, frame.seat.project.units, frame.seat.project.currency),
-                ]),
-              ]}
-              values={values}
-            />
           </>
         )
       }
@@ -192,6 +180,20 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
           This run counts, so only the officials of the event and your instructor can change it. If something is wrong
           with it, tell them.
         </p>
+      )}
+      {changeable && (
+        <CorrectRun
+          key={run.version}
+          {...own}
+          attempt={counted}
+          units={[
+            ...new Set([
+              run.unit ?? protocol.unit,
+              ...offeredUnits(protocol.dimension, frame.seat.project.units, frame.seat.project.currency),
+            ]),
+          ]}
+          values={values}
+        />
       )}
     </ProjectFrame>
   );
