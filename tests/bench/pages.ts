@@ -4,7 +4,7 @@ import type postgres from 'postgres';
 /** What a page costs. */
 export interface PageCost {
   page: string;
-  /** Wall time and processor time of the server against an empty sheet, medians of rounds in which each is asked once. */
+  /** Against an empty sheet asked right before: the median ratio of wall times, and that of the server's processor time. */
   wall: number;
   processor: number;
   queries: number;
@@ -23,9 +23,11 @@ export interface Served {
 }
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
-const TICK = 10; // milliseconds of a clock tick in /proc
 
-/** Measures pages side by side: the first is the empty sheet that the others are compared with. */
+/**
+ * Measures pages side by side: each one right after the empty sheet, the first of them, round after round. A machine that
+ * is slow for a while is so for both, and the median of the ratios doesn't see it.
+ */
 export async function pageCosts(served: Served, addresses: string[], rounds: number): Promise<PageCost[]> {
   const { origin, pid, token, sql } = served;
   const get = async (address: string) => {
@@ -33,15 +35,19 @@ export async function pageCosts(served: Served, addresses: string[], rounds: num
     if (answer.status !== 200) throw new Error(`${address} answered ${answer.status}`);
     return answer.text();
   };
-  const walls = addresses.map((): number[] => []);
-  const ticks = addresses.map(() => 0);
+  const timed = async (address: string) => {
+    const [before, from] = [ticksOf(pid), performance.now()];
+    await get(address);
+    return { wall: performance.now() - from, ticks: ticksOf(pid) - before };
+  };
+  const measured = addresses.map(() => ({ ratios: [] as number[], ticks: 0, ofEmpty: 0 }));
   for (let round = -2; round < rounds; round++) {
     for (const [i, address] of addresses.entries()) {
-      const [before, from] = [ticksOf(pid), performance.now()];
-      await get(address);
+      const [empty, page] = [await timed(addresses[0]!), await timed(address)];
       if (round < 0) continue;
-      walls[i]!.push(performance.now() - from);
-      ticks[i]! += ticksOf(pid) - before;
+      measured[i]!.ratios.push(page.wall / empty.wall);
+      measured[i]!.ticks += page.ticks;
+      measured[i]!.ofEmpty += empty.ticks;
     }
   }
   const found: PageCost[] = [];
@@ -51,8 +57,8 @@ export async function pageCosts(served: Served, addresses: string[], rounds: num
     const text = await get(address);
     found.push({
       page: address,
-      wall: median(walls[i]!) / median(walls[0]!),
-      processor: (ticks[i]! * TICK) / (ticks[0]! * TICK),
+      wall: median(measured[i]!.ratios),
+      processor: measured[i]!.ticks / measured[i]!.ofEmpty,
       queries: statementsIn(served.log) - before,
       bytes: Buffer.byteLength(text),
       nodes: text.match(/<[a-z]/g)?.length ?? 0,

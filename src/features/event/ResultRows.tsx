@@ -26,7 +26,7 @@ interface Props {
 }
 const RUN = 'RUN';
 
-/** The lines of one event's table, made in the browser and on the server from the same words. */
+/** The lines of one event's table, made in the browser and on the server from the same words; how they look stands under `results`. */
 export function ResultRows({ rows, unit, runHref }: Props) {
   const [before, after] = runHref.split(RUN) as [string, string];
   return rows.map((row) => <ResultRow key={row.team} {...row} unit={unit} href={(run) => before + run + after} />);
@@ -37,30 +37,22 @@ type Row = ResultWords & { unit: string; href: (run: string) => string };
 function ResultRow({ place, team, colour, attempts, counted, unit, points, because, problem, href }: Row) {
   return (
     <tr>
-      <td className="beside num right">{place ?? '–'}</td>
-      <td className="beside">
+      <td>{place ?? '–'}</td>
+      <td>
         <TeamTag name={team} colour={tagColour(colour)} />
       </td>
       {attempts.map((attempt, i) => (
-        <td
-          key={i}
-          data-label={`${i + 1}:`}
-          className={`num right whitespace-nowrap beside ${attempt ? '' : 'max-sm:!hidden'} ${attempt?.[2] ? 'font-semibold' : ''}`}
-        >
+        <td key={i} data-label={`${i + 1}:`}>
           {attempt && (
-            <a href={href(attempt[1])} className={attempt[2] ? '' : 'text-faint'}>
+            <a href={href(attempt[1])} className={attempt[2] ? 'counts' : undefined}>
               {attempt[0]}
             </a>
           )}
         </td>
       ))}
-      <td data-label={`counts (${unit}):`} className="beside num right">
-        {counted}
-      </td>
-      <td data-label="points:" className="beside num right font-semibold">
-        {points}
-      </td>
-      <td className={`text-sm ${problem ? 'text-ochre' : 'faint'}`}>{because}</td>
+      <td data-label={`counts (${unit}):`}>{counted}</td>
+      <td data-label="points:">{points}</td>
+      <td className={problem ? 'text-ochre' : undefined}>{because}</td>
     </tr>
   );
 }

@@ -58,7 +58,7 @@ export function ResultTable({ results, teams, attempts, allowed, unit, runHref }
   };
   return (
     <div className="overflow-x-auto">
-      <table className="stacked">
+      <table className="stacked results">
         <thead>
           <tr>
             <th className="right">Place</th>

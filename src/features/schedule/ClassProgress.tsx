@@ -3,7 +3,7 @@ import type { Stage } from '@/domain/plan/read';
 import { tagColour } from '@/ui/colours';
 import { day } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
-import { HandInRow, PaceRow, type HandInState, type PaceWords } from './ClassRows';
+import { HandInRows, PaceRow, type HandInState, type PaceWords } from './ClassRows';
 import { Decide } from './HandIns';
 import { handInOf } from '@/domain/plan/lines';
 import type { TeamPace } from '@/domain/plan/pace';
@@ -51,7 +51,7 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf, decides
       </p>
       <h2 className="mt-5 mb-1">Handed in</h2>
       <div className="overflow-x-auto">
-        <table className="dense !w-auto">
+        <table className="dense marks !w-auto">
           <thead>
             <tr>
               <td />
@@ -63,15 +63,15 @@ export function ClassProgress({ projectId, teams, stages, paces, hrefOf, decides
             </tr>
           </thead>
           <tbody>
-            {teams.map((team) => (
-              <HandInRow
-                key={team.id}
-                team={team.name}
-                colour={team.colour}
-                href={hrefOf(team)}
-                stages={shown.map((stage) => handedIn(stage, team))}
-              />
-            ))}
+            <HandInRows
+              stages={shown.map(({ id, name }) => ({ id, name }))}
+              teams={teams.map((team) => ({
+                team: team.name,
+                colour: team.colour,
+                href: hrefOf(team),
+                states: shown.map((stage) => handedIn(stage, team)),
+              }))}
+            />
           </tbody>
         </table>
       </div>
@@ -101,12 +101,10 @@ function wordsOf(team: Team, pace: TeamPace, href: string): PaceWords {
   };
 }
 
-function handedIn(stage: Stage, team: Team): readonly [id: string, state: HandInState, title: string] {
+function handedIn(stage: Stage, team: Team): readonly [state: HandInState, on?: string] {
   const entry = handInOf(stage, team.id);
-  const state = entry?.state ?? 'open';
-  if (state === 'open') return [stage.id, state, ''];
-  const on = entry?.handedInOn ? ` ${day(entry.handedInOn)}` : '';
-  return [stage.id, state, `${team.name}, ${stage.name}: ${state.replace('-', ' ')}${on}`];
+  if (!entry || entry.state === 'open') return ['open'];
+  return entry.handedInOn ? [entry.state, day(entry.handedInOn)] : [entry.state];
 }
 
 /** What teams have handed in and nobody has looked at yet. */

@@ -1,6 +1,7 @@
 'use client';
 
 import { tagColour } from '@/ui/colours';
+import { Fold } from '@/ui/sheet/Fold';
 import { TeamTag } from '@/ui/sheet/Sheet';
 
 /** How a team stands in the plan, in words as they are shown. */
@@ -42,13 +43,17 @@ export function PaceRow(props: PaceWords) {
       <td className="num right">{meetingsLeft}</td>
       <td>
         {forecast ? (
-          <details>
-            <summary className="cursor-pointer">
-              meeting <b className="num">{forecast.finish}</b> <span className="faint">({forecast.interval})</span>,{' '}
-              <span className={forecast.late ? 'text-brick font-semibold' : ''}>{forecast.early}</span>
-            </summary>
+          <Fold
+            minor
+            label={
+              <>
+                meeting <b className="num">{forecast.finish}</b> <span className="faint">({forecast.interval})</span>,{' '}
+                <span className={forecast.late ? 'text-brick font-semibold' : undefined}>{forecast.early}</span>
+              </>
+            }
+          >
             <p className="text-sm faint">{forecast.why}.</p>
-          </details>
+          </Fold>
         ) : (
           <span className="text-moss">done</span>
         )}
@@ -59,36 +64,41 @@ export function PaceRow(props: PaceWords) {
 
 export type HandInState = 'open' | 'handed-in' | 'accepted' | 'returned';
 const SHORT = { open: '–', 'handed-in': 'in', accepted: 'ok', returned: 'back' };
-const TONE = { open: 'faint', 'handed-in': 'text-steel', accepted: 'text-moss', returned: 'text-brick' };
+const TONE = { open: '', 'handed-in': 'text-steel', accepted: 'text-moss', returned: 'text-brick' };
 
-/** What a team has handed in, stage by stage. */
-export function HandInRow({
-  team,
-  colour,
-  href,
-  stages,
-}: {
-  team: string;
-  colour: number;
-  href: string;
-  stages: (readonly [id: string, state: HandInState, title: string])[];
-}) {
-  return (
-    <tr>
+interface HandedIn {
+  stages: { id: string; name: string }[];
+  teams: {
+    team: string;
+    colour: number;
+    href: string;
+    /** In the order of the stages; the day it was handed in on, where it was. */
+    states: (readonly [state: HandInState, on?: string])[];
+  }[];
+}
+
+/** What each team has handed in, stage by stage. */
+export function HandInRows({ stages, teams }: HandedIn) {
+  return teams.map(({ team, colour, href, states }) => (
+    <tr key={team}>
       <td className="!pr-3 whitespace-nowrap">
         <TeamTag name={team} colour={tagColour(colour)} />
       </td>
-      {stages.map(([id, state, title]) => (
-        <td key={id} className={`!px-2 text-center ${state === 'open' ? 'faint' : ''}`}>
+      {states.map(([state, on], i) => (
+        <td key={i}>
           {state === 'open' ? (
             SHORT.open
           ) : (
-            <a href={`${href}#${id}`} className={`word ${TONE[state]}`} title={title}>
+            <a
+              href={`${href}#${stages[i]!.id}`}
+              className={`word ${TONE[state]}`}
+              title={`${team}, ${stages[i]!.name}: ${state.replace('-', ' ')}${on ? ` ${on}` : ''}`}
+            >
               {SHORT[state]}
             </a>
           )}
         </td>
       ))}
     </tr>
-  );
+  ));
 }

@@ -1,3 +1,5 @@
+import type { ReactNode } from 'react';
+import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { EventForm } from '@/features/event/EventForm';
 import { hideEvent, removeEvent } from '@/features/event/actions';
@@ -24,6 +26,9 @@ import { ruleInWords } from '@/core/scoring';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
+/** From so many teams on, one table fills the screen several times. */
+const MANY = 30;
+
 export default async function EventPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/event', props);
   const { seat, section, team } = frame;
@@ -42,6 +47,7 @@ export default async function EventPage(props: SheetProps) {
   const choices = students.map((of) => [of.accountId, of.name] as const);
   const results = all.filter(({ event }) => !event.hidden || seesAll(seat));
   const opennessOf = (eventId: string) => sectionsOf(frame, openings, eventId);
+  const atHand = results.find(({ event }) => opennessOf(event.id).some((of) => of.open)) ?? results[0];
   const seen = frame.teams.filter(
     (one) =>
       (!section || one.sectionId === section.id) &&
@@ -123,14 +129,16 @@ export default async function EventPage(props: SheetProps) {
               .join(' · ')}
           </p>
           {leads || seen.length > 0 ? (
-            <ResultTable
-              results={one}
-              teams={seen}
-              attempts={attempts}
-              allowed={one.event.attemptsAllowed}
-              unit={protocols.find((p) => p.id === one.event.protocolId)!.unit}
-              runHref={hrefIn(frame, 'bench/runs/RUN')}
-            />
+            <Results folded={seen.length > MANY && one !== atHand} teams={seen.length}>
+              <ResultTable
+                results={one}
+                teams={seen}
+                attempts={attempts}
+                allowed={one.event.attemptsAllowed}
+                unit={protocols.find((p) => p.id === one.event.protocolId)!.unit}
+                runHref={hrefIn(frame, 'bench/runs/RUN')}
+              />
+            </Results>
           ) : (
             <p className="faint">Results are shown once the standings are published.</p>
           )}
@@ -197,6 +205,11 @@ export default async function EventPage(props: SheetProps) {
       )}
     </ProjectFrame>
   );
+}
+
+/** The table of one event; of many teams only that of the event at hand is open. */
+function Results({ folded, teams, children }: { folded: boolean; teams: number; children: ReactNode }) {
+  return folded ? <Fold label={`Results of ${plural(teams, 'team')}`}>{children}</Fold> : children;
 }
 
 /** How an event stands in each section, in words behind "Section 2". */
