@@ -1,6 +1,12 @@
 import { redirect } from 'next/navigation';
+import { listProjects } from '@/domain/projects/read';
 import { signedIn } from '@/server/actor';
+import { pool } from '@/db/connection';
 
+/** Where somebody begins: a student of one project in it, everybody else with the list. */
 export default async function Home() {
-  redirect((await signedIn()) ? '/projects' : '/sign-in');
+  const person = await signedIn();
+  if (!person) redirect('/sign-in');
+  const own = person.kind === 'student' ? await listProjects(pool(), person.id) : [];
+  redirect(own.length === 1 ? `/projects/${own[0]!.id}` : '/projects');
 }

@@ -52,12 +52,12 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
     await phone.goto(slips[0]!.path);
     await expect(phone.getByRole('heading', { name: slips[0]!.name })).toBeVisible();
     await phone.getByRole('button', { name: /^Sign in as/ }).click();
-    await phone.waitForURL('**/projects');
+    await phone.waitForURL(/\/projects/);
     await phone.goto(slips[0]!.path);
     await expect(phone.getByText('This slip no longer works')).toBeVisible();
     await phone.goto(slips[1]!.path);
     await phone.getByRole('button', { name: /^Share it with/ }).click();
-    await phone.waitForURL('**/projects');
+    await phone.waitForURL(/\/projects/);
   });
 
   await phone.goto(`${home}/bench/enter`);
@@ -308,7 +308,7 @@ test('the next student on a shared phone sees nothing of the one before: pages, 
   const signInBy = async (slip: { path: string }) => {
     await phone.goto(slip.path);
     await phone.getByRole('button', { name: /^Sign in as|and me in$/ }).click();
-    await phone.waitForURL('**/projects');
+    await phone.waitForURL(/\/projects/);
   };
   await signInBy(one!);
   await phone.goto(`${home}/bench/enter`);

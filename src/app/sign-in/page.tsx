@@ -14,7 +14,7 @@ export default async function SignInPage({
   const [anybody] = await pool()`select 1 from account where kind = 'instructor' limit 1`;
   if (!anybody) redirect('/setup');
   const { next = '', share } = await searchParams;
-  const own = /^\/(projects|account|outbox|phones)[\w/?=&%.-]*$/.test(next) ? next : '/projects';
+  const own = /^\/(projects|account|outbox|phones)[\w/?=&%.-]*$/.test(next) ? next : '/';
   const here = share ? await signedIn() : null;
   if (here?.kind === 'student')
     return (

@@ -17,7 +17,7 @@ export function SlipForm({ token, name, other }: { token: string; name: string; 
       return setMessage(outcome.message);
     }
     await becomeOwner('');
-    location.assign('/projects');
+    location.assign('/');
   };
   return (
     <div className="flex flex-col gap-3 items-start">
