@@ -264,7 +264,7 @@ const VIEWS: View[] = [
     name: 'hazard-edit',
     role: 'instructor',
     at: 'safety',
-    act: (page) => pressName(page, 'Change'),
+    act: (page) => page.getByRole('button', { name: 'Change Cutting tools' }).click(),
     extra: true,
   },
   { name: 'my-safety', role: 'student', at: 'safety', extra: true },
