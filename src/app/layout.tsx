@@ -10,6 +10,7 @@ import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { linkHolder, ownerId, signedIn } from '@/server/actor';
+import { Hints } from '@/ui/kit/Hints';
 import { OutboxStrip } from '@/ui/outbox/OutboxStrip';
 import { Toasts } from '@/ui/toast';
 
@@ -33,6 +34,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         {children}
         <OutboxStrip owner={owner} />
         <Toasts />
+        <Hints />
       </body>
     </html>
   );

@@ -63,6 +63,62 @@ test('two instructors change the same instrument: the second sees both versions 
   await Promise.all([first.context().close(), second.context().close()]);
 });
 
+test('one of many is searched with a keyboard or a mouse, and chosen from the device’s own list by touch', async ({
+  browser,
+  watch,
+}) => {
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  const address = `${await demoHome(page)}/event`;
+  const open = async (who: Page) => {
+    await who.goto(address);
+    await who.getByRole('button', { name: 'Opening and officials' }).first().click();
+    return who.getByRole('dialog').getByLabel('Student');
+  };
+  const student = await open(page);
+  await student.focus();
+  await expect(student).toHaveText('choose …');
+  await expect(student).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.type('petra');
+  await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(1);
+  await page.keyboard.press('Enter');
+  await expect(student).toHaveText(/^Petra/);
+  await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(0);
+  await student.click();
+  await page.getByRole('option', { name: /^Kofi/ }).click();
+  await expect(student).toHaveText(/^Kofi/);
+  await student.click();
+  await page.keyboard.type('nobody of this name');
+  await expect(page.getByText('Nothing fits.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(student).toBeVisible(); // the panel is still there
+  await page.context().close();
+  const phone = await enter(browser, 'instructor', {
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  const own = await open(phone);
+  await own.tap();
+  expect(await own.evaluate((field) => field.tagName)).toBe('SELECT');
+  await phone.context().close();
+});
+
+test('what a mouse reads by holding still is shown on keyboard focus', async ({ browser, watch }) => {
+  const page = await enter(browser, 'instructor');
+  watch(page);
+  await page.goto(`${await demoHome(page)}/schedule`);
+  const bar = page.getByRole('button', { name: /Arrow keys move it/ }).first();
+  await bar.focus();
+  await page.keyboard.press('Shift+Tab');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('tooltip')).toHaveText((await bar.getAttribute('title'))!);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('tooltip')).toHaveCount(0);
+  await page.context().close();
+});
+
 test('every kind of odd input is answered at its place, and nothing typed is lost', async ({ browser, watch }) => {
   const page = await enter(browser, 'student');
   watch(page);

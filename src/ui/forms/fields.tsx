@@ -1,6 +1,6 @@
 'use client';
 
-import { useId, type ReactNode } from 'react';
+import { useId, useState, type ComponentType, type ReactNode } from 'react';
 import {
   get,
   useFieldArray,
@@ -12,6 +12,7 @@ import {
   type FieldValues,
 } from 'react-hook-form';
 import type { AnyObject, Maybe, ObjectSchema } from 'yup';
+import type { ComboboxProps } from '@/ui/kit/Combobox';
 
 interface FieldProps {
   name: string;
@@ -93,18 +94,50 @@ function Area({ name, rows = 3, mono, ...rest }: FieldProps & { rows?: number; m
 
 export type Options = readonly (readonly [value: string, label: string])[];
 
-/** One of a few. */
+/** From so many on they are searched. */
+const MANY = 15;
+const load = () => import('@/ui/kit/Combobox');
+
+/**
+ * One of a few, as the device offers it. Where they are many, what searches them takes its place as soon as a mouse or the
+ * keyboard comes near; on touch the device's own list stays.
+ */
 function Choice({ name, options, ...rest }: FieldProps & { options: Options }) {
   const { id, error, props } = useField(name);
+  const { setValue } = useFormContext();
+  const chosen = useWatch({ name }) as string;
+  const [Search, setSearch] = useState<ComponentType<ComboboxProps> | null>(null);
+  const [focused, setFocused] = useState(false);
+  const near = () => {
+    if (options.length < MANY || Search || !matchMedia('(pointer: fine)').matches) return;
+    load().then(
+      (part) => {
+        setFocused(document.activeElement?.id === id);
+        setSearch(() => part.default);
+      },
+      () => undefined, // without a connection the list stays as it is
+    );
+  };
   return (
     <Labelled id={id} error={error} {...rest}>
-      <select {...props}>
-        {options.map(([value, text]) => (
-          <option key={value} value={value}>
-            {text}
-          </option>
-        ))}
-      </select>
+      {Search && options.length >= MANY ? (
+        <Search
+          id={id}
+          options={options}
+          value={chosen}
+          choose={(value) => setValue(name, value, { shouldDirty: true, shouldValidate: error !== undefined })}
+          focused={focused}
+          invalid={error ? { 'aria-invalid': true, 'aria-describedby': `${id}-error` } : {}}
+        />
+      ) : (
+        <select {...props} onPointerEnter={near} onFocus={near}>
+          {options.map(([value, text]) => (
+            <option key={value} value={value}>
+              {text}
+            </option>
+          ))}
+        </select>
+      )}
     </Labelled>
   );
 }
