@@ -135,7 +135,7 @@ export function turnsOf(
   );
 }
 
-/** Meetings to spare; null without a plan or with nothing left to do. */
+/** Meetings of slack; null without a plan or with nothing left to do. */
 function slackOf(pace: TeamPace | undefined): number | null {
   return pace?.current ? 0 - pace.behind : null;
 }

@@ -1,11 +1,11 @@
 import { minutesOf, type Turn } from '@/core/bookings';
 import { plural } from '@/core/format';
+import { slackOf } from '@/domain/plan/words';
 
 /** How a waiting team stands in the schedule. */
 export function slackWords({ slack }: Pick<Turn, 'slack'>): string {
   if (slack === null) return 'no plan';
-  if (slack < 0) return `${plural(-slack, 'meeting')} behind`;
-  return slack === 0 ? 'nothing to spare' : `${plural(slack, 'meeting')} to spare`;
+  return slack < 0 ? `${plural(-slack, 'meeting')} behind` : slackOf(slack);
 }
 
 /** What puts a team before the next one. */
