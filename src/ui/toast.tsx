@@ -7,14 +7,19 @@ export interface Note {
   id: number;
   text: string;
   bad: boolean;
+  /** The address that shows what would be restored, where it can be. */
+  undo?: string | undefined;
 }
 
 let next = 0;
-function say(text: string, bad: boolean) {
-  window.dispatchEvent(new CustomEvent<Note>(EVENT, { detail: { id: next++, text, bad } }));
+function say(note: Omit<Note, 'id'>) {
+  window.dispatchEvent(new CustomEvent<Note>(EVENT, { detail: { id: next++, ...note } }));
 }
 /** Short remarks after an act, read out by screen readers. */
-export const toast = { success: (text: string) => say(text, false), error: (text: string) => say(text, true) };
+export const toast = {
+  success: (text: string, undo?: string) => say({ text, bad: false, undo }),
+  error: (text: string) => say({ text, bad: true }),
+};
 
 /** Without a connection the remark stands there plainly. */
 const Plain = ({ notes }: { notes: Note[] }) => (

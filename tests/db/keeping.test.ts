@@ -10,6 +10,8 @@ import { writeBundle } from '@/domain/bundle/write';
 import { aboutPerson } from '@/domain/people/about';
 import { erase, eraseAll } from '@/features/data/actions';
 import { countNames, dataItems, isDue } from '@/domain/people/today';
+import { removeEvent } from '@/features/event/actions';
+import { removeGate } from '@/features/gates/actions';
 import { putBack } from '@/features/history/actions';
 import { planPutBack, same, type Selection } from '@/domain/history/plan';
 import { listPictures } from '@/domain/pictures/read';
@@ -129,6 +131,44 @@ describe('the history puts back', () => {
     expect(rows[0]!.change).toBe('Mended by hand');
     expect(rows[1]!.change).not.toBe('Vandal was here');
     expect((await massOf()).value).toBeGreaterThan(0);
+  });
+
+  test('all of the act that removed a thing, with what went along', async () => {
+    const [gate] = await pool()<[{ id: string }]>`select id from gate where project_id = ${p.id} order by name limit 1`;
+    const parts = async () => {
+      const [row] = await pool()<[{ items: string; signatures: string; decisions: string }]>`
+        select (select count(*) from gate_item where gate_id = ${gate.id}) as items,
+          (select count(*) from gate_signature s join gate_item i on i.id = s.item_id where i.gate_id = ${gate.id}) as signatures,
+          (select count(*) from gate_decision where gate_id = ${gate.id}) as decisions`;
+      return row;
+    };
+    const before = await parts();
+    expect(Number(before.items)).toBeGreaterThan(1);
+    await asPerson(p.instructorId);
+    done(await removeGate({ projectId: p.id, id: gate.id }));
+    expect(Number((await parts()).items)).toBe(0);
+    done(await back({ kind: 'act', act: gate.id }));
+    expect(await parts()).toEqual(before);
+  });
+
+  test('an event that was removed, with its openings, officials, attempts and place in the standings', async () => {
+    const [event] = await pool()<[{ id: string; version: number }]>`
+      select e.id, e.version from event e join official o on o.event_id = e.id where e.project_id = ${p.id} limit 1`;
+    const parts = async () => {
+      const [row] = await pool()`
+        select (select count(*) from event_opening where event_id = ${event.id}) as openings,
+          (select count(*) from official where event_id = ${event.id}) as officials,
+          (select count(*) from component where event_id = ${event.id}) as components,
+          (select count(*) from attempt where event_id = ${event.id}) as attempts`;
+      return row;
+    };
+    const before = await parts();
+    expect(Object.values(before!).filter((many) => Number(many) === 0)).toEqual([]);
+    await asPerson(p.instructorId);
+    done(await removeEvent({ projectId: p.id, ...event }));
+    expect(Object.values((await parts())!).map(Number)).toEqual([0, 0, 0, 0]);
+    done(await back({ kind: 'act', act: event.id }));
+    expect(await parts()).toEqual(before);
   });
 
   test('nothing is put back when something changed since it was shown, or by a student', async () => {
@@ -345,6 +385,7 @@ describe('backups', () => {
     await bySystem((tx) => tx`update score set points = 0 where project_id = ${p.id}`);
     expect(await standings()).not.toEqual(before);
     const foreign = `other_before_${'2'.repeat(14)}`;
+    await pool().unsafe(`drop database if exists ${foreign}`); // of a run that was cut off
     await pool().unsafe(`create database ${foreign} template template0`);
     const { before: first } = await restore(url(), file);
     const { before: kept, applied } = await restore(url(), file);

@@ -100,10 +100,17 @@ test('from a new project to a first standing in few steps, as First steps say th
     await expect(page.getByRole('alertdialog')).toContainText('Remove Go far? Its runs become practice');
     await confirmed(page);
     await expect(page.getByRole('heading', { name: /^Go far/ })).toHaveCount(0);
+    const undo = (await page.getByRole('link', { name: 'Undo' }).getAttribute('href'))!;
     await page.goto(`${home}/bench`);
     await expect(page.getByRole('cell', { name: 'practice', exact: true })).toHaveCount(3);
     await page.goto(`${home}/standings`);
     await expect(page.getByRole('columnheader', { name: 'Far' })).toHaveCount(0);
+    await page.goto(undo);
+    await page.getByRole('button', { name: /^Restore/ }).click();
+    await page.waitForURL(/\/history(\?|$)/);
+    await page.goto(`${home}/standings`);
+    await expect(page.getByRole('columnheader', { name: 'Far' })).toBeVisible();
+    await expect(page.getByRole('link', { name: /^Place 1, (Oak|Elm)/ })).toBeVisible();
   });
   await page.context().close();
 });

@@ -12,9 +12,13 @@ export interface Recorded {
   after: Row | null;
 }
 export type Row = Record<string, unknown>;
-/** What is to be put back: one change (or one field of it), or everything a person did between two local times. */
+/**
+ * What is to be put back: one change (or one field of it), all of the act that changed a thing last, or everything a person
+ * did between two local times.
+ */
 export type Selection =
   | { kind: 'change'; change: number; field: string | null }
+  | { kind: 'act'; act: string }
   | { kind: 'person'; person: string; from: string; to: string };
 
 /** One thing that will change, with every field as it is now and as it will be. */
@@ -86,6 +90,10 @@ export async function planPutBack(
   );
   steps = steps.filter(({ does, table, about }) => does !== 'remove' || !gone.has(ownerOf(table, about)));
   steps.sort((a, b) => b.order - a.order);
+  // What went along with a thing was noted after it, but can only return once the thing is there again.
+  const place = new Map([...shape.keys()].map((table, i) => [table, i]));
+  const adds = steps.filter(({ does }) => does === 'add').sort((a, b) => place.get(a.table)! - place.get(b.table)!);
+  steps = steps.map((step) => (step.does === 'add' ? adds.shift()! : step));
   return { steps, left, fingerprint: createHash('sha256').update(JSON.stringify(steps)).digest('hex') };
 }
 
@@ -104,7 +112,10 @@ async function readChanges(
   const which =
     selection.kind === 'change'
       ? sql`and id = ${selection.change}`
-      : sql`and actor_id = ${selection.person} and at >= ${selection.from}::timestamp at time zone ${timeZone}
+      : selection.kind === 'act'
+        ? // All of a transaction has one time.
+          sql`and (at, actor_name) = (select at, actor_name from audit where project_id = ${id} and object_id = ${selection.act} order by id desc limit 1)`
+        : sql`and actor_id = ${selection.person} and at >= ${selection.from}::timestamp at time zone ${timeZone}
           and at < ${selection.to}::timestamp at time zone ${timeZone} + interval '1 minute'`;
   const changes = await sql<Recorded[]>`
     select id, actor_name, object_kind, before, after from audit
@@ -132,9 +143,10 @@ async function readCurrent(sql: Sql, shape: Shape, objects: Recorded[][], lock: 
     const columns = shape.get(table)!.key;
     const last = columns.at(-1)!;
     const { partOf } = entryOf(table);
+    const withdraws = partOf && shape.get(partOf)!.columns.some(({ name }) => name === 'withdrawn_at');
     const withdrawn = sql`jsonb_build_object('withdrawn_at', (select o.withdrawn_at from ${sql(partOf ?? table)} o where o.id = t.${sql(`${partOf}_id`)}))`;
     const rows = await sql<{ row: Row }[]>`
-      select to_jsonb(t) - 'bytes' - 'thumbnail' - 'stands' ${partOf ? sql`|| ${withdrawn}` : sql``} as row from ${sql(table)} t
+      select to_jsonb(t) - 'bytes' - 'thumbnail' - 'stands' ${withdraws ? sql`|| ${withdrawn}` : sql``} as row from ${sql(table)} t
       where ${columns.length > 1 ? sql`t.project_id = ${keys[0]!.project_id as string} and` : sql``} t.${sql(last)} = any(${keys.map((key) => key[last] as string)})
       ${lock ? sql`for update` : sql``}`;
     for (const { row } of rows)
@@ -157,7 +169,7 @@ function stepFor(changes: Recorded[], now: Row | null, selection: Selection, sha
   const stays = (why: string): Found => ({ step: null, stays: [{ table, about: base.about, why }] });
   if (target === null) {
     if (now === null || now.withdrawn_at) return { step: null, stays: [] };
-    if (selection.kind === 'person' && changed(leftAs ?? {}, now).length > 0)
+    if (selection.kind !== 'change' && changed(leftAs ?? {}, now).length > 0)
       return stays('somebody has changed it since');
     if (table === 'attachment') return stays('a picture is removed on its own page');
     const removal = { ...base, does: 'remove' as const, order: first.id };
@@ -167,7 +179,7 @@ function stepFor(changes: Recorded[], now: Row | null, selection: Selection, sha
     };
   }
   if (now === null) {
-    if (leftAs !== null && selection.kind === 'person') return stays('somebody has removed it since');
+    if (leftAs !== null && selection.kind !== 'change') return stays('somebody has removed it since');
     const fields = fieldsOf(target).map((field) => ({ field, now: null, then: target[field] }));
     return { step: { ...base, does: 'add', fields, order: last.id }, stays: [] };
   }
@@ -182,13 +194,13 @@ function changeOf(
   selection: Selection,
   order: number,
 ): Found {
-  const person = selection.kind === 'person';
-  const asked = person ? changed(target, leftAs) : changed(target, now);
+  const several = selection.kind !== 'change';
+  const asked = several ? changed(target, leftAs) : changed(target, now);
   const wanted =
     selection.kind === 'change' && selection.field
       ? asked.filter((field) => withPartners(selection.field!).includes(field))
       : asked;
-  const kept = person ? wanted.filter((field) => !same(now[field], leftAs[field])) : [];
+  const kept = several ? wanted.filter((field) => !same(now[field], leftAs[field])) : [];
   const keptToo = new Set(kept.flatMap(withPartners));
   const fields = wanted
     .filter((field) => !keptToo.has(field) && !same(now[field], target[field]))

@@ -11,6 +11,7 @@ export function readSelection(given: Record<string, unknown>): Selection | null 
     const field = /^[a-z_]{1,40}$/.test(text('field')) ? text('field') : null;
     return { kind: 'change', change, field };
   }
+  if (isId(text('act'))) return { kind: 'act', act: text('act') };
   const [person, from, to] = [text('person'), text('from'), text('to')];
   return isId(person) && LOCAL.test(from) && LOCAL.test(to) && from <= to ? { kind: 'person', person, from, to } : null;
 }

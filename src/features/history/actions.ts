@@ -32,7 +32,10 @@ export const putBack = action('putBack', putBackSchema, async ({ tx, seat, proje
   return { done: plan.steps.length };
 });
 
-const idOf = (selection: Selection) => (selection.kind === 'change' ? String(selection.change) : selection.person);
+function idOf(selection: Selection): string {
+  if (selection.kind === 'change') return String(selection.change);
+  return selection.kind === 'act' ? selection.act : selection.person;
+}
 
 /** Does one step. Values go in as the history has them and get the columns' own types in the database. */
 async function take(tx: Tx, projectId: string, { table, key, does, fields }: Step): Promise<void> {

@@ -63,6 +63,7 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
               </SidePanel>
               <ActButton
                 act={removeHazard}
+                undo
                 input={{ projectId, id: hazard.id }}
                 done={`“${hazard.name}” is removed.`}
                 confirm={`Remove “${hazard.name}”? Its cautions no longer appear anywhere.`}

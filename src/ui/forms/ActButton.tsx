@@ -18,12 +18,14 @@ interface Props {
   /** Asked before anything is done: a question that says what is lost. */
   confirm?: string;
   className?: string;
+  /** What an instructor removes here can be restored: the remark says so. */
+  undo?: boolean;
   /** Shows what the answer holds, once (a new password, a new link). */
   reveal?: { key: string; label: string };
 }
 
 /** A button that does one thing on the server; with `confirm` it asks first. */
-export function ActButton({ act, input, children, of, done, confirm, className, reveal }: Props) {
+export function ActButton({ act, input, children, of, done, confirm, className, undo, reveal }: Props) {
   const router = useRouter();
   const ready = useReady();
   const { ask, asked } = useAsk(false);
@@ -35,7 +37,8 @@ export function ActButton({ act, input, children, of, done, confirm, className, 
     const outcome = await attempt(() => act(input));
     setBusy(false);
     if (!outcome.ok) return void toast.error(reasonOf(outcome));
-    toast.success(doneWords(outcome, done));
+    const restore = `/projects/${String(input.projectId)}/history/put-back?act=${String(input.id)}`;
+    toast.success(doneWords(outcome, done), undo ? restore : undefined);
     if (reveal) setShown(String((outcome.result as Record<string, unknown>)[reveal.key]));
     router.refresh();
   };

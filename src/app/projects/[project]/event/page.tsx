@@ -183,6 +183,7 @@ export default async function EventPage(props: SheetProps) {
               </ActButton>
               <ActButton
                 act={removeEvent}
+                undo
                 input={{ projectId: id, id: one.event.id, version: one.event.version }}
                 done={`${one.event.name} is removed. Its runs stay as practice.`}
                 confirm={`Remove ${one.event.name}? Its runs become practice, and the standings leave it out.`}

@@ -227,6 +227,7 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
             </SidePanel>
             <ActButton
               act={removeComponent}
+              undo
               input={{ projectId, id: component.id, version: component.version }}
               done={`${component.name} no longer counts.`}
               confirm={`Take ${component.name} out of the ranking?`}

@@ -71,6 +71,7 @@ export default async function MachinesPage(props: SheetProps) {
               </SidePanel>
               <ActButton
                 act={removeMachine}
+                undo
                 input={{ projectId: project.id, id: machine.id }}
                 done={`“${machine.name}” is removed.`}
                 confirm={`Remove ${machine.name}? Its bookings go with it.`}

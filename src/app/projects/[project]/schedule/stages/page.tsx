@@ -88,6 +88,7 @@ export default async function StagesPage(props: SheetProps) {
                     </SidePanel>
                     <ActButton
                       act={removeStage}
+                      undo
                       input={{ ...fixed, id: stage.id }}
                       done={`“${stage.name}” is removed.`}
                       confirm={`Remove the stage “${stage.name}”?`}

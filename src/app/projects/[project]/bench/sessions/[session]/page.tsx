@@ -73,6 +73,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
             <>
               <ActButton
                 act={removeSession}
+                undo
                 input={place}
                 done="The session is removed."
                 confirm="Remove this session? Its run sheet goes with it; runs stay."

@@ -82,6 +82,7 @@ export default async function EditGatesPage(props: SheetProps) {
               </SidePanel>
               <ActButton
                 act={removeGate}
+                undo
                 input={{ ...fixed, id: gate.id }}
                 done={`“${gate.name}” is removed.`}
                 confirm={`Remove “${gate.name}” with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}?`}
