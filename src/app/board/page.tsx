@@ -16,7 +16,7 @@ export default async function BoardPage() {
   const today = projectNow(project).slice(0, 10);
   return (
     <Plain title={project.title} tab={`Board · ${project.title}`} about={`Event ${weekday(project.eventDate)}`} wide>
-      <div className="grid md:grid-cols-[2fr_1fr] gap-8">
+      <div className="grid grid-cols-1 md:grid-cols-[2fr_1fr] gap-8">
         <section>
           <h2 className="mb-2">Standings</h2>
           <BoardPlaces rows={rows} />

@@ -218,18 +218,22 @@ function Line({ projectId, turns, bookings, teams, leads, ownTeam, held, local }
           const own = leads || turn.team === ownTeam;
           return (
             <tr key={turn.id}>
-              <td className="num">{i + 1}</td>
-              <td>
+              <td className="beside num">{i + 1}</td>
+              <td className="beside">
                 <TeamTag name={team.name} colour={tagColour(team.colour)} />
                 {own && request.purpose && <span className="block text-sm">{request.purpose}</span>}
                 {own && held.get(turn.id) && (
                   <span className="block text-sm text-brick">held: {held.get(turn.id)}</span>
                 )}
               </td>
-              <td>{slackWords(turn)}</td>
-              <td className="num right">{turn.used}</td>
-              <td className="whitespace-nowrap">{moment(local(turn.askedAt))}</td>
-              <td>{turnWords(turn)}</td>
+              <td className="beside">{slackWords(turn)}</td>
+              <td data-label="used, min" className="beside num right">
+                {turn.used}
+              </td>
+              <td data-label="asked" className="beside whitespace-nowrap">
+                {moment(local(turn.askedAt))}
+              </td>
+              <td data-label={turn.before === null ? undefined : 'ahead because of'}>{turnWords(turn)}</td>
               <td>
                 {own && (
                   <ActButton

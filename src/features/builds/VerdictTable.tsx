@@ -16,7 +16,7 @@ export function VerdictTable({
 }) {
   return (
     <div className="overflow-x-auto">
-      <table>
+      <table className="stacked">
         <thead>
           <tr>
             <th>Code</th>
@@ -31,7 +31,7 @@ export function VerdictTable({
         <tbody>
           {verdicts.map((v) => (
             <tr key={v.requirement.id} id={v.requirement.code}>
-              <td className="num whitespace-nowrap">
+              <td className="beside num whitespace-nowrap">
                 <Link href={requirementHref(v.requirement.code)}>{v.requirement.code}</Link>
               </td>
               <td>
@@ -40,8 +40,10 @@ export function VerdictTable({
                   <span className="block text-sm faint">“{saidFor(v.requirement)!.sentence}”</span>
                 )}
               </td>
-              <td className="num right whitespace-nowrap">{limitText(v.requirement)}</td>
-              <td className="num right whitespace-nowrap">
+              <td data-label="limit" className="beside num right whitespace-nowrap">
+                {limitText(v.requirement)}
+              </td>
+              <td data-label="measured" className="beside num right whitespace-nowrap">
                 {v.answer === null
                   ? v.value === null
                     ? '–'
@@ -50,7 +52,7 @@ export function VerdictTable({
                     ? 'yes'
                     : 'no'}
               </td>
-              <td className="!py-0">
+              <td className="beside !py-0">
                 {v.requirement.kind !== 'yes' && v.requirement.kind !== 'wish' && (
                   <Plumb
                     verdict={v.verdict}
@@ -60,7 +62,7 @@ export function VerdictTable({
                   />
                 )}
               </td>
-              <td className={`word ${VERDICT_TONE[v.verdict]}`}>{VERDICT_WORD[v.verdict]}</td>
+              <td className={`beside word ${VERDICT_TONE[v.verdict]}`}>{VERDICT_WORD[v.verdict]}</td>
               <td className="text-sm faint">{restsOn(v)}</td>
             </tr>
           ))}

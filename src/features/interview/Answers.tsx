@@ -58,7 +58,7 @@ export function Selectable({
         >
           Make a requirement from the selected words
         </button>
-        <span className="text-sm faint min-w-0 truncate">
+        <span className="text-sm faint min-w-0 sm:truncate">
           {selected
             ? `“${selected.text.slice(0, 90)}”`
             : 'Select a sentence of an answer; it stays attached as the source.'}

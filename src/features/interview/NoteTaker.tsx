@@ -35,7 +35,7 @@ export function NoteTaker({ projectId, questions, notes, me, here }: Props) {
   const before = questions.slice(0, at).reduce((sum, one) => sum + one.minutes, 0);
   const heard = notes.filter((note) => note.questionId === current.id);
   return (
-    <div className="grid lg:grid-cols-[1fr_320px] gap-x-8 gap-y-4">
+    <div className="grid grid-cols-1 lg:grid-cols-[1fr_320px] gap-x-8 gap-y-4">
       <section aria-label="Question" className="min-w-0">
         <div className="flex items-baseline gap-3 text-sm faint">
           <span>

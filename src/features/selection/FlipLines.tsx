@@ -4,7 +4,6 @@ import { useRef } from 'react';
 import { CartesianGrid, Label, Line, LineChart, ReferenceDot, ReferenceLine, XAxis, YAxis } from 'recharts';
 import { SaveChart } from '@/ui/SaveChart';
 
-const WIDTH = 720;
 const TONES = ['var(--steel)', 'var(--moss)', 'var(--ochre)', 'var(--ink)', 'var(--brick)', 'var(--faint)'];
 const DASHES = ['', '7 3', '2 3', '10 3 2 3', '1 4', '14 4'];
 
@@ -38,9 +37,14 @@ export function FlipLines({ criterion, weight, lines, crossing }: Props) {
         role="img"
         tabIndex={0}
         aria-label={`Totals over the weight of ${criterion}; the table below says the same`}
-        className="overflow-x-auto"
+        className="w-full max-w-[720px]"
       >
-        <LineChart width={WIDTH} height={300} data={data} margin={{ top: 16, right: 24, bottom: 24, left: 12 }}>
+        <LineChart
+          responsive
+          style={{ width: '100%', height: 300 }}
+          data={data}
+          margin={{ top: 16, right: 24, bottom: 24, left: 12 }}
+        >
           <CartesianGrid stroke="var(--hair)" />
           <XAxis
             dataKey="share"

@@ -72,7 +72,7 @@ export default async function TodayPage(props: SheetProps) {
         </>
       }
     >
-      <div className="grid lg:grid-cols-[1fr_300px] gap-x-7 gap-y-5">
+      <div className="grid grid-cols-1 lg:grid-cols-[1fr_300px] gap-x-7 gap-y-5">
         <div>
           {seat.role === 'instructor' && (
             <FirstSteps steps={firstSteps({ ...frame.counts, sections: frame.sections.length }, href)} />

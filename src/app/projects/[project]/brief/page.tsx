@@ -89,7 +89,7 @@ export default async function BriefPage(props: SheetProps) {
           </p>
         </section>
       )}
-      <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-6">
+      <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-6">
         {leads ? (
           <BriefView content={draft} hazards={safety.hazards} />
         ) : latest ? (

@@ -76,7 +76,7 @@ export default async function QuestionsPage(props: SheetProps) {
             : 'No visit to the client is planned yet. Once your instructor plans one, add your questions here.'}
         </Nothing>
       ) : (
-        <div className="grid lg:grid-cols-[minmax(0,1fr)_320px] gap-x-8 gap-y-4">
+        <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_320px] gap-x-8 gap-y-4">
           <div>
             <Alike
               projectId={project.id}

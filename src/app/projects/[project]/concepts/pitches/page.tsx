@@ -59,7 +59,7 @@ export default async function PitchesPage(props: SheetProps) {
         </div>
       )}
       {now && (
-        <div className="grid md:grid-cols-[1fr_18rem] gap-6">
+        <div className="grid grid-cols-1 md:grid-cols-[1fr_18rem] gap-6">
           <section>
             <p className="faint">
               Pitch {at + 1} of {pitches.length}

@@ -66,7 +66,7 @@ export default async function AnswersPage(props: SheetProps) {
           followed back to it.
         </Nothing>
       )}
-      <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-5">
+      <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-5">
         <div className="flex flex-col gap-5">
           {answered.length > 0 && (
             <Selectable projectId={project.id} makeHref={hrefIn(frame, 'requirements/edit')}>

@@ -77,7 +77,7 @@ export default async function ResearchPage(props: SheetProps) {
                 <tbody>
                   {note.findings.map((finding) => (
                     <tr key={finding.requirementId}>
-                      <td className="num">
+                      <td className="num whitespace-nowrap">
                         <a href={`${hrefIn(frame, 'requirements')}#${of(finding.requirementId).code}`}>
                           {of(finding.requirementId).code}
                         </a>
