@@ -349,6 +349,7 @@ describe('lists in and out', () => {
       expect.stringContaining('one to three capitals'),
       expect.stringContaining('one to three capitals'),
     ]);
+    expect(refused(await importRequirements({ projectId: p.id, text, without: [2] })).text).toMatch(/^No row/);
     expect(done(await importRequirements({ projectId: p.id, text })).taken).toBe(1);
     expect(await find('R-40')).toMatchObject({ value: 300, unit: 'mm', parameterName: 'Width', state: 'proposed' });
     expect((await find('R-01')).value).toBe(900);

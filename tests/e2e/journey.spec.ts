@@ -139,6 +139,11 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByRole('button', { name: 'Check it first' }).click();
     await expect(page.getByText('4 rows can be taken, 1 can’t')).toBeVisible();
     await expect(page.getByText('The same student number stands in line 5.')).toBeVisible();
+    await page.getByRole('button', { name: 'Name', exact: true }).click(); // sorts
+    await expect(page.getByRole('columnheader', { name: 'Name' })).toHaveAttribute('aria-sort', 'ascending');
+    await page.getByRole('checkbox', { name: 'Take Di Dale', disabled: false }).uncheck();
+    await expect(page.getByRole('button', { name: 'Enrol 3 students' })).toBeVisible();
+    await page.getByRole('checkbox', { name: 'Take Di Dale', disabled: false }).check();
     await page.getByRole('button', { name: 'Enrol 4 students' }).click();
     const slips = page.getByRole('region', { name: 'New sign-in names' }).getByRole('row');
     await expect(slips).toHaveCount(5);

@@ -214,7 +214,7 @@ async function watchTraffic(page: Page): Promise<Seen> {
 }
 
 async function addresses(page: Page, role: DemoRole): Promise<string[]> {
-  if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup', '/outbox', `/s/${'x'.repeat(43)}`];
+  if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup', '/help', '/outbox', `/s/${'x'.repeat(43)}`];
   if (role === 'client' || role === 'board' || role === 'substitute' || role === 'official') return [`/${role}`];
   if (role === 'judge') {
     await page.goto('/judge');

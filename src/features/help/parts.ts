@@ -56,10 +56,11 @@ export const HOW: Record<SheetName, readonly string[]> = {
     'Local codes, the school’s rules and licensed practice come first, always.',
   ],
   history: [
-    'Choose a change to see it before and after, and restore it, or take back everything a person did in a time.',
+    'Choose a change to see it before and after, and restore it, or undo everything a person did between two times.',
+    'When you have removed something, the remark offers Undo; it shows what returns, with all that went along.',
   ],
   data: [
-    'Save the whole project as one file and bring it in again, here or elsewhere. Erase a person: their name goes everywhere, the work stays with the team.',
+    'Save the whole project as one file and import it again, here or elsewhere. Erase a person: their name goes everywhere, the work stays with the team.',
   ],
 };
 

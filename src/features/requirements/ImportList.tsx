@@ -22,8 +22,8 @@ export function ImportList({ projectId, back }: { projectId: string; back: strin
     setMessage(outcome.ok ? outcome.result.problem : (outcome.errors?.text ?? outcome.message));
     setRows(outcome.ok && !outcome.result.problem ? outcome.result.rows : null);
   };
-  const confirm = async () => {
-    const outcome = await attempt(() => importRequirements({ projectId, text }));
+  const confirm = async (without: number[]) => {
+    const outcome = await attempt(() => importRequirements({ projectId, text, without }));
     if (!outcome.ok) return setMessage(outcome.errors?.text ?? outcome.message);
     toast.success(`${plural(outcome.result.taken, 'requirement')} taken.`);
     router.push(back);
@@ -83,7 +83,7 @@ export function ImportList({ projectId, back }: { projectId: string; back: strin
           columns={['Code', 'Statement', 'Kind', 'Limit']}
           rows={rows.map((row) => ({ ...row, cells: [row.code, row.statement, row.kind || 'wish', limitOf(row)] }))}
           take={(good) => `Take ${plural(good, 'requirement')}`}
-          confirm={() => void confirm()}
+          confirm={(without) => void confirm(without)}
         />
       )}
     </div>

@@ -83,11 +83,11 @@ export const previewRequirements = action('previewRequirements', importSchema, a
 );
 
 /** Takes the rows of a pasted list that have no problem; those there already are left as they are. */
-export const importRequirements = action('importRequirements', importSchema, async (work, { text }) => {
+export const importRequirements = action('importRequirements', importSchema, async (work, { text, without }) => {
   const { tx, projectId } = work;
   const { rows, problem } = readList(text, await codesOf(work.tx, projectId));
   if (problem) throw new FieldError('text', problem);
-  const good = rows.filter((row) => !row.problem);
+  const good = rows.filter((row) => !row.problem && !without.includes(row.line));
   if (good.length === 0) throw new FieldError('text', 'No row of this list can be taken.');
   const known = await tx<{ id: string; name: string }[]>`
           select id, name from parameter where project_id = ${projectId}`;

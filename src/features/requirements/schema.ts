@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { DIMENSION_NAMES } from '@/core/dimensions';
-import { counted, decimal, key, line, optionalId, place, prose } from '@/ui/forms/schema';
+import { leftOut, counted, decimal, key, line, optionalId, place, prose } from '@/ui/forms/schema';
 
 export const KINDS = ['max', 'min', 'range', 'target', 'different', 'yes', 'wish'] as const;
 export const PRIORITIES = ['must', 'should', 'could'] as const;
@@ -125,4 +125,5 @@ export const importSchema = yup.object({
     .string()
     .required('Paste the list first: a header line, then one line a requirement.')
     .max(200_000, 'At most 200,000 characters at once.'),
+  without: leftOut(),
 });

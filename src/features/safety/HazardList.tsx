@@ -1,3 +1,4 @@
+import { CHANGE, REMOVE } from '@/ui/kit/icons';
 import type { Team } from '@/domain/classes/read';
 import { readBy, type Hazard, type Safety } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -48,6 +49,7 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
               <SidePanel
                 id={`hazard-${hazard.id}`}
                 label="Change"
+                icon={CHANGE}
                 of={hazard.name}
                 title={`Hazard “${hazard.name}”`}
                 className="btn-text"
@@ -62,6 +64,7 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
                 />
               </SidePanel>
               <ActButton
+                icon={REMOVE}
                 act={removeHazard}
                 undo
                 input={{ projectId, id: hazard.id }}

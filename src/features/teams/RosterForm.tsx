@@ -36,8 +36,8 @@ export function RosterForm({
     setMessage(outcome.ok ? outcome.result.problem : (outcome.errors?.text ?? outcome.message));
     setRoster(outcome.ok && !outcome.result.problem ? outcome.result : null);
   };
-  const confirm = async () => {
-    const outcome = await attempt(() => importRoster(input));
+  const confirm = async (without: number[]) => {
+    const outcome = await attempt(() => importRoster({ ...input, without }));
     if (!outcome.ok) return setMessage(outcome.errors?.text ?? outcome.message);
     toast.success(`${plural(outcome.result.enrolled, 'student')} enrolled.`);
     setAccounts(outcome.result.accounts);
@@ -105,7 +105,7 @@ export function RosterForm({
             columns={['Name', 'Number', 'Team']}
             rows={roster.rows.map((row) => ({ ...row, cells: [row.name, row.number, row.team] }))}
             take={(good) => `Enrol ${plural(good, 'student')}`}
-            confirm={() => void confirm()}
+            confirm={(without) => void confirm(without)}
           />
         )}
         {accounts.length > 0 && <NewAccounts projectId={projectId} accounts={accounts} />}

@@ -39,10 +39,10 @@ export const previewRoster = action('previewRoster', rosterSchema, async ({ tx, 
 export const importRoster = action(
   'importRoster',
   rosterSchema,
-  async ({ tx, projectId, seat }, { sectionId, text }) => {
+  async ({ tx, projectId, seat }, { sectionId, text, without }) => {
     const roster = await checkAgainst(tx, projectId, sectionId, readRoster(text));
     if (roster.problem) throw new FieldError('text', roster.problem);
-    const rows = roster.rows.filter((row) => !row.problem);
+    const rows = roster.rows.filter((row) => !row.problem && !without.includes(row.line));
     if (rows.length === 0) throw new FieldError('text', 'No row of this roster can be taken.');
     const { people, accounts } = await findOrMake(tx, { projectId, sectionId, instructorId: seat.actor.id }, rows);
     const teams = await findOrMakeTeams(tx, projectId, sectionId, rows);

@@ -1,12 +1,13 @@
 import * as yup from 'yup';
 import { TAGS } from '@/ui/colours';
-import { id, line, optionalId, place, seen } from '@/ui/forms/schema';
+import { id, leftOut, line, optionalId, place, seen } from '@/ui/forms/schema';
 import { seenAs } from '@/ui/forms/seen';
 
 export const rosterSchema = yup.object({
   ...place,
   sectionId: id('The section'),
   text: yup.string().required('Paste the roster first.').max(400_000, 'This is too long for a roster of one section.'),
+  without: leftOut(),
 });
 export const moveSchema = yup.object({
   ...place,

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import { toast } from '@/ui/toast';
 import type { Outcome } from '@/server/outcome';
+import { ButtonWords } from '@/ui/kit/ButtonWords';
 import { useAsk } from '@/ui/kit/useAsk';
 import { useReady } from './Ready';
 import { attempt, doneWords, reasonOf } from './attempt';
@@ -12,6 +13,8 @@ interface Props {
   act: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;
   input: Record<string, unknown>;
   children: ReactNode;
+  /** Before the words; of `ui/kit/icons`. */
+  icon?: ReactNode;
   /** What a short label is about, for those who hear the button without the row it stands in. */
   of?: string;
   done: string;
@@ -25,7 +28,7 @@ interface Props {
 }
 
 /** A button that does one thing on the server; with `confirm` it asks first. */
-export function ActButton({ act, input, children, of, done, confirm, className, undo, reveal }: Props) {
+export function ActButton({ act, input, children, icon, of, done, confirm, className, undo, reveal }: Props) {
   const router = useRouter();
   const ready = useReady();
   const { ask, asked } = useAsk(false);
@@ -45,8 +48,9 @@ export function ActButton({ act, input, children, of, done, confirm, className, 
   return (
     <span className="inline-flex flex-wrap items-center gap-2">
       <button type="button" className={className ?? 'btn'} onClick={press} disabled={busy || !ready}>
-        {children}
-        {of && <span className="sr-only"> {of}</span>}
+        <ButtonWords icon={icon} of={of}>
+          {children}
+        </ButtonWords>
       </button>
       {asked}
       {shown && (

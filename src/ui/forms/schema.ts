@@ -164,6 +164,9 @@ export const key = (missing?: string) => yup.string().required(missing).max(160)
 /** What a form has seen, as text, to be compared with what is there now. */
 export const seen = () => yup.string().default('').max(40_000);
 
+/** Lines of a pasted list that were left out by hand. */
+export const leftOut = () => yup.array(counted().required()).default([]).max(2000);
+
 /** Where every write to a project says which project and, for a change, which version it saw. */
 export const place = {
   projectId: yup.string().required().max(36),

@@ -1,8 +1,9 @@
 'use client';
 
 import { useSearchParams } from 'next/navigation';
-import { useCallback, useRef, type ComponentType, type ReactNode } from 'react';
+import { useCallback, useRef, useState, type ComponentType, type ReactNode } from 'react';
 import { useReady } from '@/ui/forms/Ready';
+import { ButtonWords } from './ButtonWords';
 import { InPanel } from './panel';
 import { useLater } from './useLater';
 
@@ -17,6 +18,8 @@ interface Props {
   /** What a short label is about, for those who hear the button without the row it stands in. */
   of?: string;
   title: string;
+  /** Before the words; of `ui/kit/icons`. */
+  icon?: ReactNode;
   className?: string;
   children: ReactNode;
 }
@@ -26,18 +29,23 @@ interface Props {
  * linked, and the back key closes it. A form in it closes it once it is saved. What shows it is fetched when it is about to be
  * opened; so what is filled in without a connection has a page of its own instead, and folds out there.
  */
-export function SidePanel({ id, label, of, title, className = 'btn', children }: Props) {
+export function SidePanel({ id, label, of, title, icon, className = 'btn', children }: Props) {
   const named = useSearchParams().get(PARAM) === id;
   // Named in the address it opens as soon as there is a page to stand before; the server draws none.
-  const open = useReady() && named;
+  // Left, it is gone at once, whatever becomes of the address: what the page fetches meanwhile may set it once more.
+  const [left, setLeft] = useState(false);
+  if (left && !named) setLeft(false);
+  const open = useReady() && named && !left;
   const pushed = useRef(false);
   const show = () => {
+    setLeft(false);
     const address = new URL(location.href);
     address.searchParams.set(PARAM, id);
     history.pushState(null, '', address);
     pushed.current = true;
   };
   const close = useCallback(() => {
+    setLeft(true);
     if (pushed.current) {
       pushed.current = false;
       return history.back();
@@ -59,8 +67,9 @@ export function SidePanel({ id, label, of, title, className = 'btn', children }:
         onFocus={fetchNow}
         onClick={show}
       >
-        {label}
-        {of && <span className="sr-only"> {of}</span>}
+        <ButtonWords icon={icon} of={of}>
+          {label}
+        </ButtonWords>
       </button>
       {open && Panel && (
         <Panel title={title} close={close}>

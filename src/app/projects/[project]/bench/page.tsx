@@ -1,3 +1,4 @@
+import { ADD, CHANGE } from '@/ui/kit/icons';
 import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
@@ -54,7 +55,13 @@ export default async function BenchPage(props: SheetProps) {
           <div className="flex items-baseline justify-between gap-3 mb-1">
             <h2>Protocols</h2>
             {leads && instruments.length > 0 && (
-              <SidePanel id="new-protocol" label="Add protocol" title="New protocol" className="btn-text no-print">
+              <SidePanel
+                id="new-protocol"
+                label="Add protocol"
+                icon={ADD}
+                title="New protocol"
+                className="btn-text no-print"
+              >
                 <ProtocolForm
                   key={protocols.length}
                   projectId={id}
@@ -95,6 +102,7 @@ export default async function BenchPage(props: SheetProps) {
                 <SidePanel
                   id={`protocol-${p.id}`}
                   label="Change"
+                  icon={CHANGE}
                   of={p.name}
                   title={`Protocol ${p.name}`}
                   className="btn-text no-print"
@@ -120,6 +128,7 @@ export default async function BenchPage(props: SheetProps) {
               <SidePanel
                 id="new-instrument"
                 label="Add instrument"
+                icon={ADD}
                 title="New instrument"
                 className="btn-text no-print"
               >
@@ -148,6 +157,7 @@ export default async function BenchPage(props: SheetProps) {
                 <SidePanel
                   id={`instrument-${one.id}`}
                   label="Change"
+                  icon={CHANGE}
                   of={one.name}
                   title={`Instrument ${one.name}`}
                   className="btn-text no-print"

@@ -1,3 +1,4 @@
+import { ADD, CHANGE, REMOVE, SAVE } from '@/ui/kit/icons';
 import type { ReactNode } from 'react';
 import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
@@ -60,7 +61,7 @@ export default async function EventPage(props: SheetProps) {
   const form = { projectId: id, protocols: protocols.map(({ id, name, unit }) => ({ id, name, unit })), facts };
   const save = leads && results.length > 0 && (
     <a className="btn" href={`/projects/${id}/export/results.csv`}>
-      Save as CSV
+      {SAVE} Save as CSV
     </a>
   );
   return (
@@ -77,6 +78,7 @@ export default async function EventPage(props: SheetProps) {
             <SidePanel
               id="new"
               label="Add event"
+              icon={ADD}
               title="New event"
               className={results.length === 0 ? 'btn btn-go' : 'btn'}
             >
@@ -162,6 +164,7 @@ export default async function EventPage(props: SheetProps) {
               <SidePanel
                 id={`rule-${one.event.id}`}
                 label="Change rule"
+                icon={CHANGE}
                 title={`Rule of ${one.event.name}`}
                 className="btn-text"
               >
@@ -182,6 +185,7 @@ export default async function EventPage(props: SheetProps) {
                 {one.event.hidden ? 'Show event' : 'Hide event'}
               </ActButton>
               <ActButton
+                icon={REMOVE}
                 act={removeEvent}
                 undo
                 input={{ projectId: id, id: one.event.id, version: one.event.version }}

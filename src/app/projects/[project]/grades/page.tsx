@@ -1,3 +1,4 @@
+import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { RubricForm } from '@/features/grades/forms';
@@ -33,7 +34,7 @@ export default async function GradesPage(props: SheetProps) {
       byTeam={sees}
       actions={
         leads && (
-          <SidePanel id="new" label="Add rubric" title="New rubric">
+          <SidePanel id="new" label="Add rubric" icon={ADD} title="New rubric">
             <RubricForm
               key={rubrics.length}
               projectId={id}
@@ -72,6 +73,7 @@ export default async function GradesPage(props: SheetProps) {
             <SidePanel
               id={`rubric-${rubric.id}`}
               label="Change rubric"
+              icon={CHANGE}
               title={`Rubric ${rubric.name}`}
               className="btn-text no-print mt-1"
             >

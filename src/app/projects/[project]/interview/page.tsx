@@ -1,3 +1,4 @@
+import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -42,12 +43,18 @@ export default async function QuestionsPage(props: SheetProps) {
       actions={
         <>
           {leads && (
-            <SidePanel id="new" label="Plan a visit" title="New visit" className={visit ? 'btn' : 'btn btn-go'}>
+            <SidePanel
+              id="new"
+              label="Plan a visit"
+              icon={ADD}
+              title="New visit"
+              className={visit ? 'btn' : 'btn btn-go'}
+            >
               <VisitForm key={visits.length} projectId={project.id} id={null} version={null} values={empty} />
             </SidePanel>
           )}
           {leads && visit && (
-            <SidePanel id="visit" label="Change the visit" title={`${visit.title}: day, time and state`}>
+            <SidePanel id="visit" label="Change the visit" icon={CHANGE} title={`${visit.title}: day, time and state`}>
               <VisitForm
                 key={`${visit.id} ${visit.version}`}
                 projectId={project.id}

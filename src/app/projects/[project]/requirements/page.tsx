@@ -1,3 +1,4 @@
+import { SAVE } from '@/ui/kit/icons';
 import { Link } from '@/ui/Link';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { ChangesPart } from '@/features/requirements/ChangesPart';
@@ -49,10 +50,10 @@ export default async function RequirementsPage(props: SheetProps) {
           {requirements.length > 0 && (
             <>
               <a className="btn" href={hrefIn(frame, 'export/requirements.csv')}>
-                CSV
+                {SAVE} CSV
               </a>
               <a className="btn" href={hrefIn(frame, 'export/requirements.md')}>
-                Markdown
+                {SAVE} Markdown
               </a>
             </>
           )}

@@ -1,3 +1,4 @@
+import { ADD } from '@/ui/kit/icons';
 import { seesAll } from '@/server/access';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { FIRST } from '@/core/safety';
@@ -57,7 +58,7 @@ export default async function SafetyPage(props: SheetProps) {
         <>
           {safety.hazards.length > 0 && <PrintButton>Print the cautions</PrintButton>}
           {leads && (
-            <SidePanel id="new" label="Add hazard" title="A hazard of your own">
+            <SidePanel id="new" label="Add hazard" icon={ADD} title="A hazard of your own">
               <HazardForm
                 key={safety.hazards.length}
                 projectId={project.id}

@@ -1,3 +1,4 @@
+import { ADD, CHANGE, REMOVE, SAVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { mostPoints } from '@/core/scoring';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
@@ -89,7 +90,7 @@ async function Live({ frame, published }: { frame: Frame; published: Awaited<Ret
               className="btn"
               href={`/projects/${project.id}/export/standings.csv${sectionId ? `?section=${sectionId}` : ''}`}
             >
-              Save as CSV
+              {SAVE} Save as CSV
             </a>
             <ActButton
               act={publishStandings}
@@ -173,6 +174,7 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
           <SidePanel
             id="new"
             label="Add component"
+            icon={ADD}
             title="New component"
             className={components.length ? 'btn-text' : 'btn btn-go'}
           >
@@ -212,6 +214,7 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
             <SidePanel
               id={`component-${component.id}`}
               label="Change"
+              icon={CHANGE}
               of={component.name}
               title={`Component ${component.name}`}
               className="btn-text"
@@ -226,6 +229,7 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
               />
             </SidePanel>
             <ActButton
+              icon={REMOVE}
               act={removeComponent}
               undo
               input={{ projectId, id: component.id, version: component.version }}

@@ -1,3 +1,4 @@
+import { ADD } from '@/ui/kit/icons';
 import { allowed } from '@/server/access';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
@@ -40,6 +41,7 @@ export default async function SessionsPage(props: SheetProps) {
           <SidePanel
             id="new"
             label="Plan a session"
+            icon={ADD}
             title="New test session"
             className={shown.length === 0 ? 'btn btn-go' : 'btn'}
           >

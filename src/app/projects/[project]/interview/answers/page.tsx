@@ -1,3 +1,4 @@
+import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -53,7 +54,7 @@ export default async function AnswersPage(props: SheetProps) {
       byTeam={false}
       actions={
         leads && (
-          <SidePanel id="new" label="Add sentence" title="A sentence that was said elsewhere">
+          <SidePanel id="new" label="Add sentence" icon={ADD} title="A sentence that was said elsewhere">
             <StatementForm projectId={project.id} today={frame.today} />
           </SidePanel>
         )

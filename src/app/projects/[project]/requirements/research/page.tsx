@@ -1,3 +1,4 @@
+import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { removeResearch } from '@/features/research/actions';
@@ -40,7 +41,13 @@ export default async function ResearchPage(props: SheetProps) {
       about={notes.length ? plural(notes.length, 'note') : undefined}
       byTeam={false}
       actions={
-        <SidePanel id="new" label="Add note" title="New note" className={notes.length === 0 ? 'btn btn-go' : 'btn'}>
+        <SidePanel
+          id="new"
+          label="Add note"
+          icon={ADD}
+          title="New note"
+          className={notes.length === 0 ? 'btn btn-go' : 'btn'}
+        >
           <ResearchForm
             key={notes.length}
             projectId={id}
@@ -108,6 +115,7 @@ export default async function ResearchPage(props: SheetProps) {
                 <SidePanel
                   id={`note-${note.id}`}
                   label="Change"
+                  icon={CHANGE}
                   of={note.title}
                   title={`Note “${note.title}”`}
                   className="btn-text"
@@ -123,6 +131,7 @@ export default async function ResearchPage(props: SheetProps) {
                   />
                 </SidePanel>
                 <ActButton
+                  icon={REMOVE}
                   act={removeResearch}
                   input={{ projectId: id, id: note.id, version: note.version }}
                   done="Removed."

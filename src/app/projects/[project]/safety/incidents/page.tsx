@@ -1,3 +1,4 @@
+import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
 import { IncidentForm } from '@/features/safety/IncidentForm';
@@ -23,7 +24,7 @@ export default async function IncidentsPage(props: SheetProps) {
       byTeam={false}
       about="seen by instructors alone; in no export"
       actions={
-        <SidePanel id="new" label="Record incident" title="Record an incident or a near miss">
+        <SidePanel id="new" label="Record incident" icon={ADD} title="Record an incident or a near miss">
           <IncidentForm
             key={incidents.length}
             {...fixed}
@@ -48,6 +49,7 @@ export default async function IncidentsPage(props: SheetProps) {
             <SidePanel
               id={`incident-${one.id}`}
               label="Change"
+              icon={CHANGE}
               of={`${one.kind} of ${day(one.happenedOn)}`}
               title={`${one.kind === 'near miss' ? 'Near miss' : 'Incident'} of ${day(one.happenedOn, true)}`}
               className="btn-text no-print"

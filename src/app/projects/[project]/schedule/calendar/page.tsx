@@ -1,3 +1,4 @@
+import { ADD, CHANGE, SAVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { DaysOffForm } from '@/features/calendar/DaysOffForm';
 import { NoClassForm, SchoolDayForm, SectionForm } from '@/features/calendar/forms';
@@ -53,13 +54,14 @@ export default async function CalendarPage(props: SheetProps) {
         <>
           {frame.sections.length > 0 && (
             <a className="btn" href={hrefIn(frame, 'export/calendar.ics')} download>
-              Download .ics
+              {SAVE} Download .ics
             </a>
           )}
           {leads && (
             <SidePanel
               id="new"
               label="Add section"
+              icon={ADD}
               title="New section"
               className={frame.sections.length === 0 ? 'btn btn-go' : 'btn'}
             >
@@ -93,6 +95,7 @@ export default async function CalendarPage(props: SheetProps) {
               <SidePanel
                 id={`section-${section.id}`}
                 label={`Change section ${section.name}`}
+                icon={CHANGE}
                 title={`Section ${section.name}`}
                 className="btn-text no-print"
               >

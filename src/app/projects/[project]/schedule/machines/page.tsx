@@ -1,3 +1,4 @@
+import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeMachine } from '@/features/bookings/actions';
@@ -30,7 +31,7 @@ export default async function MachinesPage(props: SheetProps) {
           <Link className="btn" href={hrefIn(frame, 'schedule/bookings')}>
             Bookings
           </Link>
-          <SidePanel id="new" label="Add machine or rig" title="New machine or rig">
+          <SidePanel id="new" label="Add machine or rig" icon={ADD} title="New machine or rig">
             <MachineForm key={machines.length} {...fixed} id={null} version={null} values={NEW_RESOURCE} />
           </SidePanel>
         </>
@@ -57,6 +58,7 @@ export default async function MachinesPage(props: SheetProps) {
               <SidePanel
                 id={`machine-${machine.id}`}
                 label="Change"
+                icon={CHANGE}
                 of={machine.name}
                 title={machine.name}
                 className="btn-text"
@@ -70,6 +72,7 @@ export default async function MachinesPage(props: SheetProps) {
                 />
               </SidePanel>
               <ActButton
+                icon={REMOVE}
                 act={removeMachine}
                 undo
                 input={{ projectId: project.id, id: machine.id }}

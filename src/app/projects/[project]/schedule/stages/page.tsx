@@ -1,3 +1,4 @@
+import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { removeStage } from '@/features/schedule/actions';
@@ -30,7 +31,7 @@ export default async function StagesPage(props: SheetProps) {
       byTeam={false}
       about={stages.length > 0 ? plural(stages.length, 'stage') : undefined}
       actions={
-        <SidePanel id="new" label="Add stage" title="New stage">
+        <SidePanel id="new" label="Add stage" icon={ADD} title="New stage">
           <StageForm key={stages.length} {...fixed} id={null} version={null} values={NEW_STAGE} others={others(null)} />
         </SidePanel>
       }
@@ -73,6 +74,7 @@ export default async function StagesPage(props: SheetProps) {
                     <SidePanel
                       id={`stage-${stage.id}`}
                       label="Change"
+                      icon={CHANGE}
                       of={stage.name}
                       title={`Stage “${stage.name}”`}
                       className="btn-text"
@@ -87,6 +89,7 @@ export default async function StagesPage(props: SheetProps) {
                       />
                     </SidePanel>
                     <ActButton
+                      icon={REMOVE}
                       act={removeStage}
                       undo
                       input={{ ...fixed, id: stage.id }}

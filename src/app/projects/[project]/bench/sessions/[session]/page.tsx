@@ -1,3 +1,4 @@
+import { CHANGE, REMOVE } from '@/ui/kit/icons';
 import { allowed } from '@/server/access';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { notFound } from 'next/navigation';
@@ -72,6 +73,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
           {leads && !session.begunAt && session.seed === null && (
             <>
               <ActButton
+                icon={REMOVE}
                 act={removeSession}
                 undo
                 input={place}
@@ -80,7 +82,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
               >
                 Remove session
               </ActButton>
-              <SidePanel id="plan" label="Change the plan" title="Plan of this session">
+              <SidePanel id="plan" label="Change the plan" icon={CHANGE} title="Plan of this session">
                 <SessionForm
                   key={session.version}
                   projectId={project.id}

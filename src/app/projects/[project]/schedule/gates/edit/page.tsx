@@ -1,3 +1,4 @@
+import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeGate } from '@/features/gates/actions';
@@ -33,7 +34,7 @@ export default async function EditGatesPage(props: SheetProps) {
             All gates
           </Link>
           {stages.length > 0 && (
-            <SidePanel id="new" label="Add gate" title="New gate">
+            <SidePanel id="new" label="Add gate" icon={ADD} title="New gate">
               <GateForm key={gates.length} {...fixed} id={null} version={null} values={NEW_GATE} stages={choice} />
             </SidePanel>
           )}
@@ -67,6 +68,7 @@ export default async function EditGatesPage(props: SheetProps) {
               <SidePanel
                 id={`gate-${gate.id}`}
                 label="Change"
+                icon={CHANGE}
                 of={gate.name}
                 title={`Gate “${gate.name}”`}
                 className="btn-text"
@@ -81,6 +83,7 @@ export default async function EditGatesPage(props: SheetProps) {
                 />
               </SidePanel>
               <ActButton
+                icon={REMOVE}
                 act={removeGate}
                 undo
                 input={{ ...fixed, id: gate.id }}
