@@ -5,7 +5,7 @@ import { countNames, isDue } from '@/domain/people/today';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { listMembers } from '@/domain/classes/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, plural } from '@/core/format';
+import { day, plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
 export default async function DataPage(props: SheetProps) {
@@ -35,7 +35,7 @@ export default async function DataPage(props: SheetProps) {
         <p className={due ? 'callout' : ''}>
           Data of this project is kept until <b>{day(project.retentionUntil, true)}</b>
           {due ? ': names are due to be erased.' : '. A month before, Today says so.'} The day is set in the{' '}
-          <a href={hrefIn(frame, 'brief')}>project settings</a>; change it there.
+          <a href={withQuery(hrefIn(frame, 'brief'), { panel: 'project' })}>project settings</a>; change it there.
         </p>
         <p>
           Erasing a person replaces the name everywhere (history, published places, bundles taken out from now on), and
