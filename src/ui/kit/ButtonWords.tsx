@@ -18,7 +18,7 @@ export function ButtonWords({ icon, of, children }: Props) {
   );
   if (!icon) return words;
   return (
-    <span className="inline-flex items-center gap-1.5">
+    <span className="inline-flex items-baseline gap-1.5">
       {icon}
       <span>{words}</span>
     </span>
