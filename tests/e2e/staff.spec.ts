@@ -11,8 +11,7 @@ test('an owner invites an assistant by name; they sign in with what was shown on
   watch(desk);
   const home = await demoHome(desk);
   await desk.goto(`${home}/teams`);
-  const staff = () => panel(desk, /^Instructors and assistants/);
-  const dialog = await staff();
+  const dialog = await panel(desk, /^Instructors and assistants/);
   await dialog.getByLabel('Sign-in name of an instructor, or the name of somebody new').fill('nobody');
   await dialog.getByLabel('What they do').selectOption({ label: 'assists: records, but does not grade or decide' });
   await dialog.getByRole('button', { name: 'Invite' }).click();
@@ -36,8 +35,7 @@ test('an owner invites an assistant by name; they sign in with what was shown on
   await page.getByRole('button', { name: 'Ilse V.' }).click(); // marked as away
   await expect(page.getByRole('button', { name: 'Ilse V.' })).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Ilse V.' }).click();
-  await desk.reload();
-  await staff();
+  await desk.reload(); // the panel’s address opens it again
   const row = dialog.getByRole('listitem').filter({ hasText: 'Ottilie Brook' });
   await row.getByRole('button', { name: 'remove' }).click();
   await confirmed(desk);
