@@ -1,8 +1,7 @@
-import { CHANGE, REMOVE } from '@/ui/kit/icons';
+import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
 import type { Team } from '@/domain/classes/read';
 import { readBy, type Hazard, type Safety } from '@/domain/safety/read';
 import { ActButton } from '@/ui/forms/ActButton';
-import { SidePanel } from '@/ui/kit/SidePanel';
 import { acknowledgeHazard, removeHazard } from './actions';
 import { HazardForm, type Named } from './HazardForm';
 import { hazardForm } from './toForm';
@@ -46,13 +45,17 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
           </dl>
           {leads && (
             <p className="mt-1 no-print flex gap-5">
-              <SidePanel
+              <ChangeAndRemove
                 id={`hazard-${hazard.id}`}
-                label="Change"
-                icon={CHANGE}
-                of={hazard.name}
+                name={hazard.name}
                 title={`Hazard “${hazard.name}”`}
-                className="btn-text"
+                remove={{
+                  act: removeHazard,
+                  input: { projectId, id: hazard.id },
+                  undo: true,
+                  done: `“${hazard.name}” is removed.`,
+                  confirm: `Remove “${hazard.name}”? Its cautions no longer appear anywhere.`,
+                }}
               >
                 <HazardForm
                   key={hazard.version}
@@ -62,19 +65,7 @@ export function HazardList({ projectId, safety, teams, named, leads, ownTeam }: 
                   values={hazardForm({ ...hazard })}
                   named={named}
                 />
-              </SidePanel>
-              <ActButton
-                icon={REMOVE}
-                act={removeHazard}
-                undo
-                input={{ projectId, id: hazard.id }}
-                done={`“${hazard.name}” is removed.`}
-                confirm={`Remove “${hazard.name}”? Its cautions no longer appear anywhere.`}
-                of={hazard.name}
-                className="btn-text"
-              >
-                Remove
-              </ActButton>
+              </ChangeAndRemove>
             </p>
           )}
         </article>

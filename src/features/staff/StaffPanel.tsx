@@ -5,7 +5,6 @@ import type { StaffMember } from '@/domain/people/staff';
 import { ActButton } from '@/ui/forms/ActButton';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { fieldsOf } from '@/ui/forms/fields';
-import { InPanel } from '@/ui/kit/panel';
 import { changeStaff, inviteStaff, removeStaff } from './actions';
 import { inviteSchema, ROLES } from './schema';
 
@@ -61,23 +60,20 @@ export function StaffPanel({ projectId, staff, self }: Props) {
           </li>
         ))}
       </ul>
-      {/* What is shown once stays in sight: inviting somebody does not close the panel it is done in. */}
-      <InPanel value={null}>
-        <RecordForm
-          id={`staff-${projectId}`}
-          schema={inviteSchema}
-          values={{ name: '', role: 'co-instructor' as const }}
-          fixed={{ projectId }}
-          submit={inviteStaff}
-          label="Invite"
-          saved="They are in this project now."
-          compact
-          then={(result) => (setMade(result as typeof made), '')}
-        >
-          <Text name="name" label="Sign-in name of an instructor, or the name of somebody new" autoComplete="off" />
-          <Choice name="role" label="What they do" options={ROLES} />
-        </RecordForm>
-      </InPanel>
+      <RecordForm
+        id={`staff-${projectId}`}
+        schema={inviteSchema}
+        values={{ name: '', role: 'co-instructor' as const }}
+        fixed={{ projectId }}
+        submit={inviteStaff}
+        label="Invite"
+        saved="They are in this project now."
+        compact
+        then={(result) => (setMade(result as typeof made), '')}
+      >
+        <Text name="name" label="Sign-in name of an instructor, or the name of somebody new" autoComplete="off" />
+        <Choice name="role" label="What they do" options={ROLES} />
+      </RecordForm>
       {made && (
         <p className="callout mt-2">
           {made.password ? (

@@ -35,7 +35,7 @@ interface Props<T extends Maybe<AnyObject>> {
   submit: (input: Record<string, unknown>) => Promise<Outcome<unknown>>;
   label: string;
   saved?: string;
-  /** Where to go once saved: a fixed address, or one that the answer names. */
+  /** Where to go once saved: a fixed address, or one that the answer names; '' for staying, also where it stands in a panel. */
   then?: string | ((result: Record<string, unknown>) => string);
   cancel?: string;
   /** Names of fields for the comparison of two versions. */
@@ -95,11 +95,11 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
       if (kept) {
         // Only a page that the device keeps can be opened without a line.
         if (next && navigator.serviceWorker?.controller) location.assign(next);
-        else closePanel?.();
+        else if (!then) closePanel?.();
         return;
       }
       if (next) router.push(next);
-      else closePanel?.();
+      else if (!then) closePanel?.();
       router.refresh();
       return;
     }

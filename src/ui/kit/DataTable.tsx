@@ -71,7 +71,11 @@ export default function DataTable({ label, columns, rows, chosen, choose }: Prop
               const sorted = header.column.getIsSorted();
               return (
                 <th key={header.id} aria-sort={sorted === 'asc' ? 'ascending' : sorted ? 'descending' : undefined}>
-                  <button type="button" className="cursor-pointer" onClick={header.column.getToggleSortingHandler()}>
+                  <button
+                    type="button"
+                    className="cursor-pointer uppercase"
+                    onClick={header.column.getToggleSortingHandler()}
+                  >
                     {header.id}
                     <span aria-hidden>{sorted === 'asc' ? ' ↑' : sorted ? ' ↓' : ''}</span>
                   </button>

@@ -31,10 +31,10 @@ interface Props {
  */
 export function SidePanel({ id, label, of, title, icon, className = 'btn', children }: Props) {
   const named = useSearchParams().get(PARAM) === id;
-  // Named in the address it opens as soon as there is a page to stand before; the server draws none.
   // Left, it is gone at once, whatever becomes of the address: what the page fetches meanwhile may set it once more.
   const [left, setLeft] = useState(false);
   if (left && !named) setLeft(false);
+  // Named in the address it opens as soon as there is a page to stand before; the server draws none.
   const open = useReady() && named && !left;
   const pushed = useRef(false);
   const show = () => {

@@ -21,8 +21,7 @@ export function useAsk(ahead = true): {
     if (!ahead) return;
     const timer = setTimeout(fetchNow, 1500);
     return () => clearTimeout(timer);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, whatever the page is drawn for
-  }, [ahead]);
+  }, [ahead, fetchNow]);
   return {
     ask: (question, then) => setOpen({ question, then }),
     asked: open && Ask && <Ask {...open.question} answer={(reason) => (close(), open.then(reason))} close={close} />,

@@ -1,4 +1,5 @@
-import { ADD, CHANGE, REMOVE, SAVE } from '@/ui/kit/icons';
+import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
+import { ADD, SAVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { mostPoints } from '@/core/scoring';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
@@ -211,13 +212,17 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
                   .join(', ')}
               </span>
             </p>
-            <SidePanel
+            <ChangeAndRemove
               id={`component-${component.id}`}
-              label="Change"
-              icon={CHANGE}
-              of={component.name}
+              name={component.name}
               title={`Component ${component.name}`}
-              className="btn-text"
+              remove={{
+                act: removeComponent,
+                input: { projectId, id: component.id, version: component.version },
+                undo: true,
+                done: `${component.name} no longer counts.`,
+                confirm: `Take ${component.name} out of the ranking?`,
+              }}
             >
               <ComponentForm
                 key={component.version}
@@ -227,19 +232,7 @@ function Components({ frame, standings }: { frame: Frame; standings: Standings }
                 values={componentForm({ ...component })}
                 sources={sources}
               />
-            </SidePanel>
-            <ActButton
-              icon={REMOVE}
-              act={removeComponent}
-              undo
-              input={{ projectId, id: component.id, version: component.version }}
-              done={`${component.name} no longer counts.`}
-              confirm={`Take ${component.name} out of the ranking?`}
-              of={component.name}
-              className="btn-text"
-            >
-              Remove
-            </ActButton>
+            </ChangeAndRemove>
           </li>
         ))}
       </ul>

@@ -1,4 +1,5 @@
-import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
+import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
+import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { removeResearch } from '@/features/research/actions';
@@ -6,7 +7,6 @@ import { ResearchForm } from '@/features/research/ResearchForm';
 import { allowed } from '@/server/access';
 import { inForce, listRequirements } from '@/domain/requirements/read';
 import { listResearch, type Research } from '@/domain/research/read';
-import { ActButton } from '@/ui/forms/ActButton';
 import { measured, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
@@ -112,13 +112,17 @@ export default async function ResearchPage(props: SheetProps) {
             )}
             {allowed(seat, 'research.write', note) && (
               <p className="no-print mt-1 flex gap-5">
-                <SidePanel
+                <ChangeAndRemove
                   id={`note-${note.id}`}
-                  label="Change"
-                  icon={CHANGE}
-                  of={note.title}
+                  name={note.title}
                   title={`Note “${note.title}”`}
-                  className="btn-text"
+                  remove={{
+                    act: removeResearch,
+                    input: { projectId: id, id: note.id, version: note.version },
+                    undo: leads,
+                    done: 'Removed.',
+                    confirm: `Remove “${note.title}” and its ${plural(note.findings.length, 'finding')}?`,
+                  }}
                 >
                   <ResearchForm
                     key={note.version}
@@ -129,18 +133,7 @@ export default async function ResearchPage(props: SheetProps) {
                     requirements={offered}
                     leads={leads}
                   />
-                </SidePanel>
-                <ActButton
-                  icon={REMOVE}
-                  act={removeResearch}
-                  input={{ projectId: id, id: note.id, version: note.version }}
-                  done="Removed."
-                  confirm={`Remove “${note.title}” and its ${plural(note.findings.length, 'finding')}?`}
-                  of={note.title}
-                  className="btn-text"
-                >
-                  Remove
-                </ActButton>
+                </ChangeAndRemove>
               </p>
             )}
           </section>

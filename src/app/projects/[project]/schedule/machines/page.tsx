@@ -1,4 +1,5 @@
-import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
+import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
+import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeMachine } from '@/features/bookings/actions';
@@ -7,7 +8,6 @@ import { NEW_RESOURCE, machineForm } from '@/features/bookings/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { listMachines } from '@/domain/bookings/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { ActButton } from '@/ui/forms/ActButton';
 import { day, plural } from '@/core/format';
 import { pool } from '@/db/connection';
 
@@ -55,13 +55,17 @@ export default async function MachinesPage(props: SheetProps) {
                     `; closed: ${machine.closures.map(({ from, to }) => (from === to ? day(from) : `${day(from)} to ${day(to)}`)).join(', ')}`}
                 </span>
               </p>
-              <SidePanel
+              <ChangeAndRemove
                 id={`machine-${machine.id}`}
-                label="Change"
-                icon={CHANGE}
-                of={machine.name}
+                name={machine.name}
                 title={machine.name}
-                className="btn-text"
+                remove={{
+                  act: removeMachine,
+                  input: { projectId: project.id, id: machine.id },
+                  undo: true,
+                  done: `“${machine.name}” is removed.`,
+                  confirm: `Remove ${machine.name}?`,
+                }}
               >
                 <MachineForm
                   key={machine.version}
@@ -70,19 +74,7 @@ export default async function MachinesPage(props: SheetProps) {
                   version={machine.version}
                   values={machineForm({ ...machine })}
                 />
-              </SidePanel>
-              <ActButton
-                icon={REMOVE}
-                act={removeMachine}
-                undo
-                input={{ projectId: project.id, id: machine.id }}
-                done={`“${machine.name}” is removed.`}
-                confirm={`Remove ${machine.name}? Its bookings go with it.`}
-                of={machine.name}
-                className="btn-text"
-              >
-                Remove
-              </ActButton>
+              </ChangeAndRemove>
             </li>
           );
         })}

@@ -1,4 +1,5 @@
-import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
+import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
+import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { removeStage } from '@/features/schedule/actions';
@@ -7,7 +8,6 @@ import { StartPlans } from '@/features/schedule/StartPlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listStages, type Stage } from '@/domain/plan/read';
-import { ActButton } from '@/ui/forms/ActButton';
 import { plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
@@ -71,13 +71,17 @@ export default async function StagesPage(props: SheetProps) {
                       .join('; ')}
                   </Told>
                   <span className="no-print flex gap-4 md:justify-end">
-                    <SidePanel
+                    <ChangeAndRemove
                       id={`stage-${stage.id}`}
-                      label="Change"
-                      icon={CHANGE}
-                      of={stage.name}
+                      name={stage.name}
                       title={`Stage “${stage.name}”`}
-                      className="btn-text"
+                      remove={{
+                        act: removeStage,
+                        input: { ...fixed, id: stage.id },
+                        undo: true,
+                        done: `“${stage.name}” is removed.`,
+                        confirm: `Remove the stage “${stage.name}”?`,
+                      }}
                     >
                       <StageForm
                         key={stage.version}
@@ -87,19 +91,7 @@ export default async function StagesPage(props: SheetProps) {
                         values={stageForm({ ...stage })}
                         others={others(stage.id)}
                       />
-                    </SidePanel>
-                    <ActButton
-                      icon={REMOVE}
-                      act={removeStage}
-                      undo
-                      input={{ ...fixed, id: stage.id }}
-                      done={`“${stage.name}” is removed.`}
-                      confirm={`Remove the stage “${stage.name}”?`}
-                      of={stage.name}
-                      className="btn-text"
-                    >
-                      Remove
-                    </ActButton>
+                    </ChangeAndRemove>
                   </span>
                 </div>
               </li>

@@ -78,7 +78,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
                 undo
                 input={place}
                 done="The session is removed."
-                confirm="Remove this session? Its run sheet goes with it; runs stay."
+                confirm="Remove this session? Its run sheet goes with it."
               >
                 Remove session
               </ActButton>

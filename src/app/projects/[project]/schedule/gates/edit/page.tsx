@@ -1,4 +1,5 @@
-import { ADD, CHANGE, REMOVE } from '@/ui/kit/icons';
+import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
+import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { removeGate } from '@/features/gates/actions';
@@ -7,7 +8,6 @@ import { gateForm, NEW_GATE } from '@/features/gates/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { listGates } from '@/domain/gates/read';
 import { listStages } from '@/domain/plan/read';
-import { ActButton } from '@/ui/forms/ActButton';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
@@ -65,13 +65,17 @@ export default async function EditGatesPage(props: SheetProps) {
                   before {gate.stageName}, {plural(gate.items.length, 'item')}
                 </span>
               </p>
-              <SidePanel
+              <ChangeAndRemove
                 id={`gate-${gate.id}`}
-                label="Change"
-                icon={CHANGE}
-                of={gate.name}
+                name={gate.name}
                 title={`Gate “${gate.name}”`}
-                className="btn-text"
+                remove={{
+                  act: removeGate,
+                  input: { ...fixed, id: gate.id },
+                  undo: true,
+                  done: `“${gate.name}” is removed.`,
+                  confirm: `Remove “${gate.name}” with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}?`,
+                }}
               >
                 <GateForm
                   key={gate.version}
@@ -81,19 +85,7 @@ export default async function EditGatesPage(props: SheetProps) {
                   values={gateForm(gate)}
                   stages={choice}
                 />
-              </SidePanel>
-              <ActButton
-                icon={REMOVE}
-                act={removeGate}
-                undo
-                input={{ ...fixed, id: gate.id }}
-                done={`“${gate.name}” is removed.`}
-                confirm={`Remove “${gate.name}” with ${plural(gate.signatures.length, 'signature')} and ${plural(gate.decisions.length, 'decision')}?`}
-                of={gate.name}
-                className="btn-text"
-              >
-                Remove
-              </ActButton>
+              </ChangeAndRemove>
             </li>
           ))}
         </ul>
