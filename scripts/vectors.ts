@@ -5,6 +5,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import * as bench from '@/core/bench';
+import * as builds from '@/core/builds';
 import * as calendar from '@/core/calendar';
 import * as concepts from '@/core/concepts';
 import * as plan from '@/core/plan';
@@ -19,6 +20,7 @@ import * as units from '@/core/units';
 // The contract names the plan and the test day after the calendar they stand on.
 const subjects: Record<string, object> = {
   bench,
+  builds,
   calendar: { ...calendar, ...plan, ...sessions },
   concepts,
   ranking,

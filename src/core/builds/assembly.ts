@@ -60,7 +60,7 @@ const DOES: Record<PartState, string> = {
  * Says of one thing that many build: whose turn it is with each part, who has nothing to do, what blocks the assembly,
  * and how the work is shared. A drawing is checked by its checker, or by anybody but its owner; the second check is made
  * by a third person. The assembly is blocked by parts that do not fit yet and by interfaces that disagree or lack an entry.
- * @throws CoreError for a part that stands twice, one that its owner checks, an unknown state or person, or a share not above 0
+ * @throws CoreError for a part that appears twice, one that its owner checks, an unknown state or person, or a share not above 0
  * @example assembly({ people: ['a'], parts: [{ id: 'P1', owner: 'a', checker: null, state: 'listed', share: 1 }], interfaces: [] }).idle // []
  */
 export function assembly(input: {
@@ -112,7 +112,7 @@ function turnOf({ id, owner, checker, checkedBy, state }: Part): Turn {
 function checkParts(parts: readonly Part[], people: readonly string[]) {
   const seen = new Set<string>();
   for (const { id, owner, checker, state, share } of parts) {
-    if (seen.has(id)) throw new CoreError(`The part ${id} stands twice.`);
+    if (seen.has(id)) throw new CoreError(`The part ${id} appears twice.`);
     seen.add(id);
     oneOf(state, PART_STATES, `The state of ${id}`);
     if (finite(share, `The share of ${id}`) <= 0)

@@ -45,13 +45,16 @@ export function quantity(value: number | null | undefined, unit: string | null |
   return unitAfter(number(value, digits), unit);
 }
 
+/** What money is counted in that has a singular. */
+const COINS = new Set(['credits', 'tokens', 'coins']);
 /** Signs of money that stand before the figure. */
 const BEFORE = new Set(['€', '$', '£', '¥', '₹']);
 
 function unitAfter(shown: string, unit: string | null | undefined): string {
   if (!unit || unit === 'count') return shown;
   if (BEFORE.has(unit)) return shown.startsWith('−') ? `−${unit}${shown.slice(1)}` : `${unit}${shown}`;
-  return unit === 'deg' ? `${shown}°` : `${shown} ${unit}`;
+  if (unit === 'deg') return `${shown}°`;
+  return `${shown} ${/^−?1$/.test(shown) && COINS.has(unit) ? unit.slice(0, -1) : unit}`;
 }
 
 /** How a unit is written in a column head. */
