@@ -26,10 +26,13 @@ const CONSTRAINTS: Record<string, Problem> = {
     message: 'Another note is marked as last season’s winner; remove the mark there first.',
   },
   research_winner_of_last_season: { field: 'isWinner', message: 'Only a note about last season can be its winner.' },
-  finding_once: { field: 'findings', message: 'One requirement stands twice; say what is found about it in one line.' },
+  finding_once: {
+    field: 'findings',
+    message: 'One requirement appears twice; say what is found about it in one line.',
+  },
   parameter_name_key: { field: 'parameterName', message: 'A parameter of this name exists already.' },
   section_name_key: { field: 'name', message: 'A section of this name exists already.' },
-  section_days_in_order: { field: 'lastDay', message: 'The last day lies before the first day.' },
+  section_days_in_order: { field: 'lastDay', message: 'The last day is before the first day.' },
   team_name_key: { field: 'name', message: 'A team of this name exists already.' },
   instrument_name_key: { field: 'name', message: 'An instrument of this name exists already.' },
   protocol_name_key: { field: 'name', message: 'A protocol of this name exists already.' },
@@ -57,17 +60,17 @@ const CONSTRAINTS: Record<string, Problem> = {
   stage_has_one_length: { field: 'length', message: 'A stage takes meetings or minutes, one of both.' },
   stage_shortest_is_shorter: { field: 'shortest', message: 'The fewest meetings are more than it takes.' },
   stage_left_out_is_optional: { field: 'optional', message: 'Only an optional stage can be left out.' },
-  stage_link_once: { field: 'after', message: 'A stage stands twice among those this one comes after.' },
+  stage_link_once: { field: 'after', message: 'A stage appears twice among those this one comes after.' },
   stage_not_after_itself: { field: 'after', message: 'A stage can’t come after itself.' },
   stage_is_awaited: { field: '', message: 'Other stages come after this one; change them first.' },
   stage_has_hand_ins: { field: '', message: 'Teams have handed something in for this stage; it can’t be removed.' },
   hand_in_once: { field: '', message: 'A teammate has handed this in meanwhile; reload to see it.' },
   hand_in_has_day: { field: '', message: 'What is handed in needs a day.' },
   cancelled_meeting_once: { field: 'lost', message: 'The same meeting is cancelled twice.' },
-  school_day_in_order: { field: 'lastDay', message: 'The last day lies before the first.' },
+  school_day_in_order: { field: 'lastDay', message: 'The last day is before the first.' },
   school_day_apart: { field: 'firstDay', message: 'Some of these days are on the school’s list already.' },
   concept_round_once: { field: '', message: 'Somebody else has set this meanwhile; reload to see it.' },
-  concept_claim_once: { field: 'claims', message: 'A requirement stands twice; say in one line how it is answered.' },
+  concept_claim_once: { field: 'claims', message: 'A requirement appears twice; say in one line how it is answered.' },
   concept_claim_whole: { field: 'claims', message: 'A number needs its unit; an uncertainty needs its number.' },
   concept_not_chosen_has_reason: {
     field: 'reason',
@@ -97,15 +100,15 @@ const CONSTRAINTS: Record<string, Problem> = {
   part_check_named: { field: '', message: 'First somebody else than its owner has to check it.' },
   part_thickness_whole: { field: 'thickness', message: 'A thickness needs its unit.' },
   interface_of_two: { field: 'otherId', message: 'An interface lies between two parts.' },
-  draw_stands: { field: '', message: 'A draw stands: its list is frozen, and its seed was called.' },
+  draw_stands: { field: '', message: 'This draw can’t be changed: its list is frozen and its seed was called.' },
   draw_called_twice: { field: 'first', message: 'Two people call out digits.' },
   hazard_name_key: { field: 'name', message: 'A hazard of this name exists already.' },
   hazard_has_sign_offs: {
     field: '',
     message: 'Students are signed off for this hazard; withdraw the sign-offs first, or let it name nothing.',
   },
-  hazard_use_once: { field: '', message: 'A place stands twice among those where this hazard matters.' },
-  sign_off_in_order: { field: 'validUntil', message: 'The last day lies before the day of the training.' },
+  hazard_use_once: { field: '', message: 'A place appears twice among those where this hazard matters.' },
+  sign_off_in_order: { field: 'validUntil', message: 'The last day is before the day of the training.' },
   acknowledgement_once: { field: '', message: 'A teammate has just said that your team has read it.' },
   machine_name_key: { field: 'name', message: 'A machine of this name exists already.' },
   machine_has_bookings: {
@@ -113,7 +116,7 @@ const CONSTRAINTS: Record<string, Problem> = {
     message: 'Teams have asked for this machine, so it stays as a record; close it instead.',
   },
   machine_has_sessions: { field: '', message: 'A test session uses this machine; change the session first.' },
-  closure_in_order: { field: 'closures', message: 'The last day of a closure lies before its first.' },
+  closure_in_order: { field: 'closures', message: 'The last day of a closure is before its first.' },
   booking_apart: { field: 'slot', message: 'This slot was taken a moment ago; choose another one.' },
   session_run_once: { field: '', message: 'Somebody else has marked this run already; look again.' },
   gate_name_key: { field: 'name', message: 'A gate of this name exists already.' },
@@ -153,6 +156,6 @@ export function problemOf(error: unknown): Problem | null {
   if (code === '23503')
     return { field: '', message: 'Something this refers to is not part of this project, or was removed.' };
   if (code === '23505') return { field: '', message: 'This exists already.' };
-  if (code === '23514') return { field: '', message: 'A value lies outside what is allowed here.' };
+  if (code === '23514') return { field: '', message: 'A value is outside what is allowed here.' };
   return { field: '', message: VALUES[code] ?? 'A value here is not of the kind that belongs in its place.' };
 }

@@ -118,7 +118,7 @@ describe('a slot', () => {
     ['outlasts the meeting', `${WED} 10:45`, { minutes: '15' }, 'minutes', /outlast the meeting: it ends at 10:55/],
     ['begins before it opens', `${WED} 10:06`, {}, 'slot', /open from 10:10 to 10:50/],
     ['ends after it closes', `${WED} 10:36`, {}, 'slot', /open from 10:10 to 10:50/],
-    ['lies outside the meeting', `${WED} 12:00`, {}, 'slot', /outside the meeting/],
+    ['is outside the meeting', `${WED} 12:00`, {}, 'slot', /outside the meeting/],
     ['lies on a day without meeting', '2026-10-27 10:10', {}, 'slot', /does not meet on this day/],
     ['is over', '2026-10-21 10:30', {}, 'slot', /is over/],
     ['is no slot', 'tomorrow', {}, 'slot', /slot of the list/],

@@ -227,7 +227,7 @@ describe('a bundle that fits the format but makes no sense', () => {
         }),
       /event 1 .*line/,
     ],
-    ['an id twice', (b) => void b.tables.team!.push(b.tables.team![0]!), /team 9 .*stands twice/],
+    ['an id twice', (b) => void b.tables.team!.push(b.tables.team![0]!), /team 9 .*appears twice/],
     ['two teams of one name', (b) => copyRows(b, 'team', [b.tables.team![0]!], ' B'), /exists already/],
     ['a time zone that does not exist', (b) => setProject(b, { time_zone: 'Moon/Crater' }), /Moon/],
     ['a date that does not exist', (b) => void (b.tables.section![0]!.first_day = '2026-02-30'), /2026-02-30/],

@@ -220,7 +220,7 @@ test('one answer for each question; a sentence of it is kept as it was said, onc
   expect(done(await keep('1.1 m wide. We measured')).id).toBe(first.id);
   const [kept] = await pool()`select sentence, said_by, said_on from statement where id = ${first.id}`;
   expect(kept).toEqual({ sentence: '1.1 m wide. We measured', saidBy: 'client, third visit', saidOn: '2026-10-27' });
-  expect(refused(await keep('measured it. Another answer')).sentence).toMatch(/no part of one answer/);
+  expect(refused(await keep('measured it. Another answer')).sentence).toMatch(/within one answer/);
   expect(refused(await saveStatement({ projectId: p.id, answerId: null, sentence: 'Made up' }))['']).toMatch(
     /Select a sentence/,
   );

@@ -332,7 +332,7 @@ describe('days off', () => {
     ];
     const save = (list: object[]) => saveNoClass({ projectId: p.id, version, usesSchoolDays: true, days: list });
     expect(refused(await save(days))['days.1.firstDay']).toMatch(/overlap with “holiday”, 2026-09-07 to 2026-09-09/);
-    expect(refused(await save([{ ...days[0], lastDay: '2026-09-06' }]))['days.0.lastDay']).toMatch(/lies before/);
+    expect(refused(await save([{ ...days[0], lastDay: '2026-09-06' }]))['days.0.lastDay']).toMatch(/is before/);
   });
   test('of the school count in every project that uses the list', async () => {
     const other = await demoProject('second-project');

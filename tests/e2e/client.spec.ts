@@ -73,7 +73,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await page.getByLabel('First day').fill('2027-02-01');
     await page.getByLabel('Last day').fill('2027-03-19');
     await page.getByLabel('Start').first().fill('10:05');
-    await save(page, 'Save the section');
+    await save(page, 'Save section');
     await go('teams');
     await page.getByLabel('Roster, pasted').fill(ROSTER);
     await page.getByRole('button', { name: 'Check it first' }).click();
@@ -93,7 +93,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await go('brief/edit');
     await page.getByRole('button', { name: 'Setting' }).click();
     await page.getByRole('textbox', { name: 'Setting' }).pressSequentially(' Mind the lamp.');
-    await save(page, 'Save the brief', /Students see it once you publish it/);
+    await save(page, 'Save brief', /Students see it once you publish it/);
     await page.getByLabel('What is new, for students').fill('There is a lamp.');
     await save(page, 'Publish as version 2', 'Version 2 is published.');
     await go('brief', Ada);
@@ -125,7 +125,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await expect(row('favourite').getByText('hidden')).toBeVisible();
     const visit = await panel(page, 'Change the visit');
     await visit.getByLabel('State', { exact: true }).selectOption('running');
-    await visit.getByRole('button', { name: 'Save the visit' }).click();
+    await visit.getByRole('button', { name: 'Save visit' }).click();
     await expect(page.getByText(/, running$/)).toBeVisible();
   });
 
@@ -157,7 +157,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     const asked = client.getByRole('listitem').filter({ hasText: 'How many books will' });
     await expect(client.getByText('favourite book')).toHaveCount(0);
     await asked.getByLabel('Your answer').fill('Forty books. I weighed them: 14 kg.');
-    await asked.getByRole('button', { name: 'Send the answer' }).click();
+    await asked.getByRole('button', { name: 'Send answer' }).click();
     await expect(asked.getByText('I weighed them: 14 kg.')).toBeVisible();
     await client.context().close();
   });
@@ -193,7 +193,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await page.getByLabel('What is measured').selectOption({ label: 'Bracket mass (mass)' });
     await page.getByLabel('Limit', { exact: true }).fill('130');
     await page.getByLabel('Unit', { exact: true }).fill('g');
-    await save(page, 'Save the requirement');
+    await save(page, 'Save requirement');
     const checks = page.getByRole('region', { name: 'Checks' });
     await expect(checks).toContainText('R-01 asks for at most 120 g, R-04 for at least 130 g: no value is both.');
     await expect(page.getByRole('row', { name: /R-04/ })).toContainText('“The bracket needs 130 g of card”');
@@ -205,10 +205,10 @@ test('from what the client said to one list, and a change that turns a verdict',
     await go('requirements');
     await page.getByRole('row', { name: /R-04/ }).getByRole('link', { name: 'change' }).click();
     await page.getByLabel('State', { exact: true }).selectOption('withdrawn');
-    await page.getByRole('button', { name: 'Save the requirement' }).click();
+    await page.getByRole('button', { name: 'Save requirement' }).click();
     await expect(page.getByText(/Say why it changes/)).toBeVisible();
     await page.getByLabel('Why it changes').fill('The client meant the old card.');
-    await save(page, 'Save the requirement');
+    await save(page, 'Save requirement');
     await expect(page.getByRole('region', { name: 'Checks' })).not.toContainText('no value is both');
     await expect(page.locator('#changes')).toContainText('The client meant the old card.');
   });
@@ -223,7 +223,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await Ada.getByLabel('Bracket mass').fill('110');
     await Ada.getByLabel('Instrument').first().selectOption({ label: 'Kitchen scale' });
     expect(await mass.count()).toBeGreaterThan(0);
-    await Ada.getByRole('button', { name: 'Save the iteration' }).click();
+    await Ada.getByRole('button', { name: 'Save iteration' }).click();
     await expect(Ada.getByRole('row', { name: /R-01/ })).toContainText('conforms');
     await go('bench/enter', Ada);
     for (const key of ['4', '.', '5']) await Ada.getByRole('button', { name: key, exact: true }).click();
@@ -235,7 +235,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await page.getByLabel('Limit', { exact: true }).fill('100');
     await expect(page.getByRole('region', { name: 'What it touches' })).toContainText(/Oak 1: conforms → fails/);
     await page.getByLabel('Why it changes').fill('The rail is weaker than we thought.');
-    await save(page, 'Save the requirement');
+    await save(page, 'Save requirement');
     await go('');
     const oak = page.getByRole('region', { name: 'Oak', exact: true });
     await expect(oak).toContainText('R-01 Bracket mass: changed from ≤ 120 g to ≤ 100 g');

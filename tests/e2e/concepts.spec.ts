@@ -8,7 +8,7 @@ import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
 import { toTemplate } from '@/domain/bundle/templates';
 import { SESSION_COOKIE } from '@/server/actor';
 import { newToken, tokenHash } from '@/server/secrets';
-import { confirmed } from './browser';
+import { confirmed, panel } from './browser';
 import { enter, expect, test, world } from './world';
 
 const PHONE = { width: 390, height: 844 };
@@ -92,7 +92,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
       // The last one is in a workshop without a line: it is kept on the phone, and goes out by itself.
       const offline = i === NAMES.length - 1;
       if (offline) await who.context().setOffline(true);
-      await who.getByRole('button', { name: 'Hand it in' }).click();
+      await who.getByRole('button', { name: 'Hand in concept' }).click();
       if (offline) {
         await said('It is saved on this device', who);
         await who.context().setOffline(false);
@@ -127,7 +127,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
 
   await test.step('the order of the pitches is drawn from a frozen list by two callers', async () => {
     await go('concepts/pitches');
-    await page.getByRole('button', { name: 'Freeze the list of concepts' }).click();
+    await page.getByRole('button', { name: 'Freeze list of concepts' }).click();
     await page.getByLabel('The first person calls').fill('12');
     await page.getByLabel('The second person calls').fill('7');
     await page.getByRole('button', { name: 'Draw', exact: true }).click();
@@ -152,7 +152,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
       await rows.getByLabel('Criterion', { exact: true }).nth(i).fill(name!);
       await rows.getByLabel('Weight', { exact: true }).nth(i).fill(weight!);
     }
-    await page.getByRole('button', { name: 'Save the selection' }).click();
+    await page.getByRole('button', { name: 'Save selection' }).click();
     await said('No ballot yet.');
     // Sled 5/1, Twin 4/4, Bowl 1/5 by one; the other differs most on how level the sled keeps it.
     for (const [name, given] of [
@@ -246,16 +246,18 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
       ['P1', 'Base', 'Kofi B.'],
       ['P2', 'Tower', 'Sam I.'],
     ] as const) {
-      await page.getByLabel('Code').first().fill(code);
-      await page.getByLabel('Part', { exact: true }).first().fill(name);
-      await page.getByLabel('Owner').first().selectOption(owner);
-      await page.getByRole('button', { name: 'Add the part' }).click();
+      const part = await panel(page, 'Add part');
+      await part.getByLabel('Code').fill(code);
+      await part.getByLabel('Part', { exact: true }).fill(name);
+      await part.getByLabel('Owner').selectOption(owner);
+      await part.getByRole('button', { name: 'Add part' }).click();
       await expect(page.getByRole('cell', { name, exact: true })).toBeVisible();
     }
-    await page.getByLabel('What meets what').fill('Foot in the slot');
-    await page.getByLabel('Part', { exact: true }).last().selectOption('P1 Base');
-    await page.getByLabel('meets part').selectOption('P2 Tower');
-    await page.getByRole('button', { name: 'Add the interface' }).click();
+    const pair = await panel(page, 'Add interface');
+    await pair.getByLabel('What meets what').fill('Foot in the slot');
+    await pair.getByLabel('Part', { exact: true }).selectOption('P1 Base');
+    await pair.getByLabel('meets part').selectOption('P2 Tower');
+    await pair.getByRole('button', { name: 'Add interface' }).click();
     await said('a side is missing');
     for (const [name, code, value] of [
       ['Kofi', 'P1', '42'],
@@ -283,8 +285,9 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
 
   await test.step('a draw is made and repeated by a stranger', async () => {
     await go('teams/draws');
-    await page.getByLabel('Public page: anyone with the address can see and repeat the draw').first().check();
-    await page.getByRole('button', { name: 'Freeze the list' }).first().click();
+    const list = await panel(page, /^Teams$/);
+    await list.getByLabel('Public page: anyone with the address can see and repeat the draw').check();
+    await list.getByRole('button', { name: 'Freeze list' }).click();
     await page.getByLabel('The first person calls').fill('4711');
     await page.getByLabel('The second person calls').fill('0815');
     await page.getByRole('button', { name: 'Draw', exact: true }).click();

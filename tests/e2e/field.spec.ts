@@ -77,7 +77,7 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
     await phone.getByRole('button', { name: '3 Pictures' }).click();
     await phone.getByLabel('Add a picture').setInputFiles('docs/screenshots/entry-phone.png');
     await expect(phone.getByAltText('entry-phone.jpg')).toBeVisible();
-    await phone.getByRole('button', { name: 'Save the iteration' }).click();
+    await phone.getByRole('button', { name: 'Save iteration' }).click();
     await expect(phone.getByText('2 entries wait on this device.')).toBeVisible();
     await phone.goto(`${home}/bench/enter`);
     const other = (await phone.getByLabel('entered by').locator('option').last().innerText()).trim();
@@ -144,7 +144,7 @@ test('a judge scores without a line, and the points arrive once', async ({ brows
   await expect(page.getByRole('heading', { name: 'Schist' })).toBeVisible();
   const fields = page.getByRole('textbox');
   for (const field of await fields.all()) await field.fill('7');
-  await page.getByRole('button', { name: 'Save the points' }).click();
+  await page.getByRole('button', { name: 'Save points' }).click();
   await page.waitForURL('**/judge');
   await expect(page.getByText('Saved on this device, not sent yet')).toBeVisible();
   await page.context().setOffline(false);
@@ -164,7 +164,7 @@ test('a change is put back from the history, with what changes shown first', asy
   const accuracy = form.getByLabel('Accuracy');
   const before = await accuracy.inputValue();
   await accuracy.fill('77');
-  await form.getByRole('button', { name: 'Save the instrument' }).click();
+  await form.getByRole('button', { name: 'Save instrument' }).click();
   await expect(page.getByText('Saved.').first()).toBeVisible();
   await page.goto(`${home}/history?kind=instrument`);
   await page.getByRole('row').filter({ hasText: '77' }).getByRole('link', { name: 'restore …' }).first().click();
@@ -287,7 +287,7 @@ test('where no stream gets through, the page asks by itself', async ({ browser }
   await other.goto(`${home}/bench`);
   const form = await panel(other, 'Change Inclinometer');
   await form.getByLabel('Accuracy').fill('0.77');
-  await form.getByRole('button', { name: 'Save the instrument' }).click();
+  await form.getByRole('button', { name: 'Save instrument' }).click();
   await expect(page.locator('p', { hasText: 'Inclinometer: ' })).toContainText('0.77', { timeout: 50_000 });
   for (const one of [page, other]) await one.context().close();
 });

@@ -55,7 +55,7 @@ test('from a new project to a first standing in few steps, as First steps say th
   await page.getByLabel('First day').fill(day(-7));
   await page.getByLabel('Last day').fill(day(60));
   await page.getByLabel('Start', { exact: true }).first().fill('10:05');
-  await press('Save the section');
+  await press('Save section');
   await expect(page.getByRole('heading', { name: 'Section 1' })).toBeVisible();
   step('section');
 

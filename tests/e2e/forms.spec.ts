@@ -45,11 +45,11 @@ test('two instructors change the same instrument: the second sees both versions 
   // The second is writing already; what the first saves reaches the page, but not the form that is being written in.
   await mine.getByLabel('Accuracy').fill('0.8');
   await theirs.getByLabel('Accuracy').fill('0.7');
-  await theirs.getByRole('button', { name: 'Save the instrument' }).click();
+  await theirs.getByRole('button', { name: 'Save instrument' }).click();
   await expect(first.locator('p', { hasText: 'Steel rule: length' })).toContainText('± 0.7 mm');
   await expect(second.locator('p', { hasText: 'Steel rule: length' })).toContainText('± 0.7 mm');
   await mine.getByLabel('Accuracy').fill('0.9');
-  await mine.getByRole('button', { name: 'Save the instrument' }).click();
+  await mine.getByRole('button', { name: 'Save instrument' }).click();
   const both = second.getByRole('alert', { name: 'Both versions' });
   await expect(both).toContainText('Maren Okonjo saved this while you were writing. Nothing was overwritten');
   await expect(both.getByRole('row', { name: 'Accuracy' })).toContainText(/0\.9\s*0\.7/);
@@ -125,7 +125,7 @@ test('every kind of odd input is answered at its place, and nothing typed is los
   await page.goto(`${await demoHome(page)}/builds/new`);
   const mass = page.getByLabel('Carrier mass');
   const change = page.getByLabel('What was changed');
-  const save = () => page.getByRole('button', { name: 'Save the iteration' }).click();
+  const save = () => page.getByRole('button', { name: 'Save iteration' }).click();
   await change.fill('<script>alert(1)</script>');
   for (const [typed, answer] of [
     ['-3', "A mass can't be negative; this says -3."],

@@ -62,7 +62,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await page.getByRole('button', { name: part, exact: true }).click();
       await page.getByRole('textbox', { name: part, exact: true }).pressSequentially(text);
     }
-    await save(page, 'Save the brief', 'Students see it once you publish it');
+    await save(page, 'Save brief', 'Students see it once you publish it');
     await save(page, 'Publish as version 1', 'Version 1 is published.');
     await page.getByRole('link', { name: 'Answers' }).click();
     await panel(page, 'Add sentence');
@@ -83,10 +83,10 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByLabel('Limit', { exact: true }).fill('900');
     await page.getByLabel('Unit', { exact: true }).fill('mm');
     await page.getByLabel('The sentence').selectOption({ label: SENTENCE });
-    await page.getByRole('button', { name: 'Save the requirement' }).click();
+    await page.getByRole('button', { name: 'Save requirement' }).click();
     await expect(page.getByText('"mm" does not measure mass')).toBeVisible();
     await page.getByLabel('Unit', { exact: true }).fill('g');
-    await save(page, 'Save the requirement');
+    await save(page, 'Save requirement');
     await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
 
     for (const [name, dimension, limit, unit] of [
@@ -100,7 +100,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await page.getByLabel('Limit', { exact: true }).fill(limit);
       await page.getByLabel('Unit', { exact: true }).fill(unit);
       await page.getByLabel('Source', { exact: true }).selectOption('rule');
-      await save(page, 'Save the requirement');
+      await save(page, 'Save requirement');
       await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
     }
     await page.getByRole('link', { name: 'Add a requirement' }).click();
@@ -108,14 +108,14 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByLabel('Kind').selectOption('yes');
     await page.getByLabel('Name of the new parameter').fill('Repairable');
     await page.getByLabel('Source', { exact: true }).selectOption('rule');
-    await save(page, 'Save the requirement');
+    await save(page, 'Save requirement');
     await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
     await page.getByRole('link', { name: 'Add a requirement' }).click();
     await page.getByLabel('Statement').fill('Loaded by children');
     await page.getByLabel('Kind').selectOption('wish');
     await page.getByLabel('Weight').fill('2');
     await page.getByLabel('Source', { exact: true }).selectOption('own');
-    await save(page, 'Save the requirement');
+    await save(page, 'Save requirement');
     await expect(page.getByRole('row', { name: /R-05.*wish/ })).toBeVisible();
   });
 
@@ -128,7 +128,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await page.getByRole('button', { name: 'Add a meeting time' }).click();
     await page.getByLabel('Day', { exact: true }).first().selectOption('Mon');
     await page.getByLabel('Start').first().fill('10:05');
-    await save(page, 'Save the section');
+    await save(page, 'Save section');
     // Mondays from 1 February to 15 March: 1, 8, 15, 22 February and 1, 8, 15 March.
     await expect(page.getByText('7 meetings, 0 held; 7 left before the event')).toBeVisible();
   });
@@ -168,7 +168,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await form.getByLabel('Unit').fill(unit!);
       await form.getByLabel('Resolution').fill(resolution!);
       await form.getByLabel('Accuracy').fill(accuracy!);
-      await form.getByRole('button', { name: 'Save the instrument' }).click();
+      await form.getByRole('button', { name: 'Save instrument' }).click();
       await expect(page.locator('p', { hasText: `${name}: ` })).toBeVisible();
       await expect(form).toHaveCount(0);
     }
@@ -183,7 +183,7 @@ test('an instructor, students, judges and a client follow one project all the wa
     await form.getByLabel('Tolerance').fill('10');
     await form.getByLabel('Unit', { exact: true }).fill('g');
     await form.getByLabel('Cautions').fill('Nobody stands under the cable.');
-    await form.getByRole('button', { name: 'Save the protocol' }).click();
+    await form.getByRole('button', { name: 'Save protocol' }).click();
     await expect(page.locator('summary', { hasText: 'Crossing, loaded' })).toBeVisible();
     await go('event');
     await page.getByRole('button', { name: 'Add event' }).click();
@@ -197,7 +197,7 @@ test('an instructor, students, judges and a client follow one project all the wa
     await page.getByRole('button', { name: 'Work out the points' }).click();
     await expect(page.getByText(/8\.2.*76 points/)).toBeVisible();
     await page.getByLabel('Counts in the standings').uncheck();
-    await save(page, 'Save the event');
+    await save(page, 'Save event');
   });
 
   await test.step('students record an iteration, and practise', async () => {
@@ -217,7 +217,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await phone.getByLabel('State').selectOption('tested');
       await phone.getByRole('button', { name: '2 Measured' }).click();
       await phone.getByLabel('Carrier mass').fill('-5');
-      await phone.getByRole('button', { name: 'Save the iteration' }).click();
+      await phone.getByRole('button', { name: 'Save iteration' }).click();
       await expect(phone.getByText("A mass can't be negative; this says -5.")).toBeVisible();
       await phone.getByRole('button', { name: '1 Design' }).click();
       await expect(phone.getByLabel('What was changed')).toHaveValue('Twin wheels on a card sled');
@@ -231,7 +231,7 @@ test('an instructor, students, judges and a client follow one project all the wa
         const offered = await select.locator('option').allInnerTexts();
         if (offered.length > 1) await select.selectOption({ index: 1 });
       }
-      await phone.getByRole('button', { name: 'Save the iteration' }).click();
+      await phone.getByRole('button', { name: 'Save iteration' }).click();
       await expect(phone.getByRole('heading', { name: `${team} 1` })).toBeVisible();
       const verdict = phone.getByRole('row', { name: /R-01/ });
       // U = 2·√(1/12 + 4²/3) = 4.65 g: 880 conforms by 20 g, 902 is 2 g over and can't be told from 900.
@@ -289,7 +289,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await page.getByLabel('Criterion').nth(i).fill(name!);
       await page.getByLabel('Most points').nth(i).fill(most!);
     }
-    await save(page, 'Save the rubric');
+    await save(page, 'Save rubric');
     const given = {
       'A. Ames': { Basalt: [50, 30], Flint: [40, 35] },
       'B. Bell': { Basalt: [45, 25], Flint: [44, 33] },
@@ -308,10 +308,10 @@ test('an instructor, students, judges and a client follow one project all the wa
         await phone.getByRole('link', { name: team }).click();
         await phone.getByLabel('Evidence').fill('61');
         await phone.getByLabel('Clear').fill(String(clear));
-        await phone.getByRole('button', { name: 'Save the points' }).click();
+        await phone.getByRole('button', { name: 'Save points' }).click();
         await expect(phone.getByText('Evidence has at most 60 points.')).toBeVisible();
         await phone.getByLabel('Evidence').fill(String(evidence));
-        await phone.getByRole('button', { name: 'Save the points' }).click();
+        await phone.getByRole('button', { name: 'Save points' }).click();
         await expect(phone.getByRole('link', { name: team })).toContainText('2 of 2 scored');
       }
       await allSent(phone);
@@ -335,7 +335,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await form.getByLabel('From').selectOption({ label: options.find((option) => option.includes(from!))! });
       await form.getByLabel('Weight').fill('1');
       await form.getByLabel('Order').fill(String(i + 1));
-      await form.getByRole('button', { name: 'Save the component' }).click();
+      await form.getByRole('button', { name: 'Save component' }).click();
       await expect(page.getByRole('columnheader', { name })).toBeVisible();
     }
     const rows = page.locator('table').first().getByRole('row');

@@ -33,7 +33,9 @@ test.beforeAll(async ({ browser }) => {
   const states = await Promise.all(pages.map((page) => page.context().storageState()));
   await Promise.all(pages.map((page) => page.context().close()));
   const contexts = await Promise.all(
-    states.map((storageState) => request.newContext({ baseURL: origin, storageState, maxRedirects: 0 })),
+    states.map((storageState) =>
+      request.newContext({ baseURL: origin, storageState, maxRedirects: 0, timeout: 60_000 }),
+    ),
   );
   asks = Object.fromEntries(ROLES.map((role, i) => [role, contexts[i]!])) as typeof asks;
   // A second project that none of them belongs to: a bundle of the first, brought in and handed to somebody else.
@@ -41,7 +43,9 @@ test.beforeAll(async ({ browser }) => {
   const bundle = await (await asks.instructor.get(`/projects/${own.id}/export/bundle.zip`)).body();
   const brought = (await (await asks.instructor.post('/api/v1/bundles', { data: bundle })).json()) as {
     result: { id: string };
+    message?: string;
   };
+  expect(brought.message).toBeUndefined();
   await sql.begin(async (tx) => {
     await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
     const [other] = await tx<[{ id: string }]>`

@@ -55,7 +55,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
       if (name === 'B') await panel(page, 'Add section');
       const form = page
         .locator('form')
-        .filter({ has: page.getByRole('button', { name: 'Save the section' }) })
+        .filter({ has: page.getByRole('button', { name: 'Save section' }) })
         .last();
       await form.getByLabel('Section', { exact: true }).fill(name);
       await form.getByLabel('First day').fill(day(-14));
@@ -65,7 +65,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
         await form.getByLabel('Day', { exact: true }).nth(i).selectOption(weekday);
         await form.getByLabel('Start').nth(i).fill('00:05');
       }
-      await form.getByRole('button', { name: 'Save the section' }).click();
+      await form.getByRole('button', { name: 'Save section' }).click();
       await expect(page.getByRole('heading', { name: `Section ${name}` })).toBeVisible();
     }
     await go('schedule');
@@ -225,7 +225,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
   await test.step('a team hands in on a phone and is accepted; the one that does not falls behind', async () => {
     await go('schedule/progress', Ada);
     const first = Ada.getByRole('listitem').filter({ hasText: 'Brief and warm-up' });
-    await first.getByLabel('Where it lies, or a note').fill('on the shelf');
+    await first.getByLabel('Where it is, or a note').fill('on the shelf');
     await first.getByRole('button', { name: 'Hand in' }).click();
     await expect(Ada.getByRole('button', { name: 'withdraw' })).toBeVisible();
     await go('schedule/progress');

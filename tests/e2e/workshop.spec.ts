@@ -75,14 +75,14 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     await go('builds/new', nour);
     await nour.getByLabel('What was changed').fill('Frame of birch');
     await nour.getByLabel('State').selectOption('building');
-    await nour.getByRole('button', { name: 'Save the iteration' }).click();
+    await nour.getByRole('button', { name: 'Save iteration' }).click();
     const says = nour.getByRole('alert').filter({ hasText: 'gate “Material release” is shut' });
     await expect(says).toContainText(
       'Mock-up checked: iteration 3 checked by nobody yet (2 more people who did not make it)',
     );
     await expect(says).toContainText('Drawing approved: not signed (the instructor)');
     await nour.getByLabel('State').selectOption('planned');
-    await nour.getByRole('button', { name: 'Save the iteration' }).click();
+    await nour.getByRole('button', { name: 'Save iteration' }).click();
     await nour.waitForURL(/builds\/[0-9a-f-]{36}$/);
     iteration = new URL(nour.url()).pathname.split('/').at(-1)!;
   });
@@ -110,7 +110,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     await go(`builds/${iteration}`, nour);
     await nour.getByText('Change or complete this iteration').click();
     await nour.getByLabel('State').selectOption('building');
-    await nour.getByRole('button', { name: 'Save the iteration' }).click();
+    await nour.getByRole('button', { name: 'Save iteration' }).click();
     await expect(nour.getByText(/Frame of birch · building/)).toBeVisible();
   });
 
@@ -214,7 +214,7 @@ test('a team reads the cautions on a phone, and its hold is gone', async ({ brow
   await page.goto(`${home}/safety`);
   await panel(page, 'Change Cutting tools');
   await page.getByLabel('Protective equipment').first().fill('eye protection, cutting mat, glove');
-  await page.getByRole('button', { name: 'Save the hazard' }).first().click();
+  await page.getByRole('button', { name: 'Save hazard' }).first().click();
   await expect(page.getByText(/teams read it again/).first()).toBeVisible();
   const phone = await enter(browser, 'student', { viewport: PHONE });
   watch(phone);

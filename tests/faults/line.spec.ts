@@ -119,7 +119,7 @@ test('an iteration, a run with it and a picture, entered without a line', async 
   if (await pictures.isVisible()) await pictures.click();
   await page.getByLabel('Add a picture').setInputFiles('docs/screenshots/entry-phone.png');
   await expect(page.getByAltText('entry-phone.jpg')).toBeVisible();
-  await page.getByRole('button', { name: 'Save the iteration' }).click();
+  await page.getByRole('button', { name: 'Save iteration' }).click();
   await expect(page.getByText('2 entries wait on this device.')).toBeVisible();
   await page.goto(`${home}/bench/enter`);
   await enterRun(page, 7.41);
@@ -217,7 +217,7 @@ test('two devices correct the same run without a line', async ({ browser, served
   for (const { page, value } of devices) {
     await page.getByText('Correct this run').click();
     await page.getByLabel('Value', { exact: true }).fill(value);
-    await page.getByRole('button', { name: 'Save the correction' }).click();
+    await page.getByRole('button', { name: 'Save correction' }).click();
     await expect(page.getByText('1 entry waits on this device.')).toBeVisible();
   }
   await one.page.context().setOffline(false);

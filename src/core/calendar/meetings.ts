@@ -36,7 +36,7 @@ export function meetings(input: {
   lost?: { date: string; start?: string | null }[];
 }): { meetings: readonly Meeting[] } {
   const [from, to] = [dayNumber(input.from), dayNumber(input.to)];
-  if (from > to) throw new CoreError(`The first day ${input.from} lies after the last day ${input.to}.`);
+  if (from > to) throw new CoreError(`The first day ${input.from} is after the last day ${input.to}.`);
   if (to - from > 3660) throw new CoreError('A calendar spans at most ten years.');
   const free = freeDays(input.noClass ?? []);
   const meetsOn = pattern(input.pattern, free);
@@ -65,7 +65,7 @@ function keep(found: Map<string, Meeting>, meeting: Meeting) {
 function freeDays(noClass: NoClass[]): (day: number) => boolean {
   const spans = noClass.map(({ from, to }) => {
     const span = [dayNumber(from), dayNumber(to)] as const;
-    if (span[0] > span[1]) throw new CoreError(`Days without class: ${from} lies after ${to}.`);
+    if (span[0] > span[1]) throw new CoreError(`Days without class: ${from} is after ${to}.`);
     return span;
   });
   return (day) => spans.some(([from, to]) => day >= from && day <= to);

@@ -22,7 +22,7 @@ export interface Group {
  * (default 0.5) are put together, and so are ideas that a third one connects. Groups stand in the order of their first
  * idea. When neither of two answers any requirement, only the steps count.
  * Source: single-link clustering, Dice 1945.
- * @throws CoreError without ideas, or for an id that stands twice.
+ * @throws CoreError without ideas, or for an id that appears twice.
  * @example alike({ ideas: [{ id: 'a', steps: 'A sled slides down', answers: [] }] }).groups // [{ ids: ['a'], likeness: 1 }]
  */
 export function alike(input: { ideas: readonly Idea[]; threshold?: number }): { groups: Group[] } {

@@ -20,7 +20,7 @@ export interface AgainstDatum {
  * Comparison against a datum: each concept is marked better (1), worse (−1) or the same (0) as one chosen concept, for each
  * criterion. Returns the other concepts in the order of the input; the datum itself has no row, it is 0 throughout.
  * Source: Pugh 1981, controlled convergence.
- * @throws CoreError without criteria or concepts, for an id that stands twice, a datum that is not among the concepts, a
+ * @throws CoreError without criteria or concepts, for an id that appears twice, a datum that is not among the concepts, a
  * negative weight, and for a mark that is missing or not −1, 0 or 1, naming both.
  * @example datum({ criteria: [{ id: 'mass', weight: 2 }], concepts: ['Sled', 'Twin'], datum: 'Sled', marks: { Twin: { mass: 1 } } })
  */

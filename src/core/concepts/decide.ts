@@ -39,7 +39,7 @@ export interface Decision {
  * the winner while the other weights keep their proportions; a criterion for which there is none is left out, as is one
  * that has all the weight. Totals that are equal in decimal arithmetic are tied, whatever binary says.
  * Source: additive weighting with one-way sensitivity of the weights (Triantaphyllou and Sánchez 1997).
- * @throws CoreError without criteria or concepts, for an id that stands twice, a negative weight, weights that are all 0,
+ * @throws CoreError without criteria or concepts, for an id that appears twice, a negative weight, weights that are all 0,
  * or a missing score, naming both.
  * @example decide({ criteria: [{ id: 'mass', weight: 1 }], concepts: [{ id: 'Sled', scores: { mass: 7 } }] }).winner // 'Sled'
  */

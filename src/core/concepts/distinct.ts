@@ -5,7 +5,7 @@ export function distinct<T extends { id: string }>(list: readonly T[], what: str
   const seen = new Set<string>();
   for (const { id } of list) {
     if (typeof id !== 'string' || id === '') throw new CoreError(`Each ${what} needs an id.`);
-    if (seen.has(id)) throw new CoreError(`The ${what} ${id} stands twice.`);
+    if (seen.has(id)) throw new CoreError(`The ${what} ${id} appears twice.`);
     seen.add(id);
   }
   return list;

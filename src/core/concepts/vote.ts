@@ -20,7 +20,7 @@ export interface Vote {
  * The winner has the most points alone; by condorcet, who wins every contest. Candidates default to those on the
  * ballots, in the order in which they first appear. An empty ballot is a vote for nobody.
  * Source: Borda 1781, Condorcet 1785, Brams and Fishburn 1978.
- * @throws CoreError without ballots or candidates, for a candidate that stands twice, or that the vote does not know.
+ * @throws CoreError without ballots or candidates, for a candidate that appears twice, or that the vote does not know.
  * @example vote({ ballots: [['A', 'B'], ['A'], ['B']], method: 'approval' }) // { order: [{ id: 'A', points: 2 }, { id: 'B', points: 2 }], winner: null }
  */
 export function vote(input: {

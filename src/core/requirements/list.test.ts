@@ -176,7 +176,7 @@ describe('duplicates', () => {
     );
   });
 
-  test('nothing, a wrong threshold and a code that stands twice', () => {
+  test('nothing, a wrong threshold and a code that appears twice', () => {
     expect(duplicates({ statements: [] }).pairs).toEqual([]);
     expect(() => pairs(['a'], 1.1)).toThrow(/between 0 and 1/);
     expect(() => pairs(['a'], NaN)).toThrow(CoreError);
@@ -187,7 +187,7 @@ describe('duplicates', () => {
           { code: 'x', text: 'b' },
         ],
       }),
-    ).toThrow(/stands twice/);
+    ).toThrow(/appears twice/);
   });
 });
 

@@ -107,7 +107,7 @@ describe('testDay', () => {
 
   test.each([
     ['no team', { teams: [] }, /at least one/],
-    ['a team twice', { teams: ['A', 'A'] }, /"A" stands twice/],
+    ['a team twice', { teams: ['A', 'A'] }, /"A" appears twice/],
     ['half an attempt', { attempts: 1.5 }, /attempts/],
     ['no station', { stations: 0 }, /stations/],
     ['an attempt of no time', { minutesPerAttempt: 0 }, /more than 0/],

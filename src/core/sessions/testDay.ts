@@ -93,7 +93,7 @@ function checked(input: Session) {
   const teams = filled(input.teams, 'The teams of a session');
   const seen = new Set<string>();
   for (const team of teams) {
-    if (seen.has(team)) throw new CoreError(`The team "${team}" stands twice in the session.`);
+    if (seen.has(team)) throw new CoreError(`The team "${team}" appears twice in the session.`);
     seen.add(team);
   }
   const attempts = whole(input.attempts, 'The attempts of each team', 1);

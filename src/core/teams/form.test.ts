@@ -182,7 +182,7 @@ describe('form', () => {
     ],
     ['a wish for oneself', { students: [{ id: 'a', wants: ['a'] }, { id: 'b' }] }, /a wishes for a/],
     ['a wish for a stranger', { students: [{ id: 'a', wants: ['z'] }, { id: 'b' }] }, /z is not among/],
-    ['a student twice', { students: [{ id: 'a' }, { id: 'a' }] }, /a stands twice/],
+    ['a student twice', { students: [{ id: 'a' }, { id: 'a' }] }, /a appears twice/],
     ['a pair of one', { keepApart: [['a', 'a']] }, /two people/],
     ['reversed sizes', { sizes: { min: 3, max: 2 } }, /size/i],
     ['a negative weight', { weights: { wants: -1 } }, /negative/],

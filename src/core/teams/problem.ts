@@ -50,7 +50,7 @@ export interface Problem {
 export function problemOf(input: Forming): Problem {
   const ids = filled(input.students, 'The students').map(({ id }) => id);
   const at = new Map(ids.map((id, i) => [id, i]));
-  if (at.size < ids.length) throw new CoreError(`The student ${twice(ids)} stands twice.`);
+  if (at.size < ids.length) throw new CoreError(`The student ${twice(ids)} appears twice.`);
   const min = whole(input.sizes?.min, 'The smallest team size', 1);
   const max = whole(input.sizes?.max, 'The largest team size', 1);
   if (min > max) throw new CoreError(`Team size: the smallest, ${min}, is above the largest, ${max}.`);

@@ -17,7 +17,7 @@ export interface Pair {
  * then in the order of the input, a before b.
  * Fewer than two statements, or statements without words: no pairs.
  * Source: Dice 1945; stems by Porter 2, singulars by a well-kept list.
- * @throws CoreError for a threshold outside 0 to 1, a statement without text, or a code that stands twice.
+ * @throws CoreError for a threshold outside 0 to 1, a statement without text, or a code that appears twice.
  * @example duplicates({ statements: [{ code: 'Q1', text: 'How heavy may the trays be?' }, { code: 'Q2', text: 'the tray: how heavy, may it be' }] })
  * // { pairs: [{ a: 'Q1', b: 'Q2', similarity: 1 }] }
  */
@@ -45,7 +45,7 @@ function checkCodes(statements: readonly { code: string; text: string }[]) {
   const seen = new Set<string>();
   for (const { code, text } of statements) {
     if (typeof text !== 'string') throw new CoreError(`The statement ${code} has no text.`);
-    if (seen.has(code)) throw new CoreError(`The code ${code} stands twice; each statement needs its own.`);
+    if (seen.has(code)) throw new CoreError(`The code ${code} appears twice; each statement needs its own.`);
     seen.add(code);
   }
 }

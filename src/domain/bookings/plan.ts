@@ -102,7 +102,7 @@ export function outside(
   const span = onDay.find(({ from, to }) => from <= use.from && use.from < to);
   const slot = (says: string) => ({ field: 'slot' as const, says });
   if (onDay.length === 0) return slot('The section does not meet on this day');
-  if (!span) return slot('This lies outside the meeting');
+  if (!span) return slot('This is outside the meeting');
   const ends = `it ends at ${timeOf(span.to)}, the use at ${timeOf(use.to)}`;
   if (use.to > span.to) return { field: 'minutes', says: `This would outlast the meeting: ${ends}` };
   const opening = openingIn(span, machine);

@@ -100,7 +100,7 @@ function numberRows(bundle: Bundle, carried: Carried[]): Known {
       if (row.id === undefined) continue;
       const key = keyOf(table.name, row.id);
       if (known.ids.has(key))
-        throw refuse(`${placeOf(table.name, at, row, 'id')}: the id ${String(row.id)} stands twice.`);
+        throw refuse(`${placeOf(table.name, at, row, 'id')}: the id ${String(row.id)} appears twice.`);
       known.ids.set(key, randomUUID());
       known.loose.set(String(row.id), known.ids.get(key)!);
     }
@@ -220,7 +220,7 @@ async function addPeople(tx: Tx, bundle: Bundle, { ids, loose }: Known, instruct
   const taken = new Set(logins.map((one) => one.login));
   const fresh: Row[] = [];
   for (const { id, name, student_number: studentNumber } of people) {
-    if (ids.has(keyOf('account', id))) throw refuse(`person ${id}: the id stands twice.`);
+    if (ids.has(keyOf('account', id))) throw refuse(`person ${id}: the id appears twice.`);
     const own = (studentNumber && idOf.get(studentNumber)) || randomUUID();
     ids.set(keyOf('account', id), own);
     loose.set(id, own);

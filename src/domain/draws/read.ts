@@ -49,6 +49,6 @@ export function seedOf({ firstCalled, secondCalled }: Pick<Draw, 'firstCalled' |
 /** The drawn order as positions in the frozen list; null before the seed was called. */
 export function orderOf(of: Pick<Draw, 'names' | 'firstCalled' | 'secondCalled'>): number[] | null {
   const seed = seedOf(of);
-  // Positions are drawn, as names could stand twice among concepts.
+  // Positions are drawn, as names could appear twice among concepts.
   return seed === null ? null : draw({ names: of.names.map((_, i) => String(i)), seed }).order.map(Number);
 }

@@ -18,7 +18,7 @@ export function PhoneSteps({ origin, reachable, madeHere }: { origin: string; re
           </p>
           <p>
             After that everything can be entered, and entries are kept when the line goes. One thing browsers do not do
-            with such a certificate: open pages anew without a connection. Leave the entry page open, or let the school
+            with such a certificate: open pages again without a connection. Leave the entry page open, or let the school
             put a certificate of its own in front (docs/deploy.md).
           </p>
         </>

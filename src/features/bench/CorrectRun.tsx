@@ -53,7 +53,7 @@ export function CorrectRun({
               href: location.pathname,
             })
           }
-          label="Save the correction"
+          label="Save correction"
           saved="Corrected. The history shows both values."
           names={NAMES}
         >
@@ -131,7 +131,7 @@ export function CountRun({
       'Recorded as practice by mistake',
       'Entered later from the results sheet',
     ],
-    label: 'Count it',
+    label: 'Count this run',
   };
   const count = (reason: string) => {
     const body = { ...values, projectId, id, version, eventId: as.eventId, attempt: as.number, reason };

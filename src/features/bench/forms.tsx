@@ -19,7 +19,7 @@ export function InstrumentForm({ values, ...fixed }: Editing) {
       values={values}
       fixed={fixed}
       submit={saveInstrument}
-      label="Save the instrument"
+      label="Save instrument"
       compact
       names={{ name: 'Name', unit: 'Unit', resolution: 'Resolution', accuracy: 'Accuracy' }}
     >
@@ -49,7 +49,7 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
       values={values}
       fixed={fixed}
       submit={saveProtocol}
-      label="Save the protocol"
+      label="Save protocol"
       names={{ name: 'Name', procedure: 'Procedure', cautions: 'Cautions' }}
     >
       <protocolFields.Text name="name" label="Protocol" />

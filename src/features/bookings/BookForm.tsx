@@ -38,7 +38,7 @@ export function BookForm({ projectId, machine, teams, chosen }: Props) {
         return input.slot ? bookSlot(input) : askForMachine(input);
       }}
       label={`Book or ask for ${name}`}
-      saved={asked ? 'You are in the queue. Its order is shown here.' : 'Done.'}
+      saved={asked ? 'You are in the queue. Its order is shown here.' : 'Booked.'}
     >
       <div className="flex flex-wrap gap-3">
         {teams.length > 1 && (

@@ -18,7 +18,7 @@ export function MachineForm({ projectId, id, version, values }: Editing) {
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveMachine}
-      label="Save the machine"
+      label="Save machine"
       names={{ name: 'Machine', room: 'Room', capacity: 'At once', useMinutes: 'A use takes', closures: 'Closed' }}
     >
       <div className="flex flex-wrap gap-3">

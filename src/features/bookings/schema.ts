@@ -20,7 +20,7 @@ export const machineSchema = yup.object({
     .array(
       yup.object({
         from: date('The first day'),
-        to: date('The last day').test('order', 'The last day lies before the first.', function (to) {
+        to: date('The last day').test('order', 'The last day is before the first.', function (to) {
           return !to || to >= (this.parent as { from: string }).from;
         }),
         reason: line('The reason'),

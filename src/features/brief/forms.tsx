@@ -41,7 +41,7 @@ export function BriefForm({
       values={values}
       fixed={{ projectId, version }}
       submit={saveBrief}
-      label="Save the brief"
+      label="Save brief"
       saved="Saved. Students see it once you publish it."
       names={NAMES}
       then={back}

@@ -32,7 +32,7 @@ export function BudgetForm({
       values={{ parts }}
       fixed={{ projectId, id, version, requirementId, teamId }}
       submit={saveBudget}
-      label="Save the parts"
+      label="Save parts"
       names={{ parts: 'Parts' }}
     >
       <Rows name="parts" label="Parts" empty={{ name: '', value: '', unit }} add="Add a part">

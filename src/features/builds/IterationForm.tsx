@@ -82,7 +82,7 @@ export function IterationForm({
           pictured: 'iteration',
         })
       }
-      label="Save the iteration"
+      label="Save iteration"
       names={{ ...NAMES, ...Object.fromEntries(parameters.map((one, i) => [`measurements.${i}`, one.name])) }}
       options={{ parentId: [['', 'nothing before it'], ...before], makerId: makers, state: STATES }}
       then={(result) => {

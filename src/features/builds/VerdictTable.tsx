@@ -25,7 +25,7 @@ export function VerdictTable({
             <th className="right">Measured ± U (k = 2)</th>
             <td />
             <th>Verdict</th>
-            <th>Rests on</th>
+            <th>Based on</th>
           </tr>
         </thead>
         <tbody>

@@ -72,6 +72,6 @@ export const saveTemplate = action('saveTemplate', templateSchema, async ({ tx, 
 export const removeTemplate = actionAs('removeTemplate', removeTemplateSchema, async (tx, person, { id }) => {
   const [own] = await tx<{ id: string }[]>`
           select id from template where id::text = ${id} and account_id = ${person.id}`;
-  if (!own) throw new FieldError('', 'Only whoever kept a template can remove it, or it is gone already.');
+  if (!own) throw new FieldError('', 'Only whoever saved a template can remove it, or it was removed already.');
   await tx`delete from template where id = ${own.id}`;
 });

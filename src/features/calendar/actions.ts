@@ -72,7 +72,7 @@ export const addSchoolDay = actionAs(
   'addSchoolDay',
   schoolDaySchema,
   async (tx, _person, { firstDay, lastDay, reason }) => {
-    if (firstDay > lastDay) throw new FieldError('lastDay', 'The last day lies before the first.');
+    if (firstDay > lastDay) throw new FieldError('lastDay', 'The last day is before the first.');
     await tx`insert into school_day ${tx({ firstDay, lastDay, reason })}`;
   },
 );
@@ -97,7 +97,7 @@ async function noClassOf(tx: Tx, projectId: string): Promise<Days[]> {
 /** @throws FieldError at the entry that is upside down, or that covers days of an earlier one. */
 function mustNotOverlap(days: readonly Days[]) {
   days.forEach(({ firstDay, lastDay }, i) => {
-    if (firstDay > lastDay) throw new FieldError(`days.${i}.lastDay`, 'The last day lies before the first.');
+    if (firstDay > lastDay) throw new FieldError(`days.${i}.lastDay`, 'The last day is before the first.');
     const same = days.slice(0, i).find((one) => one.firstDay <= lastDay && firstDay <= one.lastDay);
     if (same)
       throw new FieldError(
@@ -131,7 +131,7 @@ function tryOut(
   pattern: Pattern,
   extra: { date: string; start: string; minutes: number }[],
 ) {
-  if (firstDay > lastDay) throw new FieldError('lastDay', 'The last day lies before the first day.');
+  if (firstDay > lastDay) throw new FieldError('lastDay', 'The last day is before the first day.');
   try {
     meetings({ pattern, from: firstDay, to: lastDay, extra });
   } catch (error) {

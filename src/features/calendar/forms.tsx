@@ -37,7 +37,7 @@ export function SectionForm({
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveSection}
-      label="Save the section"
+      label="Save section"
       names={NAMES}
       {...(then ? { then } : {})}
     >
@@ -140,7 +140,7 @@ export function NoClassForm({
       fixed={{ projectId, version }}
       names={{ days: 'Days without class', usesSchoolDays: 'Days of the school' }}
       submit={saveNoClass}
-      label="Save the days without class"
+      label="Save days without class"
     >
       <noClassFields.Rows
         name="days"

@@ -25,7 +25,7 @@ export function CharterForm({
       values={values}
       fixed={{ ...fixed }}
       submit={saveCharter}
-      label="Save the charter"
+      label="Save charter"
       names={{
         works: 'It works',
         musts: 'It meets the musts',

@@ -29,7 +29,7 @@ export function CommentForm({ projectId, conceptId, title, path }: Props) {
       values={{ text: '' }}
       fixed={{ projectId, conceptId, id }}
       submit={(input) => enter({ path, title: `Comment on “${title}”`, body: input, objectId: id })}
-      label="Say it"
+      label="Post comment"
       saved="Noted."
       then={() => (renew(newId()), '')}
     >

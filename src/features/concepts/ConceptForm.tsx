@@ -40,7 +40,7 @@ export function ConceptForm({ projectId, id, version, values, asked }: Props) {
           pictured: 'concept',
         })
       }
-      label={id ? 'Save the concept' : 'Hand it in'}
+      label={id ? 'Save concept' : 'Hand in concept'}
       saved={id ? 'Saved.' : 'Handed in. You can change it until the concepts are released.'}
       names={{ title: 'Title', steps: 'How it works', risks: 'What may go wrong', takesOver: 'What it takes over' }}
       then={(result) => {

@@ -27,7 +27,7 @@ export function FateForm({ fate, reason, ...fixed }: Place & { fate: string; rea
       fixed={{ ...fixed }}
       submit={decideConcept}
       label="Decide"
-      names={{ fate: 'It is', reason: 'Why' }}
+      names={{ fate: 'Decision', reason: 'Why' }}
     >
       <decideConceptFields.Choice
         name="fate"
@@ -82,7 +82,7 @@ export function CreditForm({
       values={{ fromId: others[0]?.[0] ?? '', what: '' }}
       fixed={{ projectId, intoId }}
       submit={creditPart}
-      label="Carry it over"
+      label="Carry over this part"
       saved="Carried over. Its author is credited."
       compact
     >

@@ -14,7 +14,7 @@ export const conceptSchema = yup.object({
       }),
     )
     .default([])
-    .min(1, 'Say in at least one step how it works.')
+    .min(1, 'Describe in at least one step how it works.')
     .max(MOST_STEPS, `At most ${MOST_STEPS} steps.`),
   claims: yup
     .array(
@@ -25,7 +25,7 @@ export const conceptSchema = yup.object({
         unit: yup.string().trim().default('').max(20),
         uncertainty: decimal('How sure you are', { optional: true, min: 0 }).test(
           'of-a-number',
-          'Say the number that this belongs to.',
+          'Enter the number that this belongs to.',
           function (text) {
             return !text || Boolean((this.parent as { value?: string }).value);
           },
@@ -75,7 +75,7 @@ export const decideConceptSchema = yup.object({
     .required(),
   reason: prose('The reason').when('fate', {
     is: 'not chosen',
-    then: (s) => s.required('Say why it is left, in words its author may read.'),
+    then: (s) => s.required('Say why it isn’t chosen, in words its author may read.'),
   }),
 });
 export const exceptionSchema = yup.object({

@@ -1,6 +1,7 @@
 'use client';
 
 import { fieldsOf } from '@/ui/forms/fields';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { callSeed, makeDraw } from './actions';
 import { drawSchema, seedSchema } from './schema';
@@ -21,32 +22,29 @@ export function DrawForm({
   count: number;
 }) {
   return (
-    <>
+    <div className="flex flex-wrap gap-3">
       {lists.map(({ label, names }, i) => (
-        <details key={label} className="border-t border-hair" open={i === 0 && count === 0}>
-          <summary className="cursor-pointer py-1.5 font-medium">{label}</summary>
-          <div className="pb-3">
-            <RecordForm
-              key={count}
-              id={`draw-${projectId}-${label}`}
-              schema={drawSchema}
-              values={{ title: 'Who chooses first', names: names.join('\n'), isPublic: false }}
-              fixed={{ projectId, sectionId, forPitches: false }}
-              submit={makeDraw}
-              label="Freeze the list"
-              saved="The list is frozen. Now two people call out digits."
-            >
-              <drawFields.Text name="title" label="What is drawn" />
-              <drawFields.Area name="names" label="Names, one per line" rows={Math.min(12, names.length + 2)} />
-              <drawFields.Check
-                name="isPublic"
-                label="Public page: anyone with the address can see and repeat the draw"
-              />
-            </RecordForm>
-          </div>
-        </details>
+        <SidePanel key={label} id={`draw-${i + 1}`} label={label} title={`Freeze a list: ${label}`}>
+          <RecordForm
+            key={count}
+            id={`draw-${projectId}-${label}`}
+            schema={drawSchema}
+            values={{ title: 'Who chooses first', names: names.join('\n'), isPublic: false }}
+            fixed={{ projectId, sectionId, forPitches: false }}
+            submit={makeDraw}
+            label="Freeze list"
+            saved="The list is frozen. Now two people call out digits."
+          >
+            <drawFields.Text name="title" label="What is drawn" />
+            <drawFields.Area name="names" label="Names, one per line" rows={Math.min(12, names.length + 2)} />
+            <drawFields.Check
+              name="isPublic"
+              label="Public page: anyone with the address can see and repeat the draw"
+            />
+          </RecordForm>
+        </SidePanel>
       ))}
-    </>
+    </div>
   );
 }
 
@@ -65,7 +63,7 @@ export function PitchDrawForm({
       values={{ sectionId: sections[0]![0], isPublic: false }}
       fixed={{ projectId, title: 'Order of the pitches', names: '', forPitches: true }}
       submit={makeDraw}
-      label="Freeze the list of concepts"
+      label="Freeze list of concepts"
       saved="The list is frozen. Now two people call out digits."
       compact
     >

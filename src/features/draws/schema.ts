@@ -23,7 +23,7 @@ export const drawSchema = yup.object({
     .test('length', 'A name may have at most 160 characters.', (text) =>
       namesIn(text).every((one) => one.length <= 160),
     )
-    .test('once', 'A name stands twice; tell the two apart.', (text) => {
+    .test('once', 'A name appears twice; tell the two apart.', (text) => {
       const names = namesIn(text);
       return new Set(names).size === names.length;
     }),

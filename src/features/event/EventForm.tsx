@@ -47,7 +47,7 @@ export function EventForm({ values, protocols, facts, ...fixed }: Props) {
       values={values}
       fixed={fixed}
       submit={saveEvent}
-      label="Save the event"
+      label="Save event"
       names={{ name: 'Event', allowed: 'Attempts', use: 'Counts', better: 'Better', points: 'Points' }}
     >
       <div className="flex flex-wrap gap-3">

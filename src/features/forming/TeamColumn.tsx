@@ -7,7 +7,7 @@ import type { Person } from './board';
 
 interface Props {
   index: number;
-  /** null for a further team, which there is once somebody is in it. */
+  /** null for a new team, which there is once somebody is in it. */
   name: string | null;
   rename: (name: string) => void;
   people: Person[];
@@ -38,7 +38,7 @@ export function TeamColumn({ index, name, rename, people, unmet, ...person }: Pr
           onChange={(e) => rename(e.target.value)}
         />
       ) : (
-        <p className="faint">a further team</p>
+        <p className="faint">a new team</p>
       )}
       <ul>
         {people.map((one) => (

@@ -57,7 +57,7 @@ export function Checklist({
                 {signs && (
                   <span className="block mt-1">
                     <ActButton act={signItem} input={{ ...place, itemId: item.id }} done={`“${item.text}” is signed.`}>
-                      Sign it
+                      Sign this item
                     </ActButton>
                   </span>
                 )}

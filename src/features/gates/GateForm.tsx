@@ -48,12 +48,12 @@ export function GateForm({
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveGate}
-      label="Save the gate"
-      names={{ name: 'Gate', stageId: 'Stands before', items: 'Checklist' }}
+      label="Save gate"
+      names={{ name: 'Gate', stageId: 'Before stage', items: 'Checklist' }}
     >
       <div className="flex flex-wrap gap-3">
         <Text name="name" label="Gate" className="min-w-60" hint="like Material release" />
-        <Choice name="stageId" label="Stands before the stage" options={choice} className="min-w-60" />
+        <Choice name="stageId" label="Before stage" options={choice} className="min-w-60" />
       </div>
       <div>
         <Check name="guardsBuilding" label="Until it opens, no iteration can be set to being built" />

@@ -19,7 +19,7 @@ export function RubricForm({ values, ...fixed }: Editing) {
       values={values}
       fixed={fixed}
       submit={saveRubric}
-      label="Save the rubric"
+      label="Save rubric"
       names={{ name: 'Name', position: 'Order' }}
     >
       <div className="flex gap-3">
@@ -88,7 +88,7 @@ export function JudgeForm({ projectId, teamId, teamName, criteria, given }: Judg
           href: `/judge/${teamId}`,
         });
       }}
-      label="Save the points"
+      label="Save points"
       saved="The points are saved."
       then="/judge"
     >

@@ -61,7 +61,7 @@ function OneAnswer({ projectId, question }: { projectId: string; question: OpenQ
         })
       }
       then={() => (renew(newId()), '')}
-      label="Send the answer"
+      label="Send answer"
       saved="Thank you, the class has your answer."
     >
       <Area name="text" label={question.own.length ? 'Something to add' : 'Your answer'} rows={2} />

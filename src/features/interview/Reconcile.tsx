@@ -30,7 +30,7 @@ export function Reconcile({ projectId, questionId, answer, accounts }: Props) {
       values={{ text: answer?.text ?? '' }}
       fixed={{ projectId, questionId, id: answer?.id ?? null, version: answer?.version ?? null }}
       submit={saveAnswer}
-      label={answer ? 'Save the answer' : 'Save as the answer'}
+      label={answer ? 'Save answer' : 'Save as the answer'}
       names={{ text: 'Answer' }}
     >
       <Accounts accounts={accounts} />

@@ -116,7 +116,7 @@ export const saveStatement = action(
     if (!answer || !part)
       throw new FieldError(
         'sentence',
-        'This is no part of one answer. Select within a single answer, as it stands now.',
+        'These words aren’t within one answer. Select within a single answer, as it stands now.',
       );
     const [known] = await tx<{ id: string }[]>`
           select id from statement where answer_id = ${answerId} and sentence = ${part}`;

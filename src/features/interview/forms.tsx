@@ -20,7 +20,7 @@ export function VisitForm({ values, ...fixed }: Editing) {
       values={values}
       fixed={fixed}
       submit={saveVisit}
-      label="Save the visit"
+      label="Save visit"
       compact
       names={{ title: 'Visit', saidBy: 'Who answers', heldOn: 'Day', minutes: 'Minutes', state: 'State' }}
     >

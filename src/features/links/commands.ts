@@ -24,7 +24,7 @@ export async function makeLink(tx: postgres.TransactionSql, projectId: string, w
   const judge = purpose === 'judge' && rubricId ? await judgeOf(tx, projectId, rubricId, label) : null;
   const endsAt = new Date(`${endsOn}T23:59:59Z`);
   if (endsAt > addDays(new Date(), A_YEAR))
-    throw new FieldError('endsOn', 'A link ends within a year; make it anew then.');
+    throw new FieldError('endsOn', 'A link ends within a year; make a new one then.');
   if (endsAt < new Date()) throw new FieldError('endsOn', 'This day has passed; the link would never open.');
   const row = {
     projectId,

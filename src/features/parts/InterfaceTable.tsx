@@ -21,8 +21,8 @@ export function InterfaceTable({ projectId, interfaces, parts, nameOf, me, leads
       <thead>
         <tr>
           <th className="min-w-40">Interface</th>
-          <th>The one side</th>
-          <th>The other side</th>
+          <th>One side</th>
+          <th>Other side</th>
           <th className="min-w-44">Do both agree</th>
         </tr>
       </thead>

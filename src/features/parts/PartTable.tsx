@@ -154,7 +154,7 @@ function Thickness({ part: { thickness, thicknessUnit }, scaled }: { part: PartR
   return (
     <>
       {number(thickness)} {thicknessUnit} → {number(found.value)} {found.unit}
-      {found.tooThin && <span className="block text-brick font-sans">thinner than the material stands</span>}
+      {found.tooThin && <span className="block text-brick font-sans">thinner than the material can be cut</span>}
     </>
   );
 }

@@ -29,7 +29,7 @@ export function PartForm({ values, people, ...fixed }: Fixed & { people: Options
       values={values}
       fixed={{ ...fixed }}
       submit={savePart}
-      label={fixed.id ? 'Save the part' : 'Add the part'}
+      label={fixed.id ? 'Save part' : 'Add part'}
       names={{ code: 'Code', name: 'Part', ownerId: 'Owner', checkerId: 'Checker', share: 'Share' }}
       compact
     >
@@ -59,7 +59,7 @@ export function InterfaceForm({ values, parts, ...fixed }: Fixed & { parts: Opti
       values={values}
       fixed={{ ...fixed }}
       submit={saveInterface}
-      label={fixed.id ? 'Save' : 'Add the interface'}
+      label={fixed.id ? 'Save' : 'Add interface'}
       names={{ name: 'What meets what' }}
       compact
     >
@@ -116,12 +116,12 @@ export function ScaleForm({ values, ...fixed }: Fixed) {
       values={values}
       fixed={{ ...fixed }}
       submit={saveScale}
-      label="Save the scale"
+      label="Save scale"
       names={{ ratio: 'Scale', least: 'Thinnest', leastUnit: 'Unit' }}
       compact
     >
       <scaleFields.Decimal name="ratio" label="Model at 1 :" className="w-28" />
-      <scaleFields.Decimal name="least" label="Thinnest the material stands" className="w-48" />
+      <scaleFields.Decimal name="least" label="Thinnest that can be cut" className="w-48" />
       <scaleFields.Choice name="leastUnit" label="Unit" options={UNITS} className="w-20" />
     </RecordForm>
   );
@@ -167,7 +167,7 @@ export function Converter({ ratio, least }: { ratio: number; least: { value: num
                 {number(found.value)} {found.unit}
               </b>
               {found.tooThin && towards === 'model' && (
-                <span className="text-brick">thinner than the material stands</span>
+                <span className="text-brick">thinner than the material can be cut</span>
               )}
             </>
           )

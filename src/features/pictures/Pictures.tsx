@@ -39,7 +39,7 @@ export function Pictures({
                 confirm="Remove this picture?"
                 className="btn-text text-sm no-print"
               >
-                take away
+                remove picture
               </ActButton>
             )}
           </li>

@@ -74,7 +74,7 @@ export function RequirementForm(props: Props) {
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveRequirement}
-      label={proposes ? 'Propose the requirement' : 'Save the requirement'}
+      label={proposes ? 'Propose requirement' : 'Save requirement'}
       saved={proposes ? 'Proposed.' : 'Saved.'}
       names={NAMES}
       then={back}

@@ -42,7 +42,7 @@ export function WeightsForm({
       values={values}
       fixed={{ projectId }}
       submit={saveWeights}
-      label="Save the weights"
+      label="Save weights"
     >
       <Table rows={rows} />
       <details open={judgements.length > 0}>
@@ -245,11 +245,14 @@ function Consistency({ found, left, take }: { found: Priorities; left: string[];
       )}
       {left.length > 0 && <p>Not compared with any other yet, so left out: {left.join(', ')}.</p>}
       {missing.length > 0 && (
-        <p>Still missing: {missing.map(([a, b]) => `${a} : ${b}`).join(', ')}. The weights rest on the rest.</p>
+        <p>
+          Still missing: {missing.map(([a, b]) => `${a} : ${b}`).join(', ')}. The weights come from the other
+          comparisons.
+        </p>
       )}
       <p className="mt-1">
         <button type="button" className="btn" onClick={take}>
-          Take these as weights
+          Use as weights
         </button>
       </p>
     </section>

@@ -19,7 +19,7 @@ export interface ReadRow extends Record<Exclude<ColumnName, 'verified by'>, stri
 /**
  * Reads requirements from CSV or a paste from a spreadsheet (comma, semicolon or tab); columns in any order, found by
  * their header, of which "code" and "statement" must be there. Every row is checked for itself; a code that is in the
- * project already, or stands twice, is left out and said so.
+ * project already, or appears twice, is left out and said so.
  */
 export function readList(
   text: string,

@@ -21,7 +21,7 @@ export function ResearchForm({ projectId, id, version, values, requirements, lea
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveResearch}
-      label="Save the note"
+      label="Save note"
       names={{ title: 'Title', kind: 'Kind', about: 'What it is', foundIn: 'Found in' }}
     >
       <div className="flex flex-wrap gap-3">

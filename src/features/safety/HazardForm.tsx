@@ -33,7 +33,7 @@ export function HazardForm({
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveHazard}
-      label="Save the hazard"
+      label="Save hazard"
       names={{ name: 'Hazard', cautions: 'Cautions', equipment: 'Equipment', supervision: 'Supervision' }}
     >
       <div className="flex flex-wrap gap-3">

@@ -16,7 +16,7 @@ export function IncidentForm({ projectId, id, version, values }: Editing) {
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveIncident}
-      label="Save it"
+      label="Save incident"
       names={{ kind: 'Kind', happenedOn: 'Day', place: 'Where', what: 'What happened', done: 'What was done' }}
     >
       <div className="flex flex-wrap gap-3">

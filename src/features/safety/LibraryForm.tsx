@@ -16,7 +16,7 @@ export function LibraryForm({ projectId, names }: { projectId: string; names: re
       values={{ names: [] }}
       fixed={{ projectId }}
       submit={takeFromLibrary}
-      label="Take these into the project"
+      label="Add to project"
       saved="Added. Now say where each of them matters."
     >
       <Several

@@ -73,7 +73,7 @@ export const signOff = action(
   'signOff',
   signOffSchema,
   async ({ tx, projectId, seat, now }, { hazardId, people, signedOn, validUntil }) => {
-    if (signedOn > now.slice(0, 10)) throw new FieldError('signedOn', 'The training can’t lie in the future.');
+    if (signedOn > now.slice(0, 10)) throw new FieldError('signedOn', 'The training can’t be in the future.');
     const shared = { projectId, hazardId, signedOn, validUntil, signedBy: seat.actor.name };
     const rows = [...new Set(people)].map((accountId) => ({ ...shared, accountId }));
     const signed = await tx`
@@ -111,7 +111,7 @@ export const saveIncident = action(
   'saveIncident',
   incidentSchema,
   async (work, { id, version, kind, happenedOn, place, what, done }) => {
-    if (happenedOn > work.now.slice(0, 10)) throw new FieldError('happenedOn', 'The day lies in the future.');
+    if (happenedOn > work.now.slice(0, 10)) throw new FieldError('happenedOn', 'The day is in the future.');
     const values = { kind, happenedOn, place, what, done };
     return { id: await saveRow(work, 'incident', { id, version }, values, incidentForm) };
   },

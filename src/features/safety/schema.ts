@@ -43,7 +43,7 @@ export const signOffSchema = yup.object({
     .nullable()
     .default(null)
     .matches(/^\d{4}-\d\d-\d\d$/, 'The last day is a date like 2026-10-05.')
-    .test('order', 'The last day lies before the day of the training.', function (until) {
+    .test('order', 'The last day is before the day of the training.', function (until) {
       return !until || until >= (this.parent as { signedOn: string }).signedOn;
     }),
 });

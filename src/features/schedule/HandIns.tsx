@@ -47,7 +47,7 @@ export function HandInForm({ stage, team, back, label, ...fixed }: Place & { bac
       compact
     >
       <WhoEnters />
-      <handInFields.Text name="note" label="Where it lies, or a note" className="grow min-w-40" />
+      <handInFields.Text name="note" label="Where it is, or a note" className="grow min-w-40" />
     </RecordForm>
   );
 }
@@ -60,7 +60,7 @@ export function Withdraw({ stage, team, back, ...fixed }: Place & { back: string
       act={(input) =>
         enter({
           path: '/api/v1/hand-ins',
-          title: `${team} takes “${stage}” back`,
+          title: `${team} withdraws “${stage}”`,
           body: input,
           objectId: newId(),
           href: back,

@@ -25,7 +25,7 @@ export function StageForm({
       values={values}
       fixed={{ projectId, id, version }}
       submit={saveStage}
-      label="Save the stage"
+      label="Save stage"
       names={NAMES}
     >
       <div className="flex flex-wrap gap-3">

@@ -14,7 +14,7 @@ export function Schools({ says, titleOf }: { says: Says[]; titleOf: (id: string)
         <p className="mb-1">
           {agreed ? (
             <>
-              All that have spoken put <b>{titleOf(most[0])}</b> first, or among what they picked.
+              All schools with a result put <b>{titleOf(most[0])}</b> first, or among what they picked.
             </>
           ) : (
             <>

@@ -23,7 +23,7 @@ export function SelectionForm({ projectId, sectionId, id, version, values, conce
       values={values}
       fixed={{ projectId, sectionId, id, version }}
       submit={saveSelection}
-      label="Save the selection"
+      label="Save selection"
       names={{ name: 'Name', picks: 'Picks of the client', datumId: 'Datum' }}
       then={back}
       cancel={back}

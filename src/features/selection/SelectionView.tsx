@@ -98,9 +98,9 @@ function Flips({ selection, matrix, titleOf }: Named & { matrix: Matrix }) {
           <>Level at the top: {tied.map(titleOf).join(' and ')}.</>
         ) : closest ? (
           <>
-            <b>{titleOf(winner)}</b> leads. The least that turns it: if the weight of <b>{closest.criterion}</b> went
-            from {percent(closest.weight)} to {percent(closest.crossing.weight)}, {titleOf(closest.crossing.id)} would
-            draw level.
+            <b>{titleOf(winner)}</b> leads. The smallest change that turns it: if the weight of{' '}
+            <b>{closest.criterion}</b> went from {percent(closest.weight)} to {percent(closest.crossing.weight)},{' '}
+            {titleOf(closest.crossing.id)} would draw level.
           </>
         ) : (
           <>

@@ -24,7 +24,7 @@ export const saveSession = action(
     if (known?.seed) throw new FieldError('', 'The seed is announced, so its list stays as it is; plan another one.');
     const own = (await listTeams(tx, projectId)).filter((team) => team.sectionId === sectionId);
     const ids = teams.map((one) => one.id);
-    if (new Set(ids).size < ids.length) throw new FieldError('teams', 'A team stands twice in the list.');
+    if (new Set(ids).size < ids.length) throw new FieldError('teams', 'A team appears twice in the list.');
     if (ids.some((one) => !own.some((team) => team.id === one)))
       throw new FieldError('teams', 'Only teams of this section take part.');
     const values = {

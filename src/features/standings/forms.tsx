@@ -22,7 +22,7 @@ export function ComponentForm({
       values={values}
       fixed={fixed}
       submit={saveComponent}
-      label="Save the component"
+      label="Save component"
       compact
       names={{ name: 'Name', weight: 'Weight' }}
     >

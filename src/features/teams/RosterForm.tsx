@@ -118,8 +118,8 @@ function NewAccounts({ projectId, accounts }: { projectId: string; accounts: New
   return (
     <section aria-label="New sign-in names" className="callout">
       <p className="mb-2">
-        <b>Passwords are shown this once.</b> Print this page, or{' '}
-        <a href={`/projects/${projectId}/teams/slips`}>print sign-in slips</a> with which nobody types a password; a
+        <b>Passwords are shown only now.</b> Print this page, or{' '}
+        <a href={`/projects/${projectId}/teams/slips`}>print sign-in slips</a>, so that nobody has to type a password. A
         lost one is replaced in two clicks below.{' '}
         <button className="btn no-print" onClick={() => window.print()}>
           Print

@@ -31,8 +31,8 @@ export function SlipSheet({ projectId, projectTitle, sections, only, origin, rea
     <>
       <div className="no-print flex flex-col gap-3 max-w-3xl mb-4">
         <p>
-          Each code signs its student in once, by one tap and without a password. Slips made earlier and not used open
-          no more once new ones are made.
+          Each code signs its student in once, by one tap and without a password. New slips cancel those made earlier
+          that nobody has used.
         </p>
         {!reachable && (
           <p className="callout">

@@ -116,7 +116,7 @@ export function RolesForm({
       values={{ roles }}
       fixed={{ projectId, seen: rolesSeen(roles) }}
       submit={saveRoles}
-      label="Save the roles"
+      label="Save roles"
     >
       <rolesFields.Rows
         name="roles"

@@ -30,7 +30,7 @@ const HEADERS: Record<string, readonly string[]> = {
 
 /**
  * Reads a roster of one section: CSV or a paste from a spreadsheet (comma, semicolon or tab), columns in any
- * order, found by their header, or without one where the columns can be told by what stands in them. Every row is checked for itself; a student who stands there twice is named.
+ * order, found by their header, or without one where the columns can be told by what stands in them. Every row is checked for itself; a student who appears there twice is named.
  */
 export function readRoster(text: string): Roster {
   const nothing = (problem: string): Roster => ({ rows: [], problem, guessed: null });

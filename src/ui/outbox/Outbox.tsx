@@ -27,7 +27,7 @@ export function Outbox() {
         <b>{line ? 'Connected.' : 'No connection.'}</b>{' '}
         {waiting.length === 0 ? 'Nothing is waiting.' : `${plural(waiting.length, 'entry waits', 'entries wait')}.`}{' '}
         {Math.abs(ahead) >= 1 &&
-          `This device’s clock is ${plural(Math.abs(ahead), 'minute')} ${ahead > 0 ? 'fast' : 'slow'}; times of entries are put right by the server’s. `}
+          `This device’s clock is ${plural(Math.abs(ahead), 'minute')} ${ahead > 0 ? 'fast' : 'slow'}; the times of entries follow the server’s clock. `}
         {waiting.length > 0 && (
           <button className="btn-text" onClick={() => void sendAll()}>
             Send now

@@ -40,7 +40,7 @@ export default async function DataPage(props: SheetProps) {
         <p>
           Erasing a person replaces the name everywhere (history, published places, bundles taken out from now on), and
           removes sign-in name, student number, password and sessions. What they made stays with the team. It can’t be
-          undone. Pictures are not looked into; take away those that show people. Daily backups hold the name for up to
+          undone. Pictures are not looked into; remove those that show people. Daily backups hold the name for up to
           fourteen days more.
         </p>
         <BackupLine backups={backups} timeZone={project.timeZone} />

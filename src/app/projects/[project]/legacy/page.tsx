@@ -10,7 +10,7 @@ export default async function LegacyPage(props: SheetProps) {
   const benchmarks = await listBenchmarks(pool(), project.id);
   const save = role === 'instructor' && (
     <a className="btn" href={`/projects/${project.id}/export/bundle.zip`}>
-      Save the project as a bundle
+      Save project as a bundle
     </a>
   );
   return (

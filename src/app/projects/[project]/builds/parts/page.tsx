@@ -1,4 +1,6 @@
-import { Fold } from '@/ui/sheet/Fold';
+import { ADD, CHANGE } from '@/ui/kit/icons';
+import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { assembly } from '@/core/builds';
 import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { removePart } from '@/features/parts/actions';
@@ -8,7 +10,6 @@ import { PartTable } from '@/features/parts/PartTable';
 import { listInterfaces, listParts, listScales, metOf } from '@/domain/parts/read';
 import { partForm, scaleForm } from '@/features/parts/toForm';
 import { listMembers } from '@/domain/classes/read';
-import { ActButton } from '@/ui/forms/ActButton';
 import { number, plural, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
@@ -139,33 +140,66 @@ export default async function PartsPage(props: SheetProps) {
           <p className="faint">No scale is set.</p>
         )}
         {leads && section && (
-          <Fold className="mt-2" minor label={scaled ? 'Change the scale' : 'Set the scale'}>
+          <SidePanel
+            id="scale"
+            label={scaled ? 'Change scale' : 'Set scale'}
+            icon={scaled ? CHANGE : ADD}
+            title="Full size and model"
+            className="btn-text mt-2"
+          >
             <ScaleForm
               {...fixed}
               id={scaled?.id ?? null}
               version={scaled?.version ?? null}
               values={scaleForm({ ...(scaled ?? { ratio: 1 }) })}
             />
-          </Fold>
+          </SidePanel>
         )}
       </section>
       {leads && section && (
         <section className="mt-6 no-print border-t-2 border-ink pt-3">
-          <h2 className="mb-2">Parts and interfaces</h2>
-          <PartForm
-            key={parts.length}
-            {...fixed}
-            id={null}
-            version={null}
-            values={partForm({ code: `P${parts.length + 1}`, name: '', share: 1 })}
-            people={people}
-          />
+          <div className="flex flex-wrap items-baseline gap-3 mb-2">
+            <h2 className="mr-auto">Parts and interfaces</h2>
+            <SidePanel id="new-part" label="Add part" icon={ADD} title="New part">
+              <PartForm
+                key={parts.length}
+                {...fixed}
+                id={null}
+                version={null}
+                values={partForm({ code: `P${parts.length + 1}`, name: '', share: 1 })}
+                people={people}
+              />
+            </SidePanel>
+            {parts.length > 1 && (
+              <SidePanel id="new-interface" label="Add interface" icon={ADD} title="New interface">
+                <InterfaceForm
+                  key={`interfaces ${interfaces.length}`}
+                  {...fixed}
+                  id={null}
+                  version={null}
+                  values={{ name: '', oneId: '', otherId: '' }}
+                  parts={parts.map(({ id, code: text, name }) => [id, `${text} ${name}`] as const)}
+                />
+              </SidePanel>
+            )}
+          </div>
           {parts.map((part) => (
-            <details key={part.id} className="border-t border-hair">
-              <summary className="cursor-pointer py-1">
+            <div key={part.id} className="flex flex-wrap items-baseline gap-x-3 border-t border-hair py-1">
+              <span className="mr-auto">
                 <span className="num">{part.code}</span> {part.name}
-              </summary>
-              <div className="pb-3">
+              </span>
+              <ChangeAndRemove
+                id={`part-${part.code}`}
+                name={part.name}
+                title={`Part ${part.code} ${part.name}`}
+                remove={{
+                  act: removePart,
+                  input: { projectId, id: part.id },
+                  undo: true,
+                  done: `${part.name} is removed.`,
+                  confirm: `Remove ${part.name} and its interfaces?`,
+                }}
+              >
                 <PartForm
                   {...fixed}
                   id={part.id}
@@ -173,30 +207,9 @@ export default async function PartsPage(props: SheetProps) {
                   values={partForm({ ...part })}
                   people={people}
                 />
-                <ActButton
-                  act={removePart}
-                  input={{ projectId, id: part.id }}
-                  done="Removed."
-                  confirm="Remove this part and its interfaces?"
-                  className="btn-text text-sm"
-                >
-                  remove this part
-                </ActButton>
-              </div>
-            </details>
-          ))}
-          {parts.length > 1 && (
-            <div className="mt-4">
-              <InterfaceForm
-                key={`interfaces ${interfaces.length}`}
-                {...fixed}
-                id={null}
-                version={null}
-                values={{ name: '', oneId: '', otherId: '' }}
-                parts={parts.map(({ id, code: text, name }) => [id, `${text} ${name}`] as const)}
-              />
+              </ChangeAndRemove>
             </div>
-          )}
+          ))}
         </section>
       )}
     </ProjectFrame>

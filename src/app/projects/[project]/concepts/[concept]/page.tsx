@@ -53,7 +53,7 @@ export default async function ConceptPage(props: SheetProps<{ concept: string }>
         writes ? (
           <span className="flex gap-2">
             <Link className="btn" href={hrefIn(frame, `concepts/${id}/edit`)}>
-              Change it
+              Change concept
             </Link>
             <ActButton
               act={removeConcept}

@@ -77,7 +77,7 @@ export default async function PitchesPage(props: SheetProps) {
             <p className="flex gap-3 my-3">
               {at > 0 && (
                 <Link className="btn" href={here(at)}>
-                  The one before
+                  Previous pitch
                 </Link>
               )}
               {at < pitches.length - 1 && (
@@ -111,7 +111,7 @@ export default async function PitchesPage(props: SheetProps) {
       )}
       {leads && released.length > 0 && (
         <section className="mt-6 no-print">
-          <h2 className="mb-1">{draw ? 'Draw anew' : 'Draw the order'}</h2>
+          <h2 className="mb-1">{draw ? 'Draw again' : 'Draw the order'}</h2>
           <PitchDrawForm projectId={projectId} sections={released.map(({ id, name }) => [id, name] as const)} />
         </section>
       )}

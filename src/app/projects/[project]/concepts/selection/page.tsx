@@ -37,14 +37,14 @@ export default async function SelectionPage(props: SheetProps) {
             {selection && (
               <>
                 <Link className="btn" href={withQuery(edit, { selection: selection.id })}>
-                  Change it
+                  Change selection
                 </Link>
                 <ActButton
                   act={closeSelection}
                   input={{ projectId: seat.project.id, id: selection.id, closed: selection.state === 'open' }}
                   done={selection.state === 'open' ? 'Closed: nothing is added any more.' : 'Open again.'}
                 >
-                  {selection.state === 'open' ? 'Close it' : 'Open it again'}
+                  {selection.state === 'open' ? 'Close selection' : 'Reopen selection'}
                 </ActButton>
               </>
             )}

@@ -1,3 +1,5 @@
+import { ADD, CHANGE } from '@/ui/kit/icons';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { budget } from '@/core/requirements';
 import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
 import { BudgetForm } from '@/features/budgets/BudgetForm';
@@ -60,23 +62,25 @@ export default async function BudgetsPage(props: SheetProps) {
                 {parts.length > 0 && <BudgetTable budget={budget({ limit: of, parts })} limit={of.value} />}
                 {parts.length === 0 && <p className="faint">Not split yet.</p>}
                 {(mine !== null || leads) && (
-                  <details className="no-print mt-1">
-                    <summary className="cursor-pointer text-sm faint">
-                      {own ? 'Change the parts' : mine === null ? 'Split it over parts' : `Split it for ${team!.name}`}
-                    </summary>
-                    <div className="pt-2">
-                      <BudgetForm
-                        key={`${mine} ${own?.version}`}
-                        projectId={id}
-                        requirementId={limit.id}
-                        teamId={mine}
-                        id={own?.id ?? null}
-                        version={own?.version ?? null}
-                        unit={limit.unit!}
-                        parts={parts.map((part) => ({ ...part, value: String(part.value) }))}
-                      />
-                    </div>
-                  </details>
+                  <SidePanel
+                    id={`budget-${limit.code}`}
+                    label={own ? 'Change parts' : mine === null ? 'Split over parts' : `Split for ${team!.name}`}
+                    icon={own ? CHANGE : ADD}
+                    of={limit.code}
+                    title={`Parts of ${limit.code}, ${team?.name ?? 'the class'}`}
+                    className="btn-text no-print mt-1"
+                  >
+                    <BudgetForm
+                      key={`${mine} ${own?.version}`}
+                      projectId={id}
+                      requirementId={limit.id}
+                      teamId={mine}
+                      id={own?.id ?? null}
+                      version={own?.version ?? null}
+                      unit={limit.unit!}
+                      parts={parts.map((part) => ({ ...part, value: String(part.value) }))}
+                    />
+                  </SidePanel>
                 )}
               </section>
             );

@@ -54,7 +54,7 @@ export default async function GatesPage(props: SheetProps) {
         </Nothing>
       )}
       {gates.length > 0 && teams.length === 0 && (
-        <Nothing>{leads ? 'There is no team yet; teams come with the roster.' : 'You are in no team yet.'}</Nothing>
+        <Nothing>{leads ? 'There is no team yet; teams come with the roster.' : 'You aren’t in a team yet.'}</Nothing>
       )}
       {gates.length > 0 && teams.length > 0 && (
         <GateTable

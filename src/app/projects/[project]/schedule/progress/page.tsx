@@ -48,7 +48,7 @@ export default async function ProgressPage(props: SheetProps) {
       {stages.length > 0 && frame.teams.length === 0 && (
         <Nothing>There is no team yet; teams come with the roster.</Nothing>
       )}
-      {stages.length > 0 && !sees && !team && <Nothing>You are in no team yet; ask your instructor.</Nothing>}
+      {stages.length > 0 && !sees && !team && <Nothing>You aren’t in a team yet; ask your instructor.</Nothing>}
       {stages.length > 0 && team && pace && (
         <TeamStages
           projectId={project.id}

@@ -40,7 +40,7 @@ export default async function ChartersPage(props: SheetProps) {
       about="what success means to a team, on several levels"
       byTeam={leads}
     >
-      {teams.length === 0 && <Nothing>{leads ? 'No team has been formed yet.' : 'You are in no team yet.'}</Nothing>}
+      {teams.length === 0 && <Nothing>{leads ? 'No team has been formed yet.' : 'You aren’t in a team yet.'}</Nothing>}
       {teams.map((team) => {
         const logo = logos.find((one) => one.teamId === team.id);
         return (
