@@ -28,7 +28,12 @@ test.each<[number | null, number, string | null, string]>([
 
 test('units stand where readers expect them', () => {
   expect(quantity(15, 'deg')).toBe('15°');
-  expect([quantity(1, 'credits'), quantity(-1, 'credits'), quantity(1, '€'), quantity(1, 's')]).toEqual(['1 credit', '−1 credit', '€1', '1 s']);
+  expect([quantity(1, 'credits'), quantity(-1, 'credits'), quantity(1, '€'), quantity(1, 's')]).toEqual([
+    '1 credit',
+    '−1 credit',
+    '€1',
+    '1 s',
+  ]);
   expect(quantity(3, '%')).toBe('3 %');
   expect(quantity(2, 'count')).toBe('2');
   expect(quantity(900, 'g')).toBe('900 g');

@@ -1,5 +1,3 @@
-import { format, parseISO } from 'date-fns';
-
 export { shortName } from '../names';
 
 /** A number for reading: at most `digits` decimals, a real minus sign. */
@@ -60,21 +58,6 @@ function unitAfter(shown: string, unit: string | null | undefined): string {
 /** How a unit is written in a column head. */
 export function unitName(unit: string): string {
   return { deg: '°', count: 'number' }[unit] ?? unit;
-}
-
-/** "12 Oct" of a date or local time; with the year when asked. */
-export function day(date: string, withYear = false): string {
-  return format(parseISO(date.slice(0, 10)), withYear ? 'd MMM yyyy' : 'd MMM');
-}
-
-/** "Mon 12 Oct" */
-export function weekday(date: string): string {
-  return format(parseISO(date.slice(0, 10)), 'EEE d MMM');
-}
-
-/** "12 Oct, 10:02" of a local time. */
-export function moment(localTime: string): string {
-  return format(parseISO(localTime), 'd MMM, HH:mm');
 }
 
 const COUNTED = new Intl.PluralRules('en');

@@ -1,3 +1,4 @@
+export { day, moment, weekday } from './dates';
 export * from './format';
 export { withQuery } from './withQuery';
 export { limitText } from './limit';
