@@ -263,6 +263,28 @@ export const CATALOGUE: Record<string, Entry> = {
 
   // Builds, bench, event, grades ---------------------------------------------------------------------------
   iteration: { bundle: all, topic: 'builds', title: ['team_id', 'number'], restore },
+  iteration_parent: {
+    bundle: all,
+    topic: 'builds',
+    word: 'what an iteration comes from',
+    title: ['iteration_id', 'parent_id'],
+    partOf: 'iteration',
+    restore,
+  },
+  iteration_change: {
+    bundle: all,
+    topic: 'builds',
+    word: 'change',
+    title: ['what', 'iteration_id'],
+    partOf: 'iteration',
+    restore,
+  },
+  feature: {
+    bundle: all,
+    topic: 'builds',
+    title: ['name'],
+    restore,
+  },
   iteration_check: { bundle: all, topic: 'builds', title: ['iteration_id'], restore },
   measurement: {
     bundle: all,

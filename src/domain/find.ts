@@ -2,7 +2,7 @@ import { CATALOGUE } from '@/db/catalogue';
 import type { Sql } from '@/db/connection';
 import { allowed, type Seat } from '@/server/access';
 import { findRuns } from './bench/find';
-import { findIterations } from './builds/find';
+import { findFeatures, findIterations } from './builds/find';
 import { findTeams } from './classes/find';
 import { findConcepts } from './concepts/find';
 import { findGates } from './gates/find';
@@ -26,6 +26,7 @@ const FINDERS: readonly Finder[] = [
   findTeams,
   findQuestions,
   findAnswers,
+  findFeatures,
   findIterations,
   findRuns,
   findGates,

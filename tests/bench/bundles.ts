@@ -28,16 +28,28 @@ export function largeBundle(): Bundle {
     colour: i % 12,
   }));
   const measured = of('iteration').find(({ id }) => rowsWith(bundle, 'measurement', { iteration_id: id }).length > 4)!;
-  const [model] = without([measured], 'parent_id', 'maker_id');
+  const [model] = without([measured], 'maker_id');
   const iterations = teams.flatMap(({ id: team_id }) =>
     Array.from({ length: ITERATIONS }, (_, k): Row => ({
       ...model,
       id: `${team_id}/${k + 1}`,
       team_id,
       number: k + 1,
-      ...(k > 0 ? { parent_id: `${team_id}/${k}` } : {}),
     })),
   );
+  const parents = iterations.flatMap(({ id, team_id, number }): Row[] =>
+    Number(number) > 1
+      ? [{ id: `parent of ${String(id)}`, iteration_id: id, parent_id: `${String(team_id)}/${Number(number) - 1}` }]
+      : [],
+  );
+  // Each but the first has a change with a claim, as a class that is at it writes them.
+  const [claimed] = rowsOf(bundle, 'iteration_change').filter(({ claim, kind }) => claim && kind === 'parameter');
+  const changes = parents.map(({ iteration_id }) => ({
+    ...claimed,
+    id: `change of ${String(iteration_id)}`,
+    iteration_id,
+    position: 1,
+  }));
   const measurements = iterations.flatMap(({ id }) =>
     rowsWith(bundle, 'measurement', { iteration_id: measured.id }).map((row) => ({
       ...row,
@@ -79,6 +91,8 @@ export function largeBundle(): Bundle {
     budget: of('budget').filter((row) => !row.team_id),
     team: teams,
     iteration: iterations,
+    iteration_parent: parents,
+    iteration_change: changes,
     measurement: measurements,
     run: made.map(({ run }) => run),
     reading: made.map(({ reading }) => reading),

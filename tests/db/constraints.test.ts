@@ -165,11 +165,25 @@ describe('measurements, requirements and the rest', () => {
     expect(await change((tx) => tx`update requirement set code = 'first' where ${where(tx)}`)).toMatch(/code_check/);
   });
 
-  test('an iteration is not its own parent, nor the child of another team', async () => {
+  test('an iteration is not its own parent, and comes from one of its project', async () => {
     const parent = (id: string) =>
-      refusal((tx) => tx`update iteration set parent_id = ${id} where id = ${p.iteration['Flint 2']!}`);
+      refusal(
+        (tx) => tx`update iteration_parent set parent_id = ${id} where iteration_id = ${p.iteration['Flint 2']!}`,
+      );
     expect(await parent(p.iteration['Flint 2']!)).toBe('iteration_not_its_parent');
-    expect(await parent(p.iteration['Marl 1']!)).toMatch(/parent/);
+    expect(await parent(randomUUID())).toMatch(/parent/);
+  });
+
+  test('a change of a feature names one, a claim its figure, a figure its unit', async () => {
+    const change = (values: object) =>
+      refusal(
+        (tx) =>
+          tx`insert into iteration_change ${tx({ projectId: p.id, iterationId: p.iteration['Flint 2']!, position: 9, ...values })}`,
+      );
+    expect(await change({ kind: 'added', what: 'Keel' })).toBe('change_names_something');
+    expect(await change({ kind: 'other', what: ' ' })).toBe('change_names_something');
+    expect(await change({ kind: 'other', what: 'Keel', claim: 'lighter' })).toBe('claim_has_its_figure');
+    expect(await change({ kind: 'parameter', what: 'Keel', afterValue: 3 })).toBe('change_has_its_unit');
   });
 
   test('days in order, and data kept past the event', async () => {

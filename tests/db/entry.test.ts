@@ -257,7 +257,7 @@ describe('iterations', () => {
     ['no change', () => ({ change: '  ' }), 'change', /needed/],
     ['a change of 10,000 characters', () => ({ change: ten }), 'change', /at most 160/],
     ['a day that does not exist', () => ({ builtOn: '2026-02-30' }), 'builtOn', /no day of the calendar/],
-    ['an unknown state', () => ({ state: 'broken' }), 'state', /one of/],
+    ['an unknown state', () => ({ state: 'gone' }), 'state', /one of/],
     ['no id', () => ({ id: 'mine' }), 'id', /chosen/],
   ])('%s is refused at its place, and nothing is written', async (_name, more, field, message) => {
     await asPerson(p.studentOf('Flint'));

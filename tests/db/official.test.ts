@@ -181,7 +181,8 @@ describe('an attempt', () => {
     const id = p.iteration['Flint 3']!;
     const stored = (await listIterations(pool(), p.id)).find((one) => one.id === id)!;
     const { measurements: entered } = await loadIterationForm(pool(), seat.project, [p.teams.Flint!], stored);
-    const { teamId, parentId, state, change, reason, builtOn, makerId, version } = stored;
+    const { teamId, state, change, reason, builtOn, makerId, version } = stored;
+    const parentId = stored.parents[0]?.id ?? null;
     const own = { id, teamId, parentId, state, change, reason, builtOn, makerId, version };
     const form = { projectId: p.id, ...own, measurements: entered };
     const measurements = entered.map((one) =>

@@ -1,15 +1,9 @@
+import { CLAIMS, HIGHER, LOWER, type ClaimWord } from '../changes';
 import { measured, number, quantity, unitName } from '../format';
 import { finite, notNegative, oneOf } from '../shared/check';
 import { CoreError } from '../shared/CoreError';
 import { convert, convertInterval } from '../units';
 import { readUnit } from '../units/readUnit';
-
-/** What a change is said to do, by the direction in which the figure should go. */
-const LOWER = ['lighter', 'cheaper', 'smaller', 'weaker'] as const;
-const HIGHER = ['heavier', 'dearer', 'larger', 'stronger', 'stiffer'] as const;
-const PACE = ['faster', 'slower'] as const;
-export const CLAIMS = [...LOWER, ...HIGHER, ...PACE] as const;
-export type ClaimWord = (typeof CLAIMS)[number];
 
 export interface Figure {
   value: number;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { claim, CLAIMS, CoreError, lineage, type ClaimWord, type Descent } from '.';
+import { CLAIMS, type ClaimWord } from '../changes';
+import { claim, CoreError, lineage, type Descent } from '.';
 
 const SEED = 17;
 const ids = ['a', 'b', 'c', 'd', 'e', 'f', 'g'];

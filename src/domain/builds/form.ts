@@ -1,7 +1,7 @@
 import { listRequirements } from '@/domain/requirements/read';
 import { listProtocols } from '@/domain/bench/read';
 import { listStudents } from '@/domain/classes/read';
-import { listIterations, type Iteration } from './read';
+import { listChanges, listIterations, type Change, type Iteration } from './read';
 import { offeredUnits } from '@/core/dimensions';
 import type { Dimension } from '@/core/units';
 import type { Project } from '@/server/access';
@@ -18,7 +18,7 @@ export async function loadIterationForm(
   teamIds: readonly string[],
   iteration: Iteration | null,
 ) {
-  const [requirements, protocols, iterations, parameters, instruments, members] = await Promise.all([
+  const [requirements, protocols, iterations, parameters, instruments, members, changes, teams] = await Promise.all([
     listRequirements(sql, projectId),
     listProtocols(sql, projectId),
     listIterations(sql, projectId),
@@ -29,6 +29,8 @@ export async function loadIterationForm(
       { id: string; name: string; dimension: string }[]
     >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
     listStudents(sql, projectId),
+    listChanges(sql, projectId),
+    sql<{ id: string; name: string }[]>`select id, name from team where project_id = ${projectId} order by name`,
   ]);
   const ofTeam = ({ teamId }: { teamId: string | null }) => teamId !== null && teamIds.includes(teamId);
   const tested = new Set(protocols.map((protocol) => protocol.parameterId));
@@ -46,7 +48,15 @@ export async function loadIterationForm(
     members: members
       .filter(ofTeam)
       .map(({ accountId, teamId, name }) => ({ id: accountId, teamId, name: shortName(name) })),
-    parents: iterations.filter(ofTeam).map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
+    parents: iterations
+      .filter((one) => ofTeam(one) || one.released)
+      .map(({ id, teamId, number, change, released }) => ({ id, teamId, number, change, released })),
+    teamNames: Object.fromEntries(teams.map(({ id, name }) => [id, name])),
+    features: featureNames(
+      changes,
+      iterations.filter((one) => ofTeam(one) || one.released),
+    ),
+    figures: parameters.filter(({ dimension }) => dimension !== 'yes-no').map(({ id, name }) => ({ id, name })),
     parameters: measurable.map((p, i) => ({
       ...p,
       units: offered[i]!,
@@ -57,6 +67,13 @@ export async function loadIterationForm(
     })),
     measurements: measurable.map((p, i) => startValue(p, offered[i]![0] ?? '', iteration, instruments)),
   };
+}
+
+/** The features of designs that whoever fills in the form may see, by name. */
+function featureNames(changes: readonly Change[], seen: readonly Iteration[]): string[] {
+  const ids = new Set(seen.map(({ id }) => id));
+  const own = changes.filter(({ featureId, iterationId }) => featureId !== null && ids.has(iterationId));
+  return [...new Set(own.map(({ what }) => what))].sort((a, b) => a.localeCompare(b));
 }
 
 function startValue(

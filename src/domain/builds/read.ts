@@ -1,5 +1,7 @@
+import type { PendingQuery, Row } from 'postgres';
 import { groupBy } from '@/core/shared/groupBy';
 import { remembered } from '@/db/remember';
+import type { ChangeKind, ClaimWord, IterationKind, IterationState } from '@/core/changes';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
 
@@ -21,11 +23,17 @@ export interface Iteration {
   id: string;
   teamId: string;
   number: number;
-  parentId: string | null;
-  parentNumber: number | null;
-  state: 'planned' | 'building' | 'built' | 'tested' | 'retired';
+  /** Those it comes from, the main one first: of the own team, or of another one. */
+  parents: Parent[];
+  kind: IterationKind;
+  state: IterationState;
   change: string;
   reason: string;
+  /** What the team expected of it. */
+  expects: string;
+  /** What was good about it, and what was not. */
+  good: string;
+  bad: string;
   builtOn: string;
   released: boolean;
   /** Who made it; somebody else checks it. */
@@ -36,6 +44,11 @@ export interface Iteration {
   checks: Check[];
   version: number;
   measurements: Measurement[];
+}
+export interface Parent {
+  id: string;
+  teamId: string;
+  number: number;
 }
 /** Somebody has looked at an iteration and found it right. */
 export interface Check {
@@ -54,9 +67,15 @@ export const listLatestIterations = remembered((sql: Sql, projectId: string) => 
 async function read(sql: Sql, projectId: string, latest: boolean): Promise<Iteration[]> {
   const newest = sql`and not exists (select from iteration n where n.team_id = i.team_id and n.number > i.number)`;
   const iterations = await sql<Omit<Iteration, 'measurements'>[]>`
-    select i.id, i.team_id, i.number, i.parent_id, p.number as parent_number, i.state, i.change, i.reason, i.built_on,
-      i.released_at is not null as released, i.maker_id, a.name as maker, i.held_for, coalesce(k.list, '[]') as checks, i.version
-    from iteration i left join iteration p on p.id = i.parent_id left join account a on a.id = i.maker_id
+    select i.id, i.team_id, i.number, i.kind, i.state, i.change, i.reason, i.expects, i.good, i.bad, i.built_on,
+      i.released_at is not null as released, i.maker_id, a.name as maker, i.held_for, coalesce(k.list, '[]') as checks,
+      coalesce(o.list, '[]') as parents, i.version
+    from iteration i left join account a on a.id = i.maker_id
+    left join (
+      select c.iteration_id, jsonb_agg(jsonb_build_object('id', p.id, 'teamId', p.team_id, 'number', p.number)
+        order by c.position, p.number) as list
+      from iteration_parent c join iteration p on p.id = c.parent_id where c.project_id = ${projectId} group by c.iteration_id
+    ) o on o.iteration_id = i.id
     left join (
       select iteration_id, jsonb_agg(jsonb_build_object('id', id, 'byId', checked_by, 'by', by_name, 'on', checked_on, 'note', note)
         order by checked_on, by_name) as list
@@ -71,3 +90,48 @@ async function read(sql: Sql, projectId: string, latest: boolean): Promise<Itera
   const byIteration = groupBy(measurements, (one) => one.iterationId);
   return iterations.map((iteration) => ({ ...iteration, measurements: byIteration.get(iteration.id) ?? [] }));
 }
+
+/** One thing that was changed in an iteration against what it comes from, with what is claimed of it. */
+export interface Change {
+  id: string;
+  iterationId: string;
+  kind: ChangeKind;
+  /** The design parameter, material, joint, or the feature's name. */
+  what: string;
+  featureId: string | null;
+  /** Where a feature was taken over from. */
+  source: Parent | null;
+  before: string;
+  after: string;
+  beforeValue: number | null;
+  afterValue: number | null;
+  unit: string | null;
+  claim: ClaimWord | null;
+  claimParameterId: string | null;
+}
+/** What was changed in every iteration of a project, in its order. */
+export const listChanges = remembered(async (sql: Sql, projectId: string): Promise<Change[]> => {
+  return sql<Change[]>`${changesOf(sql, sql`c.project_id = ${projectId}`)}`;
+});
+
+/** The query for some changes, in their order. */
+export const changesOf = (sql: Sql, which: PendingQuery<Row[]>) => sql`
+    select c.id, c.iteration_id, c.kind, coalesce(f.name, c.what) as what, c.feature_id,
+      case when s.id is not null then jsonb_build_object('id', s.id, 'teamId', s.team_id, 'number', s.number) end as source,
+      c.before, c.after, c.before_value, c.after_value, c.unit, c.claim, c.claim_parameter_id
+    from iteration_change c left join feature f on f.id = c.feature_id left join iteration s on s.id = c.source_id
+    where ${which} order by c.iteration_id, c.position`;
+
+export interface Feature {
+  id: string;
+  name: string;
+  /** The requirement it answers. */
+  requirementId: string | null;
+  version: number;
+}
+
+/** The features of all designs of a project, by name. */
+export const listFeatures = remembered(async (sql: Sql, projectId: string): Promise<Feature[]> => {
+  return sql<Feature[]>`
+    select id, name, requirement_id, version from feature where project_id = ${projectId} order by lower(name)`;
+});

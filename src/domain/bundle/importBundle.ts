@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { lineage } from '@/core/builds';
 import { inOrder } from '@/core/plan';
+import { groupBy } from '@/core/shared/groupBy';
 import { CoreError } from '@/core/numbers';
 import { entryOf, wordOf, type Row } from '@/db/catalogue';
 import { json, type Tx } from '@/db/connection';
@@ -53,6 +55,7 @@ export async function importBundle(
   known.ids.set(keyOf('account', INSTRUCTOR), instructorId);
   await addPeople(tx, bundle, known, instructorId);
   checkPlan(bundle);
+  checkDescent(bundle);
   checkReadings(bundle);
   for (const one of carried) {
     const { name } = one.table;
@@ -192,6 +195,27 @@ function checkPlan(bundle: Bundle): void {
     if (error instanceof CoreError) throw refuse(`The plan can't be brought in: ${error.message}`);
     throw error;
   }
+}
+
+/** Iterations that come from each other would have no first one. */
+function checkDescent(bundle: Bundle): void {
+  const iterations = rowsOf(bundle, 'iteration').map(({ id }) => String(id));
+  const known = new Set(iterations);
+  const parents = groupBy(rowsOf(bundle, 'iteration_parent'), ({ iteration_id }) => String(iteration_id));
+  const [circle] = lineage({
+    iterations: [...known].map((id) => ({
+      id,
+      parents: [...new Set((parents.get(id) ?? []).map(({ parent_id }) => String(parent_id)))].filter((one) =>
+        known.has(one),
+      ),
+    })),
+  }).circles;
+  if (!circle) return;
+  const teams = new Map(rowsOf(bundle, 'team').map(({ id, name }) => [id, name]));
+  const names = rowsOf(bundle, 'iteration')
+    .filter(({ id }) => circle.includes(String(id)))
+    .map(({ team_id, number }) => `${String(teams.get(team_id))} ${String(number)}`);
+  throw refuse(`These iterations come from each other: ${names.join(', ')}.`);
 }
 
 /** A valid run has a value; the database looks at that only when everything is in. */

@@ -3,6 +3,7 @@ import { Worker } from 'node:worker_threads';
 import { strToU8, zipSync } from 'fflate';
 import pLimit from 'p-limit';
 import { FieldError } from '@/server/outcome';
+import { fromEarlier } from './earlier';
 import { FORMAT, rowsOf, VERSION, type Bundle } from './format';
 
 export const FILE = 'project.json';
@@ -104,5 +105,5 @@ function checkBundle(given: unknown): Bundle {
     );
   if (typeof found.tables !== 'object' || found.tables === null)
     throw no('The bundle does not fit the format: it has no tables. Nothing was brought in.');
-  return found as unknown as Bundle;
+  return fromEarlier(found as unknown as Bundle);
 }

@@ -1,6 +1,7 @@
 import type { Iteration } from '@/domain/builds/read';
 import type { LimitThen, Requirement } from './read';
-import { verdictFor, type Sources } from './judge';
+import type { Sources } from '@/domain/builds/figure';
+import { verdictFor } from './judge';
 import type { Flip, Word } from './turned';
 
 /**

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { ITERATION_KINDS, ITERATION_STATES } from '@/core/changes';
 import type { Dimension } from '@/core/dimensions';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { newId } from '@/ui/forms/newId';
@@ -9,13 +10,21 @@ import { isKept } from '@/ui/forms/attempt';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { Steps } from '@/ui/forms/Steps';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
+import { ChangeFields, EMPTY_CHANGE } from './ChangeFields';
 import { iterationSchema } from './schema';
 
-const { Area, Choice, Decimal, Text } = fieldsOf(iterationSchema);
+const { Area, Choice, Decimal, Rows, Text } = fieldsOf(iterationSchema);
 
 interface Props extends Editing {
   teams: { id: string; name: string }[];
-  parents: { id: string; teamId: string; number: number; change: string }[];
+  /** What it may come from: iterations of these teams, and released ones of others. */
+  parents: { id: string; teamId: string; number: number; change: string; released: boolean }[];
+  /** Of all teams, by id. */
+  teamNames: Record<string, string>;
+  /** The names of the features there are. */
+  features: string[];
+  /** What can show a claim. */
+  figures: { id: string; name: string }[];
   /** In the order of values.measurements. */
   parameters: { id: string; name: string; dimension: Dimension; limit: string; units: string[] }[];
   instruments: { id: string; name: string; dimension: string }[];
@@ -24,20 +33,22 @@ interface Props extends Editing {
   back: string;
 }
 
-const STATES: Options = [
-  ['planned', 'planned'],
-  ['building', 'being built'],
-  ['built', 'built'],
-  ['tested', 'tested'],
-  ['retired', 'retired'],
-];
+const sameWord = (word: string) => [word, word] as const;
+const STATES: Options = ITERATION_STATES.map(sameWord);
+const KINDS: Options = ITERATION_KINDS.map(sameWord);
 const NAMES = {
   change: 'What was changed',
-  reason: 'Why',
+  expects: 'We expect',
+  reason: 'Because',
+  kind: 'Kind',
   state: 'State',
   builtOn: 'Built and measured on',
   makerId: 'Made by',
   parentId: 'Starts from',
+  alsoFrom: 'Also from',
+  changes: 'Changes',
+  good: 'What was good',
+  bad: 'What was not',
 };
 
 /** An iteration of a team's design with everything measured on it. */
@@ -48,6 +59,9 @@ export function IterationForm({
   values,
   teams,
   parents,
+  teamNames,
+  features,
+  figures,
   parameters,
   instruments,
   members,
@@ -58,9 +72,12 @@ export function IterationForm({
   const enter = useEntry();
   const key = id ?? own;
   const only = teams.length === 1 ? teams[0]! : null;
-  const before = parents
+  const before: Options = parents
     .filter((p) => p.id !== id)
-    .map((p) => [p.id, `${teams.find((t) => t.id === p.teamId)?.name ?? ''} ${p.number}: ${p.change}`] as const);
+    .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}: ${p.change}`] as const);
+  const others: Options = parents
+    .filter((p) => p.released && !teams.some((team) => team.id === p.teamId))
+    .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}`] as const);
   const makers: Options = [
     ['', 'the team'],
     ...members.filter((one) => teams.some((team) => team.id === one.teamId)).map((one) => [one.id, one.name] as const),
@@ -84,7 +101,7 @@ export function IterationForm({
       }
       label="Save iteration"
       names={{ ...NAMES, ...Object.fromEntries(parameters.map((one, i) => [`measurements.${i}`, one.name])) }}
-      options={{ parentId: [['', 'nothing before it'], ...before], makerId: makers, state: STATES }}
+      options={{ parentId: [['', 'nothing before it'], ...before], makerId: makers, state: STATES, kind: KINDS }}
       then={(result) => {
         setPictures([]);
         renew(newId());
@@ -104,10 +121,14 @@ export function IterationForm({
                   label="What was changed"
                   hint="One main change, in a few words. With two changes at once you can’t tell which one made the difference."
                 />
-                <Area name="reason" label="Why" rows={2} />
+                <div className="grid sm:grid-cols-2 gap-3">
+                  <Area name="expects" label="We expect" rows={2} hint="what this change should bring" />
+                  <Area name="reason" label="Because" rows={2} />
+                </div>
                 <div className="flex flex-wrap gap-3">
                   <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
                   <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
+                  <Choice name="kind" label="Kind" options={KINDS} />
                   <Choice name="state" label="State" options={STATES} />
                   <Text name="builtOn" label="Built and measured on (date)" type="date" />
                   <Choice
@@ -117,6 +138,35 @@ export function IterationForm({
                     hint="somebody else checks it"
                     className="w-44"
                   />
+                </div>
+                {before.length > 1 && (
+                  <Rows
+                    name="alsoFrom"
+                    label="Also from"
+                    empty={{ parentId: before.at(-1)![0] }}
+                    add="Add another parent"
+                  >
+                    {(path) => <Choice name={`${path}.parentId`} label="Iteration" options={before} />}
+                  </Rows>
+                )}
+              </>
+            ),
+          },
+          {
+            name: 'Changes',
+            content: (
+              <>
+                <Rows name="changes" label="Changes, one by one" empty={EMPTY_CHANGE} add="Add change">
+                  {(path) => <ChangeFields path={path} others={others} figures={figures} />}
+                </Rows>
+                <datalist id="features">
+                  {features.map((name) => (
+                    <option key={name} value={name} />
+                  ))}
+                </datalist>
+                <div className="grid sm:grid-cols-2 gap-3">
+                  <Area name="good" label="What was good" rows={2} />
+                  <Area name="bad" label="What was not" rows={2} />
                 </div>
               </>
             ),

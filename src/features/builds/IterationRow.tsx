@@ -14,7 +14,7 @@ export interface IterationWords {
   /** How many earlier ones are left out, and where they are; on the team's second line. */
   earlier: readonly [count: number, href: string] | null;
   change: string;
-  from: number | null;
+  from: string | null;
   built: string;
   state: string;
   held: boolean;

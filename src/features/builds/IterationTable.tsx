@@ -20,6 +20,7 @@ export function IterationTable({
   const columns = figures(iterations);
   // One list for all rows: it is sent once.
   const names = columns.map((column) => `${column.name}, ${unitName(column.unit)}:`);
+  const nameOf = (id: string) => teams.find((team) => team.id === id)?.name ?? 'another team’s';
   const byTeam = groupBy(iterations, ({ teamId }) => teamId);
   return (
     <div className="overflow-x-auto">
@@ -50,7 +51,11 @@ export function IterationTable({
                 colour={i === 0 ? team.colour : null}
                 earlier={i === 1 ? earlier(team) : null}
                 change={one.change}
-                from={one.parentNumber}
+                from={
+                  one.parents
+                    .map((parent) => (parent.teamId === team.id ? '' : `${nameOf(parent.teamId)} `) + parent.number)
+                    .join(', ') || null
+                }
                 built={day(one.builtOn)}
                 state={one.released ? `${one.state}, released` : one.state}
                 held={one.heldFor !== ''}

@@ -10,6 +10,10 @@ import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import { iterationTarget } from '@/domain/builds/targets';
+import { changesOf, type Change } from '@/domain/builds/read';
+import { setChanges } from './changes';
+import { changeForm } from './toForm';
+import { setParents, type Chosen } from './descent';
 import { iterationSchema } from './schema';
 
 type Input = InferType<typeof iterationSchema>;
@@ -27,7 +31,7 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
   },
   run: async (work, input) => {
     const { tx, projectId } = work;
-    const { id, teamId, parentId, state, change, reason, builtOn, makerId, version } = input;
+    const { id, teamId, state, makerId, version } = input;
     const [known] = await tx<
       { number: number; teamId: string; state: string }[]
     >`select number, team_id, state from iteration where id = ${id} and project_id = ${projectId}`;
@@ -36,12 +40,38 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
     await mustBeMember(work, teamId, makerId);
     if (known) await keepJudged(work, input);
     const heldFor = await heldWhen(work, teamId, { from: known?.state ?? 'planned', to: state });
-    const values = { parentId, state, change, reason, builtOn, makerId, ...(heldFor === null ? {} : { heldFor }) };
+    const { kind, change, reason, expects, good, bad, builtOn } = input;
+    const values = {
+      kind,
+      state,
+      change,
+      reason,
+      expects,
+      good,
+      bad,
+      builtOn,
+      makerId,
+      ...(heldFor === null ? {} : { heldFor }),
+    };
     const number = known ? await update(work, input, values, known.number) : await insert(work, teamId, id, values);
+    await setParents(work, id, !known, await chosenParents(work, input));
+    if (input.changes) await setChanges(work, input, input.changes);
     await measure(work, input);
     return { id, number };
   },
 };
+
+/** What it comes from as entered; further ones that the entry knows nothing of stay. */
+async function chosenParents({ tx }: Work, { id, parentId, alsoFrom }: Input): Promise<Chosen[]> {
+  const main = parentId ? [{ id: parentId, path: 'parentId' }] : [];
+  if (alsoFrom) return [...main, ...alsoFrom.map((one, i) => ({ id: one.parentId, path: `alsoFrom.${i}.parentId` }))];
+  const stored = await tx<{ parentId: string }[]>`
+    select parent_id from iteration_parent where iteration_id = ${id} and position > 1 order by position`;
+  return [
+    ...main,
+    ...stored.filter((one) => one.parentId !== parentId).map((one) => ({ id: one.parentId, path: 'parentId' })),
+  ];
+}
 
 /**
  * What begins to be built must not be held by a gate or a missing sign-off. What is built already is recorded in any case; what
@@ -121,11 +151,19 @@ async function update(
     await tx`update iteration set ${tx(values as Record<string, string>)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
   await orConflict(written, tx, id, async () => {
     const [row] = await tx<{ version: number }[]>`
-      select state, change, reason, built_on, maker_id, parent_id, version from iteration
+      select kind, state, change, reason, expects, good, bad, built_on, maker_id, version from iteration
       where id = ${id} and project_id = ${projectId}`;
-    return row && { ...row, measurements: await measuredOn(tx, id, measurements) };
+    return row && { ...row, ...(await designOf(tx, id)), measurements: await measuredOn(tx, id, measurements) };
   });
   return number;
+}
+
+/** What is stored of its descent and its changes, as the form has it. */
+async function designOf(tx: Sql, id: string) {
+  const parents = await tx<{ parentId: string }[]>`
+    select parent_id from iteration_parent where iteration_id = ${id} order by position`;
+  const changes = await tx<Change[]>`${changesOf(tx, tx`c.iteration_id = ${id}`)}`;
+  return { parentId: parents[0]?.parentId ?? null, alsoFrom: parents.slice(1), changes: changes.map(changeForm) };
 }
 
 /** What is stored for the parameters of a form, in its order and as the form has it. */

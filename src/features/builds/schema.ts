@@ -1,17 +1,42 @@
 import * as yup from 'yup';
+import { CHANGE_KINDS, CLAIMS, ITERATION_KINDS, ITERATION_STATES } from '@/core/changes';
 import { date, decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
 
+export const changeSchema = yup.object({
+  kind: yup.string().oneOf(CHANGE_KINDS).required(),
+  what: line('What was changed'),
+  before: yup.string().trim().default('').max(80, 'At most 80 characters.'),
+  after: yup.string().trim().default('').max(80, 'At most 80 characters.'),
+  unit: yup.string().trim().default('').max(20, 'A unit has at most 20 characters.'),
+  sourceId: optionalId(),
+  claim: yup
+    .string()
+    .oneOf(['', ...CLAIMS] as const)
+    .default(''),
+  claimParameterId: optionalId(),
+});
 export const iterationSchema = yup.object({
   ...place,
   id: id('The iteration'),
   teamId: id('The team'),
   parentId: optionalId(),
+  /** Further ones that it comes from. Left out, as is `changes`, by what was entered on a device before they were asked for. */
+  alsoFrom: yup
+    .array(yup.object({ parentId: id('The iteration') }))
+    .optional()
+    .max(10, 'At most 10 iterations.'),
+  kind: yup.string().oneOf(ITERATION_KINDS).default('prototype'),
   state: yup
     .string()
-    .oneOf(['planned', 'building', 'built', 'tested', 'retired'] as const)
+    .oneOf(ITERATION_STATES)
+    .transform((value: unknown) => (value === 'built' ? 'ready to test' : value))
     .required(),
   change: line('What was changed'),
   reason: prose('The reason'),
+  expects: yup.string().trim().default('').max(400, 'At most 400 characters.'),
+  good: prose('What was good'),
+  bad: prose('What was not'),
+  changes: yup.array(changeSchema).optional().max(40, 'At most 40 changes.'),
   builtOn: date('The day'),
   makerId: optionalId(),
   measurements: yup

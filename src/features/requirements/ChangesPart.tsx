@@ -2,7 +2,7 @@ import { allowed, type Seat } from '@/server/access';
 import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
 import type { Change, Requirement } from '@/domain/requirements/read';
-import type { Sources } from '@/domain/requirements/judge';
+import type { Sources } from '@/domain/builds/figure';
 import { tagColour } from '@/ui/colours';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day } from '@/core/format';

@@ -59,12 +59,19 @@ function Text({
   type = 'text',
   mono,
   autoComplete,
+  list,
   ...rest
-}: FieldProps & { type?: string; mono?: boolean; autoComplete?: string }) {
+}: FieldProps & {
+  type?: string;
+  mono?: boolean;
+  autoComplete?: string;
+  /** The id of a list of suggestions. */
+  list?: string | undefined;
+}) {
   const { id, error, props } = useField(name);
   return (
     <Labelled id={id} error={error} {...rest}>
-      <input type={type} autoComplete={autoComplete} className={mono ? 'num' : ''} {...props} />
+      <input type={type} autoComplete={autoComplete} list={list} className={mono ? 'num' : ''} {...props} />
     </Labelled>
   );
 }

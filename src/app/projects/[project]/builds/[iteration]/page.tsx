@@ -13,7 +13,8 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { listIterations } from '@/domain/builds/read';
+import { listChanges, listIterations } from '@/domain/builds/read';
+import { iterationForm } from '@/features/builds/toForm';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
 import { evidenceOf, listEvents, listProtocols, listRunsOfTeam } from '@/domain/bench/read';
@@ -27,8 +28,9 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/builds/[iteration]', props, target);
   const { seat } = frame;
-  const [iterations, requirements, events, protocols, runs, pictures] = await Promise.all([
+  const [iterations, changes, requirements, events, protocols, runs, pictures] = await Promise.all([
     listIterations(pool(), project),
+    listChanges(pool(), project),
     listRequirements(pool(), project),
     listEvents(pool(), project),
     listProtocols(pool(), project),
@@ -40,15 +42,6 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const own = runs.filter((run) => run.iterationId === id);
   const writes = allowed(seat, 'iteration.write', target);
   const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;
-  const values = {
-    teamId: team.id,
-    parentId: iteration.parentId ?? '',
-    state: iteration.state,
-    change: iteration.change,
-    reason: iteration.reason,
-    builtOn: iteration.builtOn,
-    makerId: iteration.makerId ?? '',
-  };
   const release = allowed(seat, 'iteration.release') && (
     <ActButton
       act={releaseIteration}
@@ -73,14 +66,6 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       {iteration.heldFor && (
         <p className="callout mb-3" style={{ '--tone': 'var(--ochre)' } as React.CSSProperties}>
           Recorded despite a hold: {iteration.heldFor}.
-        </p>
-      )}
-      {iteration.parentNumber && (
-        <p className="mb-3">
-          Built on{' '}
-          <Link href={hrefIn(frame, `builds/${iteration.parentId}`)}>
-            {team.name} {iteration.parentNumber}
-          </Link>
         </p>
       )}
       <h2 className="mb-1">Against the requirements</h2>
@@ -117,12 +102,9 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
               projectId={project}
               id={id}
               version={iteration.version}
-              values={{ ...values, measurements: form.measurements }}
+              values={{ ...iterationForm(iteration, changes), measurements: form.measurements }}
               teams={[{ id: team.id, name: team.name }]}
-              parents={form.parents.filter((one) => one.teamId === team.id)}
-              parameters={form.parameters}
-              instruments={form.instruments}
-              members={form.members}
+              {...form}
               back={hrefIn(frame, `builds/${id}`)}
             />
           </div>

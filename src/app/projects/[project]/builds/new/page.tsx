@@ -1,6 +1,8 @@
 import { notFound } from 'next/navigation';
 import { IterationForm } from '@/features/builds/IterationForm';
 import { loadIterationForm } from '@/domain/builds/form';
+import { listIterations } from '@/domain/builds/read';
+import { newIterationForm } from '@/features/builds/toForm';
 import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { pacesOf } from '@/domain/plan/pace';
 import { readSafety } from '@/domain/safety/read';
@@ -12,7 +14,7 @@ import { pool } from '@/db/connection';
 export default async function NewIterationPage(props: SheetProps) {
   const { project } = await props.params;
   const seat = await seatHere(project);
-  const { team: asked } = await props.searchParams;
+  const { team: asked, from } = await props.searchParams;
   const frame = await openSheet('/projects/[project]/builds/new', props, {
     teamId: seat?.role === 'student' ? seat.teamId : null,
   });
@@ -20,22 +22,20 @@ export default async function NewIterationPage(props: SheetProps) {
   const teams = mine.filter((one) => !asked || one.id === asked);
   if (teams.length === 0) notFound();
   const ids = teams.map(({ id }) => id);
-  const { parents, measurements, ...form } = await loadIterationForm(pool(), frame.seat.project, ids, null);
+  const { measurements, ...form } = await loadIterationForm(pool(), frame.seat.project, ids, null);
   const [stages, safety] = await Promise.all([listStages(pool(), project), readSafety(pool(), project)]);
   const when = { eventDate: frame.seat.project.eventDate, now: frame.now };
   const at = new Set(pacesOf(frame.sections, teams, stages, when).map((pace) => pace.current?.id));
   const hazards = safety.hazards.filter((hazard) => hazard.stages.some((id) => at.has(id)));
-  const last = teams.length === 1 ? parents.at(-1)?.id : undefined;
-  const values = {
-    teamId: teams[0]!.id,
-    parentId: last ?? '',
-    state: 'built',
-    change: '',
-    reason: '',
-    builtOn: frame.today,
+  const own = (await listIterations(pool(), project)).filter(({ teamId }) => ids.includes(teamId));
+  // The one that is asked for, or the newest of the only team.
+  const parent = own.find(({ id }) => id === from) ?? (teams.length === 1 ? own.at(-1) : undefined);
+  const values = newIterationForm({
+    teamId: parent?.teamId ?? teams[0]!.id,
+    from: parent,
+    today: frame.today,
     makerId: frame.seat.role === 'student' ? frame.seat.actor.id : '',
-    measurements,
-  };
+  });
   return (
     <ProjectFrame
       shows={['bench', 'builds', 'plan', 'requirements', 'safety']}
@@ -47,13 +47,12 @@ export default async function NewIterationPage(props: SheetProps) {
     >
       <Cautions hazards={hazards} />
       <IterationForm
-        key={values.teamId + (last ?? '')}
+        key={values.teamId + values.parentId}
         projectId={project}
         id={null}
         version={null}
-        values={values}
+        values={{ ...values, measurements }}
         teams={teams.map(({ id, name }) => ({ id, name }))}
-        parents={parents}
         {...form}
         back={hrefIn(frame, 'builds')}
       />

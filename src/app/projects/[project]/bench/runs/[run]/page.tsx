@@ -14,7 +14,7 @@ import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { runTarget } from '@/domain/builds/targets';
 import { listEvents, listProtocols, listRunsOfTeam, testOf } from '@/domain/bench/read';
-import { readingUncertainty } from '@/domain/requirements/judge';
+import { readingUncertainty } from '@/domain/builds/figure';
 import { moment, number, quantity, shortName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {

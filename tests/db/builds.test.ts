@@ -1,0 +1,190 @@
+import { randomUUID } from 'node:crypto';
+import { pool } from '@/db/connection';
+import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
+import { releaseIteration } from '@/features/builds/actions';
+import { recordIteration } from '@/features/builds/commands';
+import { changeForm } from '@/features/builds/toForm';
+import { perform } from '@/server/perform';
+import { asPerson, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
+
+ownDatabase();
+let p: DemoProject;
+beforeAll(async () => {
+  p = await demoProject('teacher');
+});
+
+const change = (more: object = {}) => ({
+  kind: 'parameter',
+  what: 'Keel',
+  before: '40',
+  after: '35',
+  unit: 'mm',
+  sourceId: '',
+  claim: '',
+  claimParameterId: '',
+  ...more,
+});
+const entry = (more: object = {}) => ({
+  projectId: p.id,
+  id: randomUUID(),
+  teamId: p.teams.Flint,
+  parentId: p.iteration['Flint 3'],
+  alsoFrom: [],
+  kind: 'prototype',
+  state: 'ready to test',
+  change: 'Shorter keel',
+  expects: 'It clears the post.',
+  reason: '',
+  good: '',
+  bad: '',
+  builtOn: '2026-10-26',
+  measurements: [],
+  changes: [change()],
+  version: null,
+  ...more,
+});
+const enter = (more: object = {}) => perform(recordIteration, entry(more));
+const asFlint = () => asPerson(p.studentOf('Flint'));
+const stored = async (id: string) => (await listIterations(pool(), p.id)).find((one) => one.id === id)!;
+const changesOf = async (id: string) => (await listChanges(pool(), p.id)).filter((one) => one.iterationId === id);
+
+describe('what an iteration comes from', () => {
+  test('several, the main one first; released ones of others, and no others', async () => {
+    await asFlint();
+    const merged = { alsoFrom: [{ parentId: p.iteration['Flint 1'] }] };
+    const { id } = done(await enter(merged));
+    expect((await stored(id)).parents.map(({ number }) => number)).toEqual([3, 1]);
+    const foreign = { alsoFrom: [{ parentId: p.iteration['Marl 2'] }] };
+    expect(refused(await enter(foreign))['alsoFrom.0.parentId']).toMatch(/released one of another team/);
+    await asPerson(p.instructorId);
+    const marl = await stored(p.iteration['Marl 2']!);
+    done(await releaseIteration({ projectId: p.id, id: marl.id, version: marl.version, released: true }));
+    await asFlint();
+    expect((await stored(done(await enter(foreign)).id)).parents).toContainEqual({
+      id: marl.id,
+      teamId: p.teams.Marl,
+      number: 2,
+    });
+    const other = await demoProject('elsewhere');
+    expect(refused(await enter({ parentId: other.iteration['Flint 2'] })).parentId).toMatch(/Choose one of your own/);
+    const twice = { alsoFrom: [{ parentId: p.iteration['Flint 3'] }] };
+    expect(refused(await enter(twice))['alsoFrom.0.parentId']).toMatch(/named already/);
+  });
+
+  const again = async (name: string, parent: string) => {
+    const known = await stored(p.iteration[name]!);
+    const { id, teamId, version, builtOn } = known;
+    return entry({ id, teamId, version, builtOn, parentId: p.iteration[parent], state: known.state, changes: [] });
+  };
+
+  test('a circle is refused, and its way is told', async () => {
+    await asFlint();
+    const outcome = await perform(recordIteration, await again('Flint 1', 'Flint 3'));
+    expect(refused(outcome).parentId).toBe(
+      'That closes a circle: Flint 3 comes from Flint 2 comes from Flint 1, so Flint 1 can’t come from Flint 3.',
+    );
+    const itself = await perform(recordIteration, await again('Flint 1', 'Flint 1'));
+    expect(refused(itself).parentId).toMatch(/from itself/);
+  });
+
+  test('two who close a circle between them at once: one of them is refused', async () => {
+    await asPerson(p.instructorId);
+    const a = done(await enter({ parentId: '' })).id;
+    const b = done(await enter({ parentId: '' })).id;
+    p.iteration.a = a;
+    p.iteration.b = b;
+    const outcomes = await Promise.all(
+      [await again('a', 'b'), await again('b', 'a')].map((one) => perform(recordIteration, one)),
+    );
+    expect(outcomes.filter(({ ok }) => ok)).toHaveLength(1);
+    expect(refused(outcomes.find(({ ok }) => !ok)!).parentId).toMatch(/closes a circle/);
+  });
+
+  test('an entry of a device that knew of one parent and no changes leaves the others as they are', async () => {
+    await asFlint();
+    const { id } = done(await enter({ alsoFrom: [{ parentId: p.iteration['Flint 1'] }] }));
+    const {
+      alsoFrom: _,
+      changes: __,
+      kind: ___,
+      ...old
+    } = entry({ id, version: 1, state: 'built', change: 'Longer keel' });
+    done(await perform(recordIteration, old));
+    const now = await stored(id);
+    expect(now.parents.map(({ number }) => number)).toEqual([3, 1]);
+    expect(now.state).toBe('ready to test');
+    expect(await changesOf(id)).toHaveLength(1);
+  });
+});
+
+describe('what was changed', () => {
+  test('is kept in its order, and features are one thing whatever their capitals', async () => {
+    await asFlint();
+    const before = (await listFeatures(pool(), p.id)).length;
+    const changes = [
+      change({ claim: 'lighter', claimParameterId: p.parameters['Carrier mass'] }),
+      change({ kind: 'added', what: 'Post hook', before: '', after: '', unit: '' }),
+      change({ kind: 'kept', what: 'cord BRAKE', before: '', after: '', unit: '' }),
+      change({ kind: 'material', what: 'Keel', before: 'oak', after: 'birch', unit: '' }),
+    ];
+    const { id } = done(await enter({ changes }));
+    expect((await changesOf(id)).map(({ kind, what }) => `${kind} ${what}`)).toEqual([
+      'parameter Keel',
+      'added Post hook',
+      'kept Cord brake',
+      'material Keel',
+    ]);
+    expect((await listFeatures(pool(), p.id)).length).toBe(before + 1);
+    expect((await changesOf(id)).map(changeForm)[0]).toEqual({ ...changes[0], sourceId: '' });
+    const ids = (await changesOf(id)).map((one) => one.id);
+    done(await enter({ id, version: 1, changes }));
+    expect((await changesOf(id)).map((one) => one.id)).toEqual(ids);
+  });
+
+  test('a feature is taken over from a released iteration of another team', async () => {
+    await asPerson(p.studentOf('Gneiss'));
+    const from = (name: string) =>
+      enter({
+        teamId: p.teams.Gneiss,
+        parentId: p.iteration['Gneiss 3'],
+        changes: [change({ kind: 'taken over', what: 'Cord brake', sourceId: p.iteration[name], unit: '' })],
+      });
+    expect(refused(await from('Chert 2'))['changes.0.sourceId']).toMatch(/released iteration of another team/);
+    expect(refused(await from('Gneiss 3'))['changes.0.sourceId']).toMatch(/another team/);
+    const [taken] = await changesOf(done(await from('Flint 2')).id);
+    expect(taken!.source).toEqual({ id: p.iteration['Flint 2'], teamId: p.teams.Flint, number: 2 });
+  });
+
+  test.each<[string, () => object, string, RegExp]>([
+    ['a length that becomes a mass', () => ({ unit: 'g' }), 'unit', /different things.*was in mm in iteration \d/s],
+    ['a unit that is none', () => ({ what: 'Fin', unit: 'flops' }), 'unit', /not a unit/],
+    ['a figure that is none', () => ({ after: 'longer' }), 'after', /not a number/],
+    ['nothing that was changed', () => ({ what: ' ' }), 'what', /needed/],
+    ['a claim without a figure', () => ({ claim: 'lighter' }), 'claimParameterId', /Choose the figure/],
+    [
+      'faster, shown by a mass',
+      () => ({ claim: 'faster', claimParameterId: p.parameters['Carrier mass'] }),
+      'claimParameterId',
+      /Carrier mass: "faster" goes with a time or a speed/,
+    ],
+    [
+      'stronger, shown by a yes or no',
+      () => ({ claim: 'stronger', claimParameterId: p.parameters['Repaired with hand tools'] }),
+      'claimParameterId',
+      /yes or no/,
+    ],
+  ])('%s is refused at its place', async (_name, more, field, message) => {
+    await asFlint();
+    done(await enter());
+    expect(refused(await enter({ changes: [change(more())] }))[`changes.0.${field}`]).toMatch(message);
+  });
+
+  test('who was second gets both versions of the changes, and nothing is overwritten', async () => {
+    await asFlint();
+    const { id } = done(await enter());
+    done(await enter({ id, version: 1, changes: [change({ after: '30' })] }));
+    const outcome = await enter({ id, version: 1, changes: [change({ after: '20' })] });
+    expect(outcome).toMatchObject({ ok: false, conflict: { theirs: { changes: [{ after: '30' }] }, version: 2 } });
+    expect((await changesOf(id)).map(({ afterValue }) => afterValue)).toEqual([30]);
+  });
+});
