@@ -103,7 +103,7 @@ export function teamViews(role: Role) {
 /** What belongs to the sheet Builds. */
 export const BUILD_VIEWS = [
   ['builds', 'Iterations'],
-  ['builds/parts', 'Parts'],
+  ['builds/parts', 'Shared build'],
 ] as const;
 
 /** What belongs to the sheet Bench. */

@@ -36,7 +36,7 @@ export function Sheet({
         {children}
       </div>
       <div className="flex flex-wrap items-end justify-end gap-x-4">
-        {about && <p className="text-sm faint mr-auto pl-4 sm:pl-8 pb-1 no-print">{purpose}</p>}
+        {about && <p className="text-sm faint mr-auto px-4 sm:px-8 pb-1 no-print">{purpose}</p>}
         <TitleBlock rows={block} />
       </div>
     </section>
