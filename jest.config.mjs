@@ -14,6 +14,7 @@ const shared = {
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     // The same version in one file: each test file would else read a thousand, for a second.
+    '^d3-array$': '<rootDir>/node_modules/d3-array/dist/d3-array.js',
     '^mathjs$': '<rootDir>/node_modules/mathjs/lib/browser/math.js',
   },
   testEnvironment: 'node',

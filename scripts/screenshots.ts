@@ -49,6 +49,11 @@ async function drawFlips(page: Page) {
   await page.locator('.recharts-surface').first().waitFor();
   await page.evaluate(() => document.querySelector('figure')!.scrollIntoView({ block: 'end' }));
 }
+/** An iteration beside the one it was built on. */
+async function compare(page: Page) {
+  await page.getByRole('link', { name: /^Compare with/ }).click();
+  await page.waitForURL(/compare/);
+}
 /** Teams as the program proposes them. */
 async function formTeams(page: Page) {
   await page.getByRole('button', { name: 'Form teams' }).click();
@@ -315,7 +320,11 @@ const VIEWS: View[] = [
   },
   { name: 'my-parts', role: 'student', at: 'builds/parts', extra: true },
   { name: 'builds', role: 'instructor', at: 'builds' },
-  { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Flint 3/, extra: true },
+  { name: 'builds-team', role: 'instructor', at: 'builds', follow: /^Tuff$/ },
+  { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
+  { name: 'features', role: 'instructor', at: 'builds/features', extra: true },
+  { name: 'compare', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: compare, extra: true },
+  { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Marl 2/, extra: true },
   { name: 'bench', role: 'instructor', at: 'bench' },
   { name: 'entry-phone', role: 'student', at: 'bench/enter', phone: true },
   { name: 'outbox-phone', role: 'student', at: 'bench/enter', phone: true, act: outbox, extra: true },

@@ -40,6 +40,7 @@ export interface Things {
   part: string;
   interface: string;
   draw: string;
+  feature: string;
 }
 /** A team's things; those that the demo has none of get an id to be made under. */
 export async function thingsOf(sql: postgres.Sql, project: string, team: string): Promise<Things> {
@@ -51,7 +52,9 @@ export async function thingsOf(sql: postgres.Sql, project: string, team: string)
       (select id from gate where project_id = t.project_id order by name limit 1) as gate,
       (select id from test_session where project_id = t.project_id limit 1) as session,
       gen_random_uuid() as booking, gen_random_uuid() as condition, gen_random_uuid() as concept, gen_random_uuid() as selection,
-      gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw
+      gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw,
+      (select c.feature_id from iteration_change c join iteration f on f.id = c.iteration_id where f.team_id = t.id
+        and c.kind = 'added' order by f.number, c.position limit 1) as feature
     from team t join iteration i on i.team_id = t.id join run r on r.iteration_id = i.id
       join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
     where t.project_id = ${project} and t.name = ${team} order by i.number desc, c.position limit 1`;
@@ -167,6 +170,7 @@ export const OF_WHOEVER_ASKS = new Set<string>([]);
 export const OBJECTS: Record<string, (t: Things) => string> = {
   removePicture: (t) => t.picture,
   releaseIteration: (t) => t.iteration,
+  saveFeature: (t) => t.feature,
   removeResearch: (t) => t.research,
   saveBudget: (t) => t.team,
   dealWithChange: (t) => t.team,

@@ -125,6 +125,8 @@ export const POLICY = {
   'iteration.write': { ...staff, student: own },
   /** By somebody else than who made it. */
   'iteration.check': { ...staff, student: ownOrReleased },
+  /** Of the team that had it first. */
+  'feature.change': { instructor: always, student: own },
   'iteration.release': instructors,
   'run.read': { ...staff, student: ownOrReleased },
   'run.write': { ...staff, student: (s) => s.own || official(s) },
@@ -242,6 +244,9 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/builds/parts': 'part.read',
   '/projects/[project]/teams/slips': 'account.reset',
   '/projects/[project]/builds': 'project.read',
+  '/projects/[project]/builds/class': 'project.read',
+  '/projects/[project]/builds/compare': 'project.read',
+  '/projects/[project]/builds/features': 'project.read',
   '/projects/[project]/builds/new': 'iteration.write',
   '/projects/[project]/builds/[iteration]': 'iteration.read',
   '/projects/[project]/bench': 'project.read',
@@ -400,6 +405,7 @@ export const ACTIONS = {
   makeSlips: 'account.reset',
   endSessions: 'account.reset',
   releaseIteration: 'iteration.release',
+  saveFeature: 'feature.change',
   checkIteration: 'iteration.check',
   withdrawCheck: 'iteration.check',
   saveInstrument: 'bench.write',

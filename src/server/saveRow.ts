@@ -11,6 +11,7 @@ type Table =
   | 'event'
   | 'component'
   | 'rubric'
+  | 'feature'
   | 'iteration'
   | 'run'
   | 'visit'

@@ -1,7 +1,6 @@
 'use client';
 
 import type { RefObject } from 'react';
-import { csv } from '@/core/csv';
 
 /** Saves the drawing inside a box as SVG or PNG, and the numbers behind it as CSV. */
 export function SaveChart({ box, name, rows }: { box: RefObject<HTMLElement | null>; name: string; rows: string[][] }) {
@@ -16,6 +15,10 @@ export function SaveChart({ box, name, rows }: { box: RefObject<HTMLElement | nu
       .serializeToString(copy)
       .replace(/var\((--[\w-]+)\)/g, (_, variable: string) => styles.getPropertyValue(variable).trim());
     return { text, width: drawn.clientWidth, height: drawn.clientHeight };
+  };
+  const table = async () => {
+    const { csv } = await import('@/core/csv'); // fetched when it is wanted
+    save(new Blob([csv(rows[0]!, rows.slice(1))], { type: 'text/csv' }), `${file}.csv`);
   };
   const png = async () => {
     const { text, width, height } = svg();
@@ -43,11 +46,7 @@ export function SaveChart({ box, name, rows }: { box: RefObject<HTMLElement | nu
       <button type="button" className="btn-text" onClick={() => void png()}>
         PNG
       </button>
-      <button
-        type="button"
-        className="btn-text"
-        onClick={() => save(new Blob([csv(rows[0]!, rows.slice(1))], { type: 'text/csv' }), `${file}.csv`)}
-      >
+      <button type="button" className="btn-text" onClick={() => void table()}>
         CSV
       </button>
     </p>

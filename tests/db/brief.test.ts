@@ -192,7 +192,7 @@ describe('templates', () => {
 
     const somebody = await makeAccount('instructor', 'colleague');
     await asPerson(somebody);
-    expect(refused(await removeTemplate({ id }))['']).toMatch(/Only whoever kept/);
+    expect(refused(await removeTemplate({ id }))['']).toMatch(/Only whoever saved/);
     await asPerson(p.instructorId);
     done(await removeTemplate({ id }));
     expect(refused(await createProject({ template: `own/${id}`, ...facts })).template).toMatch(/was removed/);

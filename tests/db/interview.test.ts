@@ -225,5 +225,5 @@ test('one answer for each question; a sentence of it is kept as it was said, onc
     /Select a sentence/,
   );
   const [foreign] = await pool()<[{ id: string }]>`select id from answer where project_id = ${other.id} limit 1`;
-  expect(refused(await keep('hand', { answerId: foreign.id })).sentence).toMatch(/no part/);
+  expect(refused(await keep('hand', { answerId: foreign.id })).sentence).toMatch(/within one answer/);
 });

@@ -38,7 +38,7 @@ export function claim(input: { claim: string; parent: Figure | null; child: Figu
     const because = `Not measured ${which}.`;
     return { verdict: 'not-measured', difference: null, unit: null, expandedUncertainty: null, because };
   }
-  const sign = direction(word, parent.unit);
+  const sign = claimedDirection(word, parent.unit);
   const before = finite(parent.value, 'The figure before');
   const after = convert({ value: finite(child.value, 'The figure after'), from: child.unit, to: parent.unit }).value;
   const own = notNegative(parent.standardUncertainty ?? 0, 'The uncertainty before');
@@ -63,8 +63,11 @@ export function claim(input: { claim: string; parent: Figure | null; child: Figu
   return { verdict, difference, unit: parent.unit, expandedUncertainty, because };
 }
 
-/** 1 where the figure should go up, −1 where it should go down. */
-function direction(word: ClaimWord, unit: string): 1 | -1 {
+/**
+ * Where a claim says the figure goes: 1 up, −1 down. "Faster" is less of a time and more of a speed.
+ * @throws CoreError for "faster" or "slower" in a unit of neither time nor rate.
+ */
+export function claimedDirection(word: ClaimWord, unit: string): 1 | -1 {
   if ((LOWER as readonly string[]).includes(word)) return -1;
   if ((HIGHER as readonly string[]).includes(word)) return 1;
   const { dimension } = readUnit(unit);

@@ -10,6 +10,15 @@ export async function iterationTarget(sql: Sql, id: unknown, projectId: string):
   return row ?? null;
 }
 
+/** The team that had a feature first; null when there is no such feature in the project. */
+export async function featureTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
+  if (!isId(id)) return null;
+  const [row] = await sql<{ teamId: string }[]>`
+    select i.team_id from iteration_change c join iteration i on i.id = c.iteration_id
+    where c.feature_id = ${id} and c.project_id = ${projectId} order by i.built_on, i.number, i.id limit 1`;
+  return row ?? null;
+}
+
 /** Whose run it is; null when there is none in the project. */
 export async function runTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
   if (!isId(id)) return null;

@@ -1,21 +1,29 @@
+import { once } from '@/core/shared/once';
+import { plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
+import { listSections, meetingsOf, type Section } from '@/domain/classes/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { FIRST_CHANGE } from './first';
-import { listLatestIterations } from './read';
+import { listIterations, type Iteration } from './read';
+import { STILL, stillOf, type Still } from './still';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId }: Asked) {
-  const [latest] = await Promise.all([listLatestIterations(sql, projectId)]);
-  return { latest };
+  const [iterations, sections] = await Promise.all([listIterations(sql, projectId), listSections(sql, projectId)]);
+  return { iterations, sections };
 }
 type Given = Asked & Awaited<ReturnType<typeof load>>;
 
-/** Teams without an iteration, and those whose first one was made by itself and says nothing yet. */
-export const buildItems = (given: Given): TodayItem[] => [...missing(given), ...undescribed(given)];
+/** Teams without an iteration, those whose first one says nothing yet, and those whose design stands still. */
+export const buildItems = (given: Given): TodayItem[] => [...missing(given), ...undescribed(given), ...standing(given)];
 
-const undescribed = ({ teams, latest, href }: Given): TodayItem[] =>
-  latest
-    .filter(({ change, teamId }) => change === FIRST_CHANGE && teams.some((team) => team.id === teamId))
+const newestOf = (iterations: readonly Iteration[], teamId: string) =>
+  iterations.findLast((iteration) => iteration.teamId === teamId);
+
+const undescribed = ({ teams, iterations, href }: Given): TodayItem[] =>
+  teams
+    .flatMap((team) => newestOf(iterations, team.id) ?? [])
+    .filter(({ change }) => change === FIRST_CHANGE)
     .map(({ id, teamId, number }) => ({
       teamId,
       urgency: 41,
@@ -26,9 +34,9 @@ const undescribed = ({ teams, latest, href }: Given): TodayItem[] =>
       label: 'Complete it',
     }));
 
-const missing = ({ teams, latest, href }: Given): TodayItem[] =>
+const missing = ({ teams, iterations, href }: Given): TodayItem[] =>
   teams
-    .filter((team) => !latest.some((iteration) => iteration.teamId === team.id))
+    .filter((team) => !newestOf(iterations, team.id))
     .map((team) => ({
       teamId: team.id,
       urgency: 40,
@@ -38,5 +46,44 @@ const missing = ({ teams, latest, href }: Given): TodayItem[] =>
       href: href('builds'),
       label: 'Builds',
     }));
+
+/** For whoever leads: which designs have changed in nothing that can be measured, in one line. */
+function standing({ teams, iterations, sections, today, leads, href }: Given): TodayItem[] {
+  if (!leads) return [];
+  const stills = stillByTeam(iterations, sections, today);
+  const named = teams.flatMap((team) => {
+    const still = stills(team);
+    return still && still.meetings >= STILL ? [`${team.name} (${plural(still.meetings, 'meeting')})`] : [];
+  });
+  if (named.length === 0) return [];
+  return [
+    {
+      teamId: null,
+      urgency: 22,
+      tone: 'ink',
+      headline: `${plural(named.length, 'team')} changed nothing measurable for ${STILL} meetings or more`,
+      detail: named.join(', '),
+      href: href('builds/class'),
+      label: 'Class',
+    },
+  ];
+}
+
+/** How long each team's design has stood still, worked out once for the same rows. */
+const stillByTeam = (iterations: readonly Iteration[], sections: readonly Section[], today: string) => {
+  const found = stillsOnce(iterations, sections);
+  return ({ id, sectionId }: { id: string; sectionId: string }): Still | null => {
+    const key = `${id} ${today}`;
+    if (!found.has(key)) {
+      const section = sections.find((one) => one.id === sectionId);
+      const own = iterations.filter(({ teamId }) => teamId === id);
+      found.set(key, section ? stillOf(own, meetingsOf(section), today) : null);
+    }
+    return found.get(key)!;
+  };
+};
+const stillsOnce = once(
+  (_iterations: readonly Iteration[], _sections: readonly Section[]) => new Map<string, Still | null>(),
+);
 
 export const buildsToday = todayPart('builds', load, buildItems);

@@ -2,8 +2,21 @@
 
 import { FieldError } from '@/server/outcome';
 import { orConflict, action } from '@/server/perform';
-import { iterationTarget } from '@/domain/builds/targets';
-import { checkSchema, releaseSchema, withdrawCheckSchema } from './schema';
+import { featureTarget, iterationTarget } from '@/domain/builds/targets';
+import { saveRow } from '@/server/saveRow';
+import { checkSchema, featureSchema, releaseSchema, withdrawCheckSchema } from './schema';
+
+/** Renames a feature everywhere, and says which requirement it answers. */
+export const saveFeature = action(
+  'saveFeature',
+  featureSchema,
+  (work, { name, requirementId, id, version }) =>
+    saveRow(work, 'feature', { id, version }, { name, requirementId }, (row) => ({
+      name: row.name as unknown,
+      requirementId: row.requirementId as unknown,
+    })),
+  (sql, { id }, projectId) => featureTarget(sql, id, projectId),
+);
 
 /** Publishes an iteration to the section, or takes it back to its team. */
 export const releaseIteration = action(

@@ -55,6 +55,12 @@ export const iterationSchema = yup.object({
     .default([])
     .max(60, 'At most 60 measurements.'),
 });
+export const featureSchema = yup.object({
+  ...place,
+  id: id('The feature'),
+  name: line('The name'),
+  requirementId: optionalId(),
+});
 export const checkSchema = yup.object({
   ...place,
   id: id('The iteration'),

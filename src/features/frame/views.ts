@@ -103,6 +103,9 @@ export function teamViews(role: Role) {
 /** What belongs to the sheet Builds. */
 export const BUILD_VIEWS = [
   ['builds', 'Iterations'],
+  ['builds/class', 'Class'],
+  ['builds/compare', 'Compare'],
+  ['builds/features', 'Features'],
   ['builds/parts', 'Shared build'],
 ] as const;
 

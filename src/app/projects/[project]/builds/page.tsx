@@ -1,5 +1,8 @@
 import { Link } from '@/ui/Link';
+import { readDesigns } from '@/domain/builds/designs';
 import { IterationTable } from '@/features/builds/IterationTable';
+import { surveyed } from '@/features/builds/surveyed';
+import { TeamDesign } from '@/features/builds/TeamDesign';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed, seesAll } from '@/server/access';
 import { teamIdsIn } from '@/domain/classes/read';
@@ -16,7 +19,9 @@ export default async function BuildsPage(props: SheetProps) {
     (one) => ids.includes(one.teamId) && allowed(seat, 'iteration.read', one),
   );
   // Of many teams the newest; of one team, and when all are asked for, every one.
-  const whole = team !== null || (await props.searchParams).all !== undefined;
+  const { all: every, figure } = await props.searchParams;
+  const whole = team !== null || every !== undefined;
+  const designs = team && all.length > 0 ? await readDesigns(pool(), seat.project.id) : null;
   const newest = newestFor(ids.length);
   const iterations = whole ? all : newestOf(all, newest);
   const more = all.length - iterations.length;
@@ -59,16 +64,28 @@ export default async function BuildsPage(props: SheetProps) {
           {teams.length === 0 && ' Teams come first: paste a roster under Teams.'}
         </Nothing>
       ) : (
-        <IterationTable
-          teams={teams.filter((one) => ids.includes(one.id))}
-          iterations={iterations}
-          href={(id) => hrefIn(frame, `builds/${id}`)}
-          earlier={(one) => {
-            const of = (list: readonly Iteration[]) => list.filter(({ teamId }) => teamId === one.id).length;
-            const hidden = of(all) - of(iterations);
-            return hidden > 0 ? [hidden, hrefIn(frame, 'builds', { team: one.id })] : null;
-          }}
-        />
+        <>
+          {designs && (
+            <TeamDesign
+              team={team!.name}
+              of={surveyed(frame, designs.iterations, all)}
+              designs={designs}
+              figureId={typeof figure === 'string' ? figure : undefined}
+              href={(id) => hrefIn(frame, `builds/${id}`)}
+              figureHref={(id) => withQuery(hrefIn(frame, 'builds'), { figure: id })}
+            />
+          )}
+          <IterationTable
+            teams={teams.filter((one) => ids.includes(one.id))}
+            iterations={iterations}
+            href={(id) => hrefIn(frame, `builds/${id}`)}
+            earlier={(one) => {
+              const of = (list: readonly Iteration[]) => list.filter(({ teamId }) => teamId === one.id).length;
+              const hidden = of(all) - of(iterations);
+              return hidden > 0 ? [hidden, hrefIn(frame, 'builds', { team: one.id })] : null;
+            }}
+          />
+        </>
       )}
     </ProjectFrame>
   );

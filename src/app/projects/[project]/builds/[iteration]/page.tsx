@@ -13,14 +13,16 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { listChanges, listIterations } from '@/domain/builds/read';
+import { listChanges, listIterations, type Parent } from '@/domain/builds/read';
 import { iterationForm } from '@/features/builds/toForm';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
-import { evidenceOf, listEvents, listProtocols, listRunsOfTeam } from '@/domain/bench/read';
+import { evidenceOf, listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
+import { claimsOf, designsOf, turnedWords } from '@/domain/builds/designs';
+import { IterationDesign } from '@/features/builds/IterationDesign';
 import { verdictsFor } from '@/domain/requirements/judge';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, moment } from '@/core/format';
+import { day, moment, withQuery } from '@/core/format';
 
 export default async function IterationPage(props: SheetProps<{ iteration: string }>) {
   const { project, iteration: id } = await props.params;
@@ -40,8 +42,21 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const iteration = iterations.find((one) => one.id === id)!;
   const team = frame.teams.find((one) => one.id === iteration.teamId)!;
   const own = runs.filter((run) => run.iterationId === id);
+  // What comes from another team's design is held against that team's runs, too.
+  const foreign = iteration.parents.some(({ teamId }) => teamId !== iteration.teamId);
+  const sources = { protocols, runs: foreign ? await listRunGroups(pool(), project) : evidenceOf(runs) };
   const writes = allowed(seat, 'iteration.write', target);
   const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;
+  const seen = new Set(iterations.filter((one) => allowed(seat, 'iteration.read', one)).map((one) => one.id));
+  const isSeen = (other: string) => seen.has(other);
+  const nameOf = (one: Parent) =>
+    `${frame.teams.find(({ id: t }) => t === one.teamId)?.name ?? 'Another team’s'} ${one.number}`;
+  const verdicts = verdictsFor(requirements, iteration, sources);
+  const before = iterations.find((one) => one.id === iteration.parents[0]?.id && isSeen(one.id));
+  const turned = before ? turnedWords(verdictsFor(requirements, before, sources), verdicts) : [];
+  const parameters = protocols
+    .map(({ parameterId, parameterName }) => ({ id: parameterId, name: parameterName }))
+    .concat(requirements.flatMap((r) => (r.parameterId ? [{ id: r.parameterId, name: r.parameterName! }] : [])));
   const release = allowed(seat, 'iteration.release') && (
     <ActButton
       act={releaseIteration}
@@ -59,18 +74,45 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       name="Builds"
       title={`${team.name} ${iteration.number}`}
       byTeam={false}
-      about={`${iteration.change} · ${iteration.state}, ${day(iteration.builtOn)}${iteration.released ? ' · released' : ''}`}
-      actions={release}
+      about={`${iteration.change} · ${iteration.kind}, ${iteration.state}, ${day(iteration.builtOn)}${iteration.released ? ' · released' : ''}`}
+      actions={
+        <>
+          {before && (
+            <Link className="btn" href={withQuery(hrefIn(frame, 'builds/compare'), { a: before.id, b: id })}>
+              Compare with {before.teamId === team.id ? before.number : nameOf(before)}
+            </Link>
+          )}
+          {writes && (
+            <Link className="btn" href={withQuery(hrefIn(frame, 'builds/new', { team: team.id }), { from: id })}>
+              New iteration from {iteration.number}
+            </Link>
+          )}
+          {release}
+        </>
+      }
     >
-      {iteration.reason && <p className="mb-3 max-w-3xl">{iteration.reason}</p>}
       {iteration.heldFor && (
         <p className="callout mb-3" style={{ '--tone': 'var(--ochre)' } as React.CSSProperties}>
           Recorded despite a hold: {iteration.heldFor}.
         </p>
       )}
+      <IterationDesign
+        iteration={iteration}
+        changes={changes.filter((one) => one.iterationId === id)}
+        features={designsOf(iterations, changes).carried.get(id) ?? []}
+        claims={claimsOf(iteration, changes, iterations, parameters, sources)}
+        nameOf={nameOf}
+        href={(one) => (isSeen(one.id) ? hrefIn(frame, `builds/${one.id}`) : null)}
+        claimed={`${team.name} ${iteration.number}`}
+      />
       <h2 className="mb-1">Against the requirements</h2>
+      {turned.length > 0 && (
+        <p className="mb-1">
+          Against {nameOf(iteration.parents[0]!)}: {turned.join('; ')}.
+        </p>
+      )}
       <VerdictTable
-        verdicts={verdictsFor(requirements, iteration, { protocols, runs: evidenceOf(runs) })}
+        verdicts={verdicts}
         requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
         sentences
       />

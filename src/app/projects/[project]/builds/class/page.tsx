@@ -1,0 +1,123 @@
+import { plural, unitName, withQuery } from '@/core/format';
+import { figuresOf, readDesigns } from '@/domain/builds/designs';
+import { STILL, stillOf } from '@/domain/builds/still';
+import { meetingsOf, teamIdsIn } from '@/domain/classes/read';
+import { surveyed } from '@/features/builds/surveyed';
+import { limitsOf, SmallTraverse } from '@/features/builds/TraverseFigure';
+import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { allowed } from '@/server/access';
+import { tagColour } from '@/ui/colours';
+import { Link } from '@/ui/Link';
+import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
+
+export default async function ClassPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/builds/class', props);
+  const { seat, teams, sections, section, team } = frame;
+  const { figure: asked } = await props.searchParams;
+  const designs = await readDesigns(pool(), seat.project.id);
+  const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
+  const all = designs.iterations.filter((one) => ids.includes(one.teamId) && allowed(seat, 'iteration.read', one));
+  const figures = figuresOf(all, designs.requirements, designs.sources);
+  const figure = figures.find(({ id }) => id === asked) ?? figures[0];
+  const here = teams.filter(({ id }) => ids.includes(id));
+  const rows = here.map((one) => {
+    const own = all.filter(({ teamId }) => teamId === one.id);
+    const meetings = meetingsOf(sections.find(({ id }) => id === one.sectionId)!);
+    return { team: one, own, of: surveyed(frame, [], own), still: stillOf(own, meetings, frame.today) };
+  });
+  const line = figure
+    ? limitsOf(figure)
+        .map(({ label }) => label)
+        .join(' and ')
+    : '';
+  const known = figure ? [...figure.of.values(), ...figure.limits.map(({ value }) => ({ value, uncertainty: 0 }))] : [];
+  const spanned = rows.flatMap(({ of }) => of.map(({ meeting }) => meeting));
+  const span = {
+    from: Math.min(...spanned),
+    to: Math.max(...spanned),
+    least: Math.min(...known.map(({ value, uncertainty }) => value - uncertainty)),
+    most: Math.max(...known.map(({ value, uncertainty }) => value + uncertainty)),
+  };
+  return (
+    <ProjectFrame
+      shows={['bench', 'builds', 'calendar', 'requirements']}
+      frame={frame}
+      sheet="builds"
+      name="Builds"
+      view="builds/class"
+      views={BUILD_VIEWS}
+      title="Designs of the class"
+      about={
+        figure &&
+        `${figure.name}, ${unitName(figure.unit)}, all on one scale from meeting ${span.from} to ${span.to}${line && `; the line is ${line}`}`
+      }
+    >
+      {!figure ? (
+        <Nothing>Once something is measured on iterations, the designs of all teams stand here side by side.</Nothing>
+      ) : (
+        <>
+          {figures.length > 1 && (
+            <nav aria-label="Figure" className="flex flex-wrap gap-x-4 gap-y-1 mb-3 no-print">
+              {figures.map(({ id, name }) => (
+                <Link
+                  key={id}
+                  href={withQuery(hrefIn(frame, 'builds/class'), { figure: id })}
+                  aria-current={id === figure.id ? 'true' : undefined}
+                  className="view-link"
+                  scroll={false}
+                >
+                  {name}
+                </Link>
+              ))}
+            </nav>
+          )}
+          <div className="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-3 mb-5">
+            {rows.map(({ team: one, of }) => (
+              <Link key={one.id} href={hrefIn(frame, 'builds', { team: one.id })} className="!no-underline !text-ink">
+                <SmallTraverse of={of} figure={figure} span={span} title={one.name} />
+              </Link>
+            ))}
+          </div>
+          <table className="stacked">
+            <thead>
+              <tr>
+                <th>Team</th>
+                <th className="right">Iterations</th>
+                <th>By meeting</th>
+                <th>Last measurable change</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map(({ team: one, own, of, still }) => (
+                <tr key={one.id}>
+                  <td>
+                    <TeamTag name={one.name} colour={tagColour(one.colour)} />
+                  </td>
+                  <td data-label="iterations" className="beside num right">
+                    {own.length}
+                  </td>
+                  <td data-label="by meeting" className="beside num">
+                    {of.map(({ meeting }) => meeting).join(', ') || '–'}
+                  </td>
+                  <td data-label="last change">
+                    {still ? (
+                      <>
+                        <Link href={hrefIn(frame, `builds/${still.last.id}`)}>iteration {still.last.number}</Link>
+                        <span className={still.meetings >= STILL ? 'text-ochre' : 'faint'}>
+                          , {still.meetings === 0 ? 'in this meeting' : `${plural(still.meetings, 'meeting')} ago`}
+                        </span>
+                      </>
+                    ) : (
+                      <span className="faint">no iteration yet</span>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </ProjectFrame>
+  );
+}

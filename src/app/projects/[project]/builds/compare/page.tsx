@@ -1,0 +1,173 @@
+import { differ, mayConclude } from '@/core/builds';
+import { measured, number, plural, VERDICT_TONE, VERDICT_WORD } from '@/core/format';
+import { figuresOf, madeOf, readDesigns } from '@/domain/builds/designs';
+import { listPictures } from '@/domain/pictures/read';
+import { verdictsFor } from '@/domain/requirements/judge';
+import { ChooseTwo } from '@/features/builds/ChooseTwo';
+import { LinkedPictures } from '@/features/builds/LinkedPictures';
+import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { allowed } from '@/server/access';
+import { Link } from '@/ui/Link';
+import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
+
+export default async function ComparePage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/builds/compare', props);
+  const { seat, teams } = frame;
+  const project = seat.project.id;
+  const { a: one, b: other } = await props.searchParams;
+  const designs = await readDesigns(pool(), project);
+  const seen = designs.iterations.filter(
+    (each) => allowed(seat, 'iteration.read', each) && teams.some(({ id }) => id === each.teamId),
+  );
+  const nameOf = (each: { teamId: string; number: number }) =>
+    `${teams.find(({ id }) => id === each.teamId)?.name ?? ''} ${each.number}`;
+  const a = seen.find(({ id }) => id === one);
+  const b = seen.find(({ id }) => id === other);
+  const both = a && b && a !== b ? ([a, b] as const) : null;
+  const pictures = both ? await Promise.all(both.map(({ id }) => listPictures(pool(), project, id))) : [];
+  const [na, nb] = both ? both.map(nameOf) : [];
+  const differences = both
+    ? differ(
+        madeOf(both[0].id, designs.iterations, designs.changes),
+        madeOf(both[1].id, designs.iterations, designs.changes),
+      )
+    : [];
+  const figures = both ? figuresOf(both, designs.requirements, designs.sources) : [];
+  const [va, vb] = both ? both.map((each) => verdictsFor(designs.requirements, each, designs.sources)) : [[], []];
+  return (
+    <ProjectFrame
+      shows={['bench', 'builds', 'requirements']}
+      frame={frame}
+      sheet="builds"
+      name="Builds"
+      view="builds/compare"
+      views={BUILD_VIEWS}
+      title={both ? `${na} and ${nb}` : 'Compare'}
+      byTeam={false}
+    >
+      {seen.length < 2 ? (
+        <Nothing>Two iterations can be compared here, once there are two that you may see.</Nothing>
+      ) : (
+        <ChooseTwo
+          action={hrefIn(frame, 'builds/compare')}
+          choices={seen.map((each) => [each.id, `${nameOf(each)}: ${each.change}`] as const)}
+          a={a?.id ?? ''}
+          b={b?.id ?? ''}
+        />
+      )}
+      {both && (
+        <>
+          <p className="callout my-3 max-w-3xl">{mayConclude(differences, na!, nb!)}</p>
+          {differences.length > 0 && (
+            <section className="mb-4">
+              <h2 className="mb-1">{plural(differences.length, 'difference')}</h2>
+              <table className="stacked">
+                <thead>
+                  <tr>
+                    <th>What</th>
+                    <th>{na}</th>
+                    <th>{nb}</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {differences.map((each) => (
+                    <tr key={`${each.kind} ${each.what}`}>
+                      <td className="font-medium">{each.what}</td>
+                      <td data-label={na} className="beside">
+                        {each.a ?? '–'}
+                      </td>
+                      <td data-label={nb} className="beside">
+                        {each.b ?? '–'}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
+          {figures.length > 0 && (
+            <section className="mb-4">
+              <h2 className="mb-1">Measured</h2>
+              <table className="stacked">
+                <thead>
+                  <tr>
+                    <th>Figure</th>
+                    <th className="right">{na}</th>
+                    <th className="right">{nb}</th>
+                    <th className="right">Difference</th>
+                    <th>What it says</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {figures.map(({ id, name, unit, of }) => {
+                    const [x, y] = both.map((each) => of.get(each.id));
+                    const uncertainty = x && y ? Math.hypot(x.uncertainty, y.uncertainty) : 0;
+                    const gap = x && y ? y.value - x.value : null;
+                    return (
+                      <tr key={id}>
+                        <td className="font-medium">{name}</td>
+                        {[x, y].map((each, i) => (
+                          <td key={i} data-label={i ? nb : na} className="beside num right whitespace-nowrap">
+                            {each ? measured(each.value, each.uncertainty, unit) : '–'}
+                          </td>
+                        ))}
+                        <td data-label="difference" className="beside num right whitespace-nowrap">
+                          {gap === null ? '–' : measured(gap, uncertainty, unit)}
+                        </td>
+                        <td className="text-sm faint">{saysOf(gap, uncertainty)}</td>
+                      </tr>
+                    );
+                  })}
+                </tbody>
+              </table>
+            </section>
+          )}
+          <section className="mb-4">
+            <h2 className="mb-1">Against the requirements</h2>
+            <table className="stacked">
+              <thead>
+                <tr>
+                  <th>Requirement</th>
+                  <th>{na}</th>
+                  <th>{nb}</th>
+                </tr>
+              </thead>
+              <tbody>
+                {va!.map(({ requirement, verdict }, i) => (
+                  <tr key={requirement.id}>
+                    <td>
+                      <Link href={`${hrefIn(frame, 'requirements')}#${requirement.code}`} className="num">
+                        {requirement.code}
+                      </Link>{' '}
+                      {requirement.statement}
+                    </td>
+                    {[verdict, vb![i]!.verdict].map((each, k) => (
+                      <td key={k} data-label={k ? nb : na} className={`beside word ${VERDICT_TONE[each]}`}>
+                        {VERDICT_WORD[each]}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+          {pictures.some((list) => list.length > 0) && (
+            <LinkedPictures
+              projectId={project}
+              sides={pictures.map((list, i) => ({ name: i ? nb! : na!, ids: list.map(({ id }) => id) }))}
+            />
+          )}
+        </>
+      )}
+    </ProjectFrame>
+  );
+}
+
+/** What a difference says, as far as it is known. */
+function saysOf(gap: number | null, uncertainty: number): string {
+  if (gap === null) return 'not measured on both';
+  if (gap === 0) return 'no difference';
+  if (Math.abs(gap) >= uncertainty) return `${gap > 0 ? 'more' : 'less'} for certain`;
+  return `too small to tell: below ± ${number(uncertainty)}`;
+}

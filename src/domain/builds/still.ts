@@ -1,0 +1,45 @@
+import { convert } from '@/core/units';
+import type { Meeting } from '@/core/calendar';
+import { meetingOf } from './designs';
+import { readingUncertainty } from './figure';
+import type { Iteration, Measurement } from './read';
+
+/** From so many class meetings without a measurable change on, it is told. */
+export const STILL = 3;
+
+/** Since when a team's design has changed in nothing that can be measured. */
+export interface Still {
+  /** The last iteration whose figures told it from what it comes from, or the first one. */
+  last: Iteration;
+  /** Class meetings since it was built. */
+  meetings: number;
+}
+
+/**
+ * When a team's design last changed in something that can be measured: the newest iteration of which some property differs from
+ * that of its main parent by more than both are known to; else its first. null without an iteration.
+ */
+export function stillOf(own: readonly Iteration[], meetings: readonly Meeting[], today: string): Still | null {
+  const [first] = own;
+  if (!first) return null;
+  const byId = new Map(own.map((one) => [one.id, one] as const));
+  const last = own.findLast((one) => hasChanged(one, byId.get(one.parents[0]?.id ?? ''))) ?? first;
+  return { last, meetings: meetingOf(meetings, today) - meetingOf(meetings, last.builtOn) };
+}
+
+/** Whether something measured on both differs by more than both are known to. */
+export function hasChanged(one: Iteration, parent: Iteration | undefined): boolean {
+  if (!parent) return false;
+  return one.measurements.some((now) => {
+    const before = parent.measurements.find(({ parameterId }) => parameterId === now.parameterId);
+    return before !== undefined && differs(before, now);
+  });
+}
+
+function differs(before: Measurement, now: Measurement): boolean {
+  if (before.answer !== now.answer) return true;
+  if (before.value === null || now.value === null) return false;
+  const unit = before.unit!;
+  const gap = Math.abs(convert({ value: now.value, from: now.unit!, to: unit }).value - before.value);
+  return gap > 0 && gap >= Math.hypot(readingUncertainty(before, unit), readingUncertainty(now, unit));
+}

@@ -1,0 +1,67 @@
+import type { ClaimVerdict } from '@/core/builds';
+import { number, quantity } from '@/core/format';
+import type { CheckedClaim } from '@/domain/builds/designs';
+import { ClaimGlyph } from '@/ui/glyphs/Claim';
+
+export const CLAIM_WORD: Record<ClaimVerdict, string> = {
+  confirmed: 'confirmed',
+  contradicted: 'contradicted',
+  'not-confirmed': 'not confirmed',
+  'not-measured': 'not measured',
+};
+const TONE: Record<ClaimVerdict, string> = {
+  confirmed: 'text-moss',
+  contradicted: 'text-brick',
+  'not-confirmed': 'text-ochre',
+  'not-measured': 'text-faint',
+};
+
+/** What a team claims of its changes, and what the figures say. */
+export function ClaimTable({
+  claims,
+  before,
+  after,
+}: {
+  claims: readonly CheckedClaim[];
+  before: string;
+  after: string;
+}) {
+  return (
+    <table className="stacked">
+      <thead>
+        <tr>
+          <th>Claim</th>
+          <th>Shown by</th>
+          <th className="right">{before}</th>
+          <th className="right">{after}</th>
+          <th>
+            <span className="sr-only">Drawn</span>
+          </th>
+          <th>Evidence says</th>
+          <th>Why</th>
+        </tr>
+      </thead>
+      <tbody>
+        {claims.map(({ change, figure, parent, child, check }) => (
+          <tr key={change.id}>
+            <td>
+              <b className="font-medium">{change.claim}</b>: {change.what}
+            </td>
+            <td data-label="shown by">{figure}</td>
+            <td data-label={before} className="beside num right whitespace-nowrap">
+              {parent ? quantity(Number(number(parent.value).replace('−', '-')), parent.unit) : '–'}
+            </td>
+            <td data-label={after} className="beside num right whitespace-nowrap">
+              {child ? quantity(child.value, child.unit) : '–'}
+            </td>
+            <td>
+              {parent && child && <ClaimGlyph claim={change.claim!} parent={parent} child={child} check={check} />}
+            </td>
+            <td className={`word whitespace-nowrap ${TONE[check.verdict]}`}>{CLAIM_WORD[check.verdict]}</td>
+            <td className="text-sm faint">{check.because}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

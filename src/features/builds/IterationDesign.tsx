@@ -1,0 +1,123 @@
+import { Link } from '@/ui/Link';
+import { isOfFeature } from '@/core/changes';
+import { number, quantity } from '@/core/format';
+import type { CheckedClaim } from '@/domain/builds/designs';
+import type { Change, Iteration, Parent } from '@/domain/builds/read';
+import { ClaimTable } from './ClaimTable';
+
+const WORD: Partial<Record<Change['kind'], string>> = {
+  added: 'added',
+  removed: 'removed',
+  kept: 'kept',
+  'taken over': 'taken over',
+};
+
+/** What an iteration comes from, what was expected of it and why, what was changed, and how it turned out. */
+export function IterationDesign({
+  iteration,
+  changes,
+  features,
+  claims,
+  nameOf,
+  href,
+  claimed,
+}: {
+  iteration: Iteration;
+  /** Its own, in their order. */
+  changes: readonly Change[];
+  /** Everything it has, from whatever it comes from. */
+  features: readonly string[];
+  claims: readonly CheckedClaim[];
+  nameOf: (one: Parent) => string;
+  /** Where another iteration stands; null where it may not be seen. */
+  href: (one: Parent) => string | null;
+  claimed: string;
+}) {
+  const link = (one: Parent) => {
+    const to = href(one);
+    return to ? <Link href={to}>{nameOf(one)}</Link> : nameOf(one);
+  };
+  return (
+    <>
+      {iteration.parents.length > 0 && (
+        <p className="mb-2">
+          {iteration.parents.length > 1 ? 'Merged from ' : 'Built on '}
+          {iteration.parents.map((one, i) => (
+            <span key={one.id}>
+              {i > 0 && (i === iteration.parents.length - 1 ? ' and ' : ', ')}
+              {link(one)}
+            </span>
+          ))}
+        </p>
+      )}
+      {(iteration.expects || iteration.reason) && (
+        <p className="mb-3 max-w-3xl">
+          {iteration.expects && (
+            <>
+              <b>We expect:</b> {iteration.expects}{' '}
+            </>
+          )}
+          {iteration.reason && (
+            <>
+              <b>Because:</b> {iteration.reason}
+            </>
+          )}
+        </p>
+      )}
+      {changes.length > 0 && (
+        <section className="mb-3">
+          <h2 className="mb-1">What was changed</h2>
+          <ul className="max-w-3xl">
+            {changes.map((change) => (
+              <li key={change.id} className="border-b border-hair py-1">
+                {WORD[change.kind] && <span className="faint">{WORD[change.kind]} </span>}
+                <b className="font-medium">{change.what}</b>
+                {fromTo(change)}
+                {change.source && <> from {link(change.source)}</>}
+                {change.claim && <span className="faint">, said to make it {change.claim}</span>}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {claims.length > 0 && (
+        <section className="mb-3">
+          <h2 className="mb-1">What it claims against {nameOf(claims[0]!.against)}</h2>
+          <ClaimTable claims={claims} before={nameOf(claims[0]!.against)} after={claimed} />
+        </section>
+      )}
+      {(iteration.good || iteration.bad) && (
+        <p className="mb-3 max-w-3xl">
+          {iteration.good && (
+            <>
+              <b>Good:</b> {iteration.good}{' '}
+            </>
+          )}
+          {iteration.bad && (
+            <>
+              <b>Not good:</b> {iteration.bad}
+            </>
+          )}
+        </p>
+      )}
+      {features.length > 0 && (
+        <p className="mb-3">
+          <span className="faint">It has:</span> {features.join(', ')}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** From what to what, in words. */
+export function fromTo(
+  change: Pick<Change, 'kind' | 'before' | 'after' | 'beforeValue' | 'afterValue' | 'unit'>,
+): string {
+  if (isOfFeature(change.kind)) return '';
+  if (change.afterValue !== null) {
+    const after = quantity(change.afterValue, change.unit);
+    return change.beforeValue === null ? `: ${after}` : `: ${number(change.beforeValue)} → ${after}`;
+  }
+  if (change.before && change.after) return `: ${change.before} → ${change.after}`;
+  return change.after ? `: ${change.after}` : change.before ? `: was ${change.before}` : '';
+}

@@ -1,0 +1,24 @@
+import { meetingOf } from '@/domain/builds/designs';
+import type { Iteration } from '@/domain/builds/read';
+import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
+import { allowed, type Seat } from '@/server/access';
+import type { Surveyed } from './TraverseFigure';
+
+/**
+ * Some iterations with what they come from of other teams, as far as that may be seen: each at the class meeting by which it was
+ * built. The teams are those of the project, `own` are of one of them.
+ */
+export function surveyed(
+  { seat, teams, sections }: { seat: Seat; teams: readonly Team[]; sections: readonly Section[] },
+  all: readonly Iteration[],
+  own: readonly Iteration[],
+): Surveyed[] {
+  const parents = new Set(own.flatMap((one) => one.parents.map(({ id }) => id)));
+  const others = all.filter((one) => parents.has(one.id) && !own.includes(one) && allowed(seat, 'iteration.read', one));
+  return [...others, ...own].map((iteration) => {
+    const team = teams.find(({ id }) => id === iteration.teamId);
+    const section = sections.find(({ id }) => id === team?.sectionId);
+    const name = own.includes(iteration) ? String(iteration.number) : `${team?.name ?? ''} ${iteration.number}`;
+    return { iteration, name, meeting: section ? meetingOf(meetingsOf(section), iteration.builtOn) : 1 };
+  });
+}
