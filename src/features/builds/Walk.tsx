@@ -42,7 +42,6 @@ export function Walk({
   };
   return (
     <div ref={box}>
-      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions -- its links take the focus; the keys go between them */}
       <div className="overflow-x-auto" onKeyDown={step}>
         {children}
       </div>
