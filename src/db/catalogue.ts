@@ -263,6 +263,7 @@ export const CATALOGUE: Record<string, Entry> = {
 
   // Builds, bench, event, grades ---------------------------------------------------------------------------
   iteration: { bundle: all, topic: 'builds', title: ['team_id', 'number'], restore },
+  build_rule: { bundle: all, topic: 'builds', word: 'rules for iterations', restore },
   iteration_parent: {
     bundle: all,
     topic: 'builds',

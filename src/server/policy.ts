@@ -125,6 +125,8 @@ export const POLICY = {
   'iteration.write': { ...staff, student: own },
   /** By somebody else than who made it. */
   'iteration.check': { ...staff, student: ownOrReleased },
+  /** After the designs are frozen. */
+  'iteration.freeze': staff,
   /** Of the team that had it first. */
   'feature.change': { instructor: always, student: own },
   'iteration.release': instructors,
@@ -406,6 +408,8 @@ export const ACTIONS = {
   endSessions: 'account.reset',
   releaseIteration: 'iteration.release',
   saveFeature: 'feature.change',
+  saveBuildRule: 'project.write',
+  removeIteration: 'iteration.write',
   checkIteration: 'iteration.check',
   withdrawCheck: 'iteration.check',
   saveInstrument: 'bench.write',

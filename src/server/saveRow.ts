@@ -31,6 +31,7 @@ type Table =
   | 'charter'
   | 'part'
   | 'interface'
+  | 'build_rule'
   | 'build_scale';
 
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */

@@ -94,6 +94,7 @@ describe('policy', () => {
       'handin.write',
       'incident.write',
       'iteration.check',
+      'iteration.freeze',
       'iteration.read',
       'iteration.write',
       'picture.read',

@@ -1,7 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
-import { releaseIteration } from '@/features/builds/actions';
+import { lackingOf } from '@/domain/builds/lacking';
+import { findBuildRule, listChanges, listFeatures, listIterations } from '@/domain/builds/read';
+import { stillOf } from '@/domain/builds/still';
+import { planPutBack } from '@/domain/history/plan';
+import { releaseIteration, removeIteration, saveBuildRule } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
 import { changeForm } from '@/features/builds/toForm';
 import { perform } from '@/server/perform';
@@ -186,5 +189,94 @@ describe('what was changed', () => {
     const outcome = await enter({ id, version: 1, changes: [change({ after: '20' })] });
     expect(outcome).toMatchObject({ ok: false, conflict: { theirs: { changes: [{ after: '30' }] }, version: 2 } });
     expect((await changesOf(id)).map(({ afterValue }) => afterValue)).toEqual([30]);
+  });
+});
+
+describe('what the course asks for', () => {
+  const rule = async (more: object) => {
+    await asPerson(p.instructorId);
+    const { id, version } = await findBuildRule(pool(), p.id);
+    const given = { leastTeam: '', leastMember: '', makesOfficial: false, frozenFrom: '', ...more };
+    done(await saveBuildRule({ projectId: p.id, id, version, ...given }));
+  };
+
+  test('once the designs are frozen students change none; who leads does, and what was entered before counts', async () => {
+    await asFlint();
+    const mine = done(await enter()).id;
+    await rule({ frozenFrom: '2026-10-20' });
+    await asFlint();
+    expect(refused(await enter())['']).toMatch(/frozen since 20 Oct/);
+    expect(refused(await enter({ id: mine, version: 1 }))['']).toMatch(/frozen/);
+    expect(refused(await removeIteration({ projectId: p.id, id: mine }))['']).toMatch(/frozen/);
+    await asPerson(p.instructorId);
+    done(await enter());
+    await rule({ frozenFrom: '2099-01-01' });
+    await asFlint();
+    done(await enter());
+    await rule({});
+  });
+
+  test('what is missing is told of each team and each member; planned ones don’t count', async () => {
+    const members = [
+      { accountId: 'a', name: 'Ida Mora' },
+      { accountId: 'b', name: 'Noor Pell' },
+    ];
+    const of = (state: string, makerId: string | null) => ({ state, makerId }) as never;
+    const asks = { id: null, version: null, leastTeam: 2, leastMember: 1, makesOfficial: true, frozenFrom: null };
+    expect(lackingOf(asks, [of('planned', 'a')], members)).toEqual([
+      'not official yet: no iteration is recorded',
+      '0 of 2 iterations recorded',
+      'Ida M. made 0 of 1 iteration',
+      'Noor P. made 0 of 1 iteration',
+    ]);
+    expect(lackingOf(asks, [of('tested', 'a'), of('broken', 'b')], members)).toEqual([]);
+    expect(lackingOf({ ...asks, leastTeam: null, leastMember: null, makesOfficial: false }, [], members)).toEqual([]);
+  });
+
+  test('an iteration with runs is retired instead of removed; one on which nothing rests goes, and returns', async () => {
+    await asFlint();
+    const outcome = await removeIteration({ projectId: p.id, id: p.iteration['Flint 3'] });
+    expect(outcome).toMatchObject({
+      ok: true,
+      notes: [expect.stringMatching(/^Iteration 3 has \d+ runs and .* came of it, so it is retired/)],
+    });
+    expect((await stored(p.iteration['Flint 3']!)).state).toBe('retired');
+    const { id } = done(await enter());
+    done(await removeIteration({ projectId: p.id, id }));
+    expect(await stored(id)).toBeUndefined();
+    expect(refused(await removeIteration({ projectId: p.id, id }))['']).toMatch(/not do this|removed/);
+    await asPerson(p.instructorId);
+    const selection = { kind: 'act' as const, act: id };
+    const plan = await planPutBack(pool(), { id: p.id, timeZone: 'UTC' }, selection);
+    expect(plan.steps.map(({ table, does }) => `${does} ${table}`).sort()).toEqual([
+      'add iteration',
+      'add iteration_change',
+      'add iteration_parent',
+    ]);
+  });
+
+  test('a design that changed in nothing measurable stands still since its last measured change', async () => {
+    const iterations = await listIterations(pool(), p.id);
+    const tuff = iterations.filter(({ teamId }) => teamId === p.teams.Tuff);
+    const meetings = ['2026-10-15', '2026-10-16', '2026-10-20', '2026-10-22', '2026-10-26'].map((date) => ({
+      date,
+      start: '10:00',
+      minutes: 50,
+    }));
+    expect(stillOf(tuff, meetings, '2026-10-26')).toMatchObject({ last: { number: 5 }, meetings: 3 });
+    const same = {
+      ...tuff.at(-1)!,
+      id: 'copy',
+      number: 6,
+      builtOn: '2026-10-26',
+      parents: [{ id: tuff.at(-1)!.id, teamId: '', number: 5 }],
+    };
+    expect(stillOf([...tuff, same], meetings, '2026-10-26')).toMatchObject({ last: { number: 5 }, meetings: 3 });
+    const lighter = {
+      ...same,
+      measurements: same.measurements.map((one) => ({ ...one, value: one.value === null ? null : one.value * 0.9 })),
+    };
+    expect(stillOf([...tuff, lighter], meetings, '2026-10-26')).toMatchObject({ last: { number: 6 }, meetings: 0 });
+    expect(stillOf([], meetings, '2026-10-26')).toBeNull();
   });
 });

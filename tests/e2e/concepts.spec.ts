@@ -6,9 +6,8 @@ import { readShape } from '@/db/shape';
 import { projectOf, rowsOf } from '@/domain/bundle/format';
 import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
 import { toTemplate } from '@/domain/bundle/templates';
-import { SESSION_COOKIE } from '@/server/actor';
-import { newToken, tokenHash } from '@/server/secrets';
 import { confirmed, panel } from './browser';
+import { ofRoster } from './roster';
 import { enter, expect, test, world } from './world';
 
 const PHONE = { width: 390, height: 844 };
@@ -58,13 +57,7 @@ test('from eight own ideas to who builds what', async ({ browser, watch }) => {
   const student = async (name: string): Promise<Page> => {
     const known = students.get(name);
     if (known) return known;
-    const token = newToken();
-    await sql`insert into session (token_hash, account_id, expires_at)
-      select ${tokenHash(token)}, a.id, now() + interval '1 hour' from account a join enrolment e on e.account_id = a.id
-      where a.name like ${`${name} %`} and e.project_id = ${home.slice(10)}`;
-    const context = await browser.newContext({ baseURL: world().demo.origin, viewport: PHONE });
-    await context.addCookies([{ name: SESSION_COOKIE, value: token, url: world().demo.origin }]);
-    const one = await context.newPage();
+    const one = await ofRoster(browser, sql, home, name);
     watch(one);
     students.set(name, one);
     return one;

@@ -72,9 +72,9 @@ test('slip, phone, three entries and a picture without a line, seen live by the 
   await test.step('an iteration with a picture and two runs, without a line', async () => {
     await phone.goto(`${home}/builds/new`);
     await phone.getByLabel('What was changed').fill('Keel from the gym');
-    await phone.getByRole('button', { name: '2 Measured' }).click();
+    await phone.getByRole('button', { name: '3 Measured' }).click();
     await phone.getByLabel('Carrier mass').fill('871');
-    await phone.getByRole('button', { name: '3 Pictures' }).click();
+    await phone.getByRole('button', { name: '4 Pictures' }).click();
     await phone.getByLabel('Add a picture').setInputFiles('docs/screenshots/entry-phone.png');
     await expect(phone.getByAltText('entry-phone.jpg')).toBeVisible();
     await phone.getByRole('button', { name: 'Save iteration' }).click();

@@ -192,7 +192,7 @@ test('search finds, a team narrows, and the keyboard reaches the sheet', async (
   const tags = page.getByRole('group', { name: 'Team' });
   await tags.getByRole('link', { name: 'Chert' }).click();
   await expect(page).toHaveURL(/team=/);
-  await expect(page.locator('tbody tr')).toHaveCount(2);
+  await expect(page.getByRole('table').last().locator('tbody tr')).toHaveCount(2);
   await page.getByRole('link', { name: 'Section 2' }).click();
   await expect(tags.getByRole('link')).toHaveCount(4);
   await page.getByRole('link', { name: 'Bench', exact: false }).first().click();

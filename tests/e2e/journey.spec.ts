@@ -215,13 +215,13 @@ test('an instructor, students, judges and a client follow one project all the wa
       await phone.goto(`${home}/builds/new`);
       await phone.getByLabel('What was changed').fill('Twin wheels on a card sled');
       await phone.getByLabel('State').selectOption('tested');
-      await phone.getByRole('button', { name: '2 Measured' }).click();
+      await phone.getByRole('button', { name: '3 Measured' }).click();
       await phone.getByLabel('Carrier mass').fill('-5');
       await phone.getByRole('button', { name: 'Save iteration' }).click();
       await expect(phone.getByText("A mass can't be negative; this says -5.")).toBeVisible();
       await phone.getByRole('button', { name: '1 Design' }).click();
       await expect(phone.getByLabel('What was changed')).toHaveValue('Twin wheels on a card sled');
-      await phone.getByRole('button', { name: '2 Measured' }).click();
+      await phone.getByRole('button', { name: '3 Measured' }).click();
       await phone.getByLabel('Carrier mass').fill(mass);
       await phone.getByLabel('Height').fill('219');
       await phone.getByLabel('Cost').fill('18');

@@ -228,14 +228,16 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   }
   const home = await demoHome(page);
   // As text: a browser need not draw a page for the addresses on it.
-  const within = async (sheet: string, link: string, but = '\n') => {
+  const within = async (sheet: string, link: string | RegExp, but = '\n') => {
     const text = await (await page.request.get(`${home}/${sheet}`)).text();
     const main = text.slice(text.indexOf('<main'), text.indexOf('</main>'));
     const found = [...main.matchAll(/<a [^>]*href="([^"]+)"/g)].map(([, href]) => href!.replaceAll('&amp;', '&'));
-    return found.filter((href) => href.includes(link) && !href.includes(but)).slice(0, 1);
+    return found
+      .filter((href) => (typeof link === 'string' ? href.includes(link) : link.test(href)) && !href.includes(but))
+      .slice(0, 1);
   };
   const inside = [
-    ...(await within('builds', '/builds/', '/new')),
+    ...(await within('builds', /\/builds\/[0-9a-f-]{36}/)),
     ...(await within('bench', '/runs/')),
     ...(await within('standings', '/standings/')),
     ...(await within('schedule/gates', '/gates/', '/edit')),

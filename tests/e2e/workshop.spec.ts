@@ -1,10 +1,9 @@
 import postgres from 'postgres';
-import type { Browser, Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { rowsOf } from '@/domain/bundle/format';
 import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
-import { SESSION_COOKIE } from '@/server/actor';
-import { newToken, tokenHash } from '@/server/secrets';
 import { panel } from './browser';
+import { ofRoster } from './roster';
 import { demoHome, enter, expect, test, world } from './world';
 
 const TITLE = 'Courier of the workshop';
@@ -58,11 +57,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
   const people: Page[] = [];
   /** Somebody of the roster on a phone, signed in already. */
   const student = async (name: string): Promise<Page> => {
-    const token = newToken();
-    await sql`insert into session (token_hash, account_id, expires_at)
-      select ${tokenHash(token)}, a.id, now() + interval '1 hour' from account a join enrolment e on e.account_id = a.id
-      where a.name like ${`${name} %`} and e.project_id = ${home.slice(10)}`;
-    const one = await signedIn(browser, token);
+    const one = await ofRoster(browser, sql, home, name);
     watch(one);
     people.push(one);
     return one;
@@ -111,7 +106,7 @@ test('from a gate that refuses to a run sheet that is followed', async ({ browse
     await nour.getByText('Change or complete this iteration').click();
     await nour.getByLabel('State').selectOption('building');
     await nour.getByRole('button', { name: 'Save iteration' }).click();
-    await expect(nour.getByText(/Frame of birch · building/)).toBeVisible();
+    await expect(nour.getByText(/Frame of birch · prototype, building/)).toBeVisible();
   });
 
   await test.step('the laser is asked for by three teams; the line says in which order the slots go, and why', async () => {
@@ -229,9 +224,3 @@ test('a team reads the cautions on a phone, and its hold is gone', async ({ brow
   // Other teams may have been formed meanwhile; Flint is none of those that have not read it.
   await expect(page.getByText(/^not by Basalt, Gneiss, Marl, Chert,/)).toBeVisible();
 });
-
-async function signedIn(browser: Browser, token: string): Promise<Page> {
-  const context = await browser.newContext({ baseURL: world().demo.origin, viewport: PHONE });
-  await context.addCookies([{ name: SESSION_COOKIE, value: token, url: world().demo.origin }]);
-  return context.newPage();
-}

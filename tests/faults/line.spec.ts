@@ -115,7 +115,7 @@ test('an iteration, a run with it and a picture, entered without a line', async 
   await page.context().setOffline(true);
   await page.goto(`${home}/builds/new`);
   await page.getByLabel('What was changed').fill('Bent keel, entered in the gym');
-  const pictures = page.getByRole('button', { name: '3 Pictures' });
+  const pictures = page.getByRole('button', { name: '4 Pictures' });
   if (await pictures.isVisible()) await pictures.click();
   await page.getByLabel('Add a picture').setInputFiles('docs/screenshots/entry-phone.png');
   await expect(page.getByAltText('entry-phone.jpg')).toBeVisible();

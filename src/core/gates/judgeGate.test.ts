@@ -14,6 +14,8 @@ const nothing: Evidence = {
   requirements: { agreed: 0, proposed: 2 },
   stages: new Map(),
   runs: 0,
+  iterations: 0,
+  makers: [{ name: 'Ida M.', made: 0 }],
   checked: null,
   musts: { label: null, unmeasured: ['R-01'] },
   missingSignOffs: ['no sign-off for Laser cutter: Ida M.'],
@@ -23,6 +25,11 @@ const everything: Evidence = {
   requirements: { agreed: 3, proposed: 2 },
   stages: new Map([['s1', 'accepted']]),
   runs: 2,
+  iterations: 4,
+  makers: [
+    { name: 'Ida M.', made: 1 },
+    { name: 'Noor P.', made: 3 },
+  ],
   checked: { label: 'iteration 2', by: ['Ida M.', 'Ida M.'] },
   musts: { label: 'iteration 1', unmeasured: [] },
   missingSignOffs: [],
@@ -49,6 +56,8 @@ test('with everything there it is open and says by what evidence; two people of 
     '3 requirements agreed, 2 more proposed',
     '“Drawing” is accepted',
     '2 runs recorded',
+    '4 iterations recorded',
+    '1 iteration made by each member',
     'iteration 2 checked by Ida M., Ida M.',
     'all musts measured on iteration 1',
     'all there',
@@ -63,9 +72,11 @@ test('each item alone keeps the gate shut', () => {
   }
 });
 function pick(kind: ItemKind): Partial<Evidence> {
-  const { requirements, stages, runs, musts, missingSignOffs, signed } = nothing;
+  const { requirements, stages, runs, iterations, makers, musts, missingSignOffs, signed } = nothing;
   return {
     ...{ requirements: { requirements }, stage: { stages }, runs: { runs }, musts: { musts } }[kind as 'runs'],
+    ...(kind === 'iterations' ? { iterations } : {}),
+    ...(kind === 'each member' ? { makers } : {}),
     ...(kind === 'checks' ? { checked: { label: 'iteration 2', by: ['Ida M.'] } } : {}),
     ...(kind === 'sign-offs' ? { missingSignOffs } : {}),
     ...(kind === 'signed' ? { signed } : {}),
@@ -99,6 +110,8 @@ test('how far a stage is, and how many are missing, is said', () => {
   ]);
   expect(says('stage', { stages: new Map([['s1', 'returned']]) })[0]).toBe('“Drawing” came back');
   expect(says('runs', { runs: 1 }, { count: 3 })[0]).toBe('1 of 3 runs recorded');
+  expect(says('iterations', { iterations: 1 }, { count: 3 })[0]).toBe('1 of 3 iterations recorded');
+  expect(says('each member', {}, { count: 2 })[0]).toBe('Ida M. made 0 of 2 iterations');
   expect(says('checks', { checked: { label: 'iteration 2', by: [] } }, { count: 2 })).toEqual([
     'iteration 2 checked by nobody yet',
     '2 more people who did not make it',

@@ -1,5 +1,15 @@
 /** What a gate asks for. All but "signed" are checked from evidence. */
-export const ITEM_KINDS = ['requirements', 'stage', 'runs', 'checks', 'musts', 'sign-offs', 'signed'] as const;
+export const ITEM_KINDS = [
+  'requirements',
+  'stage',
+  'runs',
+  'iterations',
+  'each member',
+  'checks',
+  'musts',
+  'sign-offs',
+  'signed',
+] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
 export interface GateItem {
@@ -7,7 +17,7 @@ export interface GateItem {
   kind: ItemKind;
   /** What it is called on the checklist. */
   text: string;
-  /** How many: agreed requirements, runs, checkers or signatures. */
+  /** How many: agreed requirements, runs, iterations, checkers or signatures. */
   count: number;
   /** The stage that is to be accepted, for the kind "stage". */
   stage: { id: string; name: string } | null;
@@ -22,6 +32,10 @@ export interface Evidence {
   stages: ReadonlyMap<string, 'open' | 'handed-in' | 'accepted' | 'returned'>;
   /** Runs recorded by the team. */
   runs: number;
+  /** Iterations of the team that are more than planned. */
+  iterations: number;
+  /** How many of them each member made. */
+  makers: readonly { name: string; made: number }[];
   /** The iteration that most people have checked, each once and its maker left out; null without one. It stays checked. */
   checked: { label: string; by: readonly string[] } | null;
   /** The iteration on which the fewest musts are left to measure (null without one), and their codes. */
@@ -109,6 +123,16 @@ const JUDGES: Record<ItemKind, (item: GateItem, evidence: Evidence) => Verdict> 
   runs({ count }, { runs }) {
     if (runs >= count) return met(`${many(runs, 'run')} recorded`);
     return missing(runs === 0 ? 'no run recorded' : `${runs} of ${many(count, 'run')} recorded`, 'the team');
+  },
+  iterations({ count }, { iterations }) {
+    if (iterations >= count) return met(`${many(iterations, 'iteration')} recorded`);
+    return missing(`${iterations} of ${many(count, 'iteration')} recorded`, 'the team');
+  },
+  'each member'({ count }, { makers }) {
+    const lacking = makers.filter(({ made }) => made < count);
+    if (lacking.length === 0) return met(`${many(count, 'iteration')} made by each member`);
+    const told = lacking.map(({ name, made }) => `${name} made ${made}`).join(', ');
+    return missing(`${told} of ${many(count, 'iteration')}`, 'the team');
   },
   checks({ count }, { checked }) {
     if (!checked) return missing('no iteration to check', 'the team');

@@ -135,3 +135,29 @@ export const listFeatures = remembered(async (sql: Sql, projectId: string): Prom
   return sql<Feature[]>`
     select id, name, requirement_id, version from feature where project_id = ${projectId} order by lower(name)`;
 });
+
+/** What the course asks of the designs; numbers are null where it asks for none. */
+export interface BuildRule {
+  id: string | null;
+  leastTeam: number | null;
+  leastMember: number | null;
+  /** The first iteration makes a team official. */
+  makesOfficial: boolean;
+  /** From this day on students change no iteration. */
+  frozenFrom: string | null;
+  version: number | null;
+}
+const NO_RULE: BuildRule = {
+  id: null,
+  leastTeam: null,
+  leastMember: null,
+  makesOfficial: false,
+  frozenFrom: null,
+  version: null,
+};
+
+export const findBuildRule = remembered(async (sql: Sql, projectId: string): Promise<BuildRule> => {
+  const [row] = await sql<BuildRule[]>`
+    select id, least_team, least_member, makes_official, frozen_from, version from build_rule where project_id = ${projectId}`;
+  return row ?? NO_RULE;
+});

@@ -1,21 +1,32 @@
 import { once } from '@/core/shared/once';
-import { plural } from '@/core/format';
+import { day, plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { listSections, meetingsOf, type Section } from '@/domain/classes/read';
+import { listSections, listStudents, meetingsOf, type Section } from '@/domain/classes/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { FIRST_CHANGE } from './first';
-import { listIterations, type Iteration } from './read';
+import { lackingOf } from './lacking';
+import { findBuildRule, listIterations, type Iteration } from './read';
 import { STILL, stillOf, type Still } from './still';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId }: Asked) {
-  const [iterations, sections] = await Promise.all([listIterations(sql, projectId), listSections(sql, projectId)]);
-  return { iterations, sections };
+  const [iterations, sections, rule] = await Promise.all([
+    listIterations(sql, projectId),
+    listSections(sql, projectId),
+    findBuildRule(sql, projectId),
+  ]);
+  const students = rule.leastMember === null ? [] : await listStudents(sql, projectId);
+  return { iterations, sections, rule, students };
 }
 type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** Teams without an iteration, those whose first one says nothing yet, and those whose design stands still. */
-export const buildItems = (given: Given): TodayItem[] => [...missing(given), ...undescribed(given), ...standing(given)];
+export const buildItems = (given: Given): TodayItem[] => [
+  ...missing(given),
+  ...undescribed(given),
+  ...lacking(given),
+  ...standing(given),
+];
 
 const newestOf = (iterations: readonly Iteration[], teamId: string) =>
   iterations.findLast((iteration) => iteration.teamId === teamId);
@@ -46,6 +57,29 @@ const missing = ({ teams, iterations, href }: Given): TodayItem[] =>
       href: href('builds'),
       label: 'Builds',
     }));
+
+/** What the course asks of the designs and a team does not have yet. */
+const lacking = ({ teams, iterations, rule, students, href }: Given): TodayItem[] =>
+  teams.flatMap((team) => {
+    const own = iterations.filter(({ teamId }) => teamId === team.id);
+    const lacks = lackingOf(
+      rule,
+      own,
+      students.filter(({ teamId }) => teamId === team.id),
+    );
+    if (lacks.length === 0 || own.length === 0) return [];
+    return [
+      {
+        teamId: team.id,
+        urgency: 30,
+        tone: 'ink' as const,
+        headline: 'Iterations are missing',
+        detail: `${lacks.join('; ')}${rule.frozenFrom ? `; frozen from ${day(rule.frozenFrom)}` : ''}`,
+        href: href('builds'),
+        label: 'Builds',
+      },
+    ];
+  });
 
 /** For whoever leads: which designs have changed in nothing that can be measured, in one line. */
 function standing({ teams, iterations, sections, today, leads, href }: Given): TodayItem[] {

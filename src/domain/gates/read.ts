@@ -79,6 +79,9 @@ interface FoundOfTeam {
   members: { id: string; name: string }[];
   stages: [id: string, state: 'open' | 'handed-in' | 'accepted' | 'returned'][];
   runs: number;
+  built: number;
+  /** Who made one, by account, once for each. */
+  makers: string[];
   checked: { id: string; number: number; by: string[] } | null;
   musts: { number: number | null; unmeasured: string[] };
 }
@@ -91,6 +94,8 @@ interface FoundOfIteration {
   measured: string[];
   tried: string[] | null;
   runs: number;
+  built: boolean;
+  makerId: string | null;
   checkedBy: string[];
 }
 type Must = { code: string; parameterId: string };
@@ -130,7 +135,7 @@ export const readFound = remembered(async (sql: Sql, projectId: string): Promise
 
 function listFoundIterations(sql: Sql, projectId: string): Promise<FoundOfIteration[]> {
   return sql<FoundOfIteration[]>`
-    select i.id, i.team_id, i.number, coalesce(r.runs, 0) as runs, r.tried,
+    select i.id, i.team_id, i.number, i.state <> 'planned' as built, i.maker_id, coalesce(r.runs, 0) as runs, r.tried,
       array(select m.parameter_id from measurement m where m.iteration_id = i.id) as measured,
       array(select k.by_name from iteration_check k where k.iteration_id = i.id order by k.checked_on, k.by_name) as checked_by
     from iteration i left join (
@@ -152,6 +157,8 @@ function foundOf(iterations: readonly FoundOfIteration[], musts: readonly Must[]
   const fullest = first((a, b) => open(a).length - open(b).length);
   return {
     runs: iterations.reduce((sum, { runs }) => sum + runs, 0),
+    built: iterations.filter(({ built }) => built).length,
+    makers: iterations.flatMap(({ built, makerId }) => (built && makerId ? [makerId] : [])),
     checked: checked ? { id: checked.id, number: checked.number, by: checked.checkedBy } : null,
     musts: { number: fullest?.number ?? null, unmeasured: open(fullest) },
   };
@@ -199,6 +206,11 @@ function judgeFor(gate: Gate, team: FoundOfTeam, found: Found, safety: Safety, t
     requirements: { agreed: found.agreed, proposed: found.proposed },
     stages: new Map(team.stages),
     runs: team.runs,
+    iterations: team.built,
+    makers: team.members.map(({ id, name }) => ({
+      name: shortName(name),
+      made: team.makers.filter((maker) => maker === id).length,
+    })),
     checked: team.checked && { label: `iteration ${team.checked.number}`, by: team.checked.by.map(shortName) },
     musts: {
       label: team.musts.number === null ? null : `iteration ${team.musts.number}`,

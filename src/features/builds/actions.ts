@@ -3,8 +3,20 @@
 import { FieldError } from '@/server/outcome';
 import { orConflict, action } from '@/server/perform';
 import { featureTarget, iterationTarget } from '@/domain/builds/targets';
-import { saveRow } from '@/server/saveRow';
-import { checkSchema, featureSchema, releaseSchema, withdrawCheckSchema } from './schema';
+import { removeRow, saveRow } from '@/server/saveRow';
+import { plural } from '@/core/format';
+import { readOptional } from '@/ui/forms/schema';
+import type { BuildRule } from '@/domain/builds/read';
+import { mustNotBeFrozen } from './frozen';
+import {
+  buildRuleSchema,
+  checkSchema,
+  featureSchema,
+  releaseSchema,
+  removeIterationSchema,
+  withdrawCheckSchema,
+} from './schema';
+import { buildRuleForm } from './toForm';
 
 /** Renames a feature everywhere, and says which requirement it answers. */
 export const saveFeature = action(
@@ -16,6 +28,45 @@ export const saveFeature = action(
       requirementId: row.requirementId as unknown,
     })),
   (sql, { id }, projectId) => featureTarget(sql, id, projectId),
+);
+
+/** Says what the course asks of the designs, and from when on they are frozen. */
+export const saveBuildRule = action('saveBuildRule', buildRuleSchema, (work, input) => {
+  const values = {
+    leastTeam: readOptional(input.leastTeam),
+    leastMember: readOptional(input.leastMember),
+    makesOfficial: input.makesOfficial,
+    frozenFrom: input.frozenFrom || null,
+  };
+  return saveRow(work, 'build_rule', { id: input.id, version: input.version }, values, (row) =>
+    buildRuleForm(row as unknown as BuildRule),
+  );
+});
+
+/**
+ * Removes an iteration that nothing rests on. Where it has runs, or others come from it, it is retired instead: its runs stay,
+ * and so does what was learnt.
+ */
+export const removeIteration = action(
+  'removeIteration',
+  removeIterationSchema,
+  async (work, { id }) => {
+    const { tx, projectId, notes } = work;
+    await mustNotBeFrozen(work);
+    const [kept] = await tx<[{ runs: number; children: number; number: number }]>`
+      select number, (select count(*)::int from run where iteration_id = i.id) as runs,
+        (select count(*)::int from iteration_parent where parent_id = i.id) as children
+      from iteration i where id = ${id} and project_id = ${projectId} for update`;
+    if (!kept) throw new FieldError('', 'This iteration was removed already.');
+    if (kept.runs === 0 && kept.children === 0) return removeRow(work, 'iteration', id, 'This iteration');
+    const rests = [
+      ...(kept.runs ? [plural(kept.runs, 'run')] : []),
+      ...(kept.children ? [`${plural(kept.children, 'iteration')} that came of it`] : []),
+    ];
+    notes.push(`Iteration ${kept.number} has ${rests.join(' and ')}, so it is retired instead: they stay`);
+    await tx`update iteration set state = 'retired' where id = ${id} and project_id = ${projectId}`;
+  },
+  (sql, { id }, projectId) => iterationTarget(sql, id, projectId),
 );
 
 /** Publishes an iteration to the section, or takes it back to its team. */

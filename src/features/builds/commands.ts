@@ -11,6 +11,7 @@ import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import { iterationTarget } from '@/domain/builds/targets';
 import { changesOf, type Change } from '@/domain/builds/read';
+import { mustNotBeFrozen } from './frozen';
 import { setChanges } from './changes';
 import { changeForm } from './toForm';
 import { setParents, type Chosen } from './descent';
@@ -37,6 +38,7 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
     >`select number, team_id, state from iteration where id = ${id} and project_id = ${projectId}`;
     if (known && known.teamId !== teamId) throw new FieldError('teamId', 'An iteration stays with its team.');
     if (known && version === null) return { id, number: known.number };
+    await mustNotBeFrozen(work);
     await mustBeMember(work, teamId, makerId);
     if (known) await keepJudged(work, input);
     const heldFor = await heldWhen(work, teamId, { from: known?.state ?? 'planned', to: state });

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { CHANGE_KINDS, CLAIMS, ITERATION_KINDS, ITERATION_STATES } from '@/core/changes';
-import { date, decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
+import { date, decimal, id, line, optionalDate, optionalId, place, prose } from '@/ui/forms/schema';
 
 export const changeSchema = yup.object({
   kind: yup.string().oneOf(CHANGE_KINDS).required(),
@@ -55,6 +55,14 @@ export const iterationSchema = yup.object({
     .default([])
     .max(60, 'At most 60 measurements.'),
 });
+export const buildRuleSchema = yup.object({
+  ...place,
+  id: optionalId(),
+  leastTeam: decimal('The number of iterations', { optional: true, whole: true, min: 1, max: 99 }),
+  leastMember: decimal('The number of iterations', { optional: true, whole: true, min: 1, max: 99 }),
+  makesOfficial: yup.boolean().default(false),
+  frozenFrom: optionalDate('The day'),
+});
 export const featureSchema = yup.object({
   ...place,
   id: id('The feature'),
@@ -66,5 +74,6 @@ export const checkSchema = yup.object({
   id: id('The iteration'),
   note: yup.string().trim().default('').max(400, 'The note may have at most 400 characters.'),
 });
+export const removeIterationSchema = yup.object({ ...place, id: id('The iteration') });
 export const withdrawCheckSchema = yup.object({ ...place, id: id('The iteration') });
 export const releaseSchema = yup.object({ ...place, id: id('The iteration'), released: yup.boolean().required() });

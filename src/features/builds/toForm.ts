@@ -1,4 +1,4 @@
-import type { Change, Iteration } from '@/domain/builds/read';
+import type { BuildRule, Change, Iteration } from '@/domain/builds/read';
 
 /** A change as the form of its iteration has it. */
 export const changeForm = (one: Change) => ({
@@ -49,4 +49,12 @@ export const newIterationForm = (of: {
   builtOn: of.today,
   makerId: of.makerId,
   changes: [],
+});
+
+/** What the course asks of the designs, as its form has it. */
+export const buildRuleForm = (rule: Pick<BuildRule, 'leastTeam' | 'leastMember' | 'makesOfficial' | 'frozenFrom'>) => ({
+  leastTeam: rule.leastTeam === null ? '' : String(rule.leastTeam),
+  leastMember: rule.leastMember === null ? '' : String(rule.leastMember),
+  makesOfficial: rule.makesOfficial,
+  frozenFrom: rule.frozenFrom ?? '',
 });

@@ -13,6 +13,8 @@ const KINDS: readonly (readonly [ItemKind, string])[] = [
   ['requirements', 'requirements agreed'],
   ['stage', 'a stage accepted'],
   ['runs', 'runs recorded'],
+  ['iterations', 'iterations of the team'],
+  ['each member', 'iterations of each member'],
   ['checks', 'checked by others'],
   ['musts', 'all musts measured'],
   ['sign-offs', 'training and cautions'],
@@ -21,6 +23,8 @@ const KINDS: readonly (readonly [ItemKind, string])[] = [
 const COUNTED: Partial<Record<ItemKind, string>> = {
   requirements: 'At least',
   runs: 'At least',
+  iterations: 'At least',
+  'each member': 'At least',
   checks: 'People',
   signed: 'Signatures',
 };

@@ -21,6 +21,8 @@ interface Props {
   /** Asked before anything is done: a question that says what is lost. */
   confirm?: string;
   className?: string;
+  /** Where to go afterwards, when what the page is about is gone. */
+  then?: string;
   /** What an instructor removes here can be restored: the remark says so. */
   undo?: boolean;
   /** Shows what the answer holds, once (a new password, a new link). */
@@ -28,7 +30,7 @@ interface Props {
 }
 
 /** A button that does one thing on the server; with `confirm` it asks first. */
-export function ActButton({ act, input, children, icon, of, done, confirm, className, undo, reveal }: Props) {
+export function ActButton({ act, input, children, icon, of, done, confirm, className, then, undo, reveal }: Props) {
   const router = useRouter();
   const ready = useReady();
   const { ask, asked } = useAsk(false);
@@ -43,7 +45,8 @@ export function ActButton({ act, input, children, icon, of, done, confirm, class
     const restore = `/projects/${String(input.projectId)}/history/put-back?act=${String(input.id)}`;
     toast.success(doneWords(outcome, done), undo ? restore : undefined);
     if (reveal) setShown(String((outcome.result as Record<string, unknown>)[reveal.key]));
-    router.refresh();
+    if (then) router.push(then);
+    else router.refresh();
   };
   return (
     <span className="inline-flex flex-wrap items-center gap-2">

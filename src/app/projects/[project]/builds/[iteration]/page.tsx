@@ -1,7 +1,7 @@
 import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
-import { releaseIteration } from '@/features/builds/actions';
+import { releaseIteration, removeIteration } from '@/features/builds/actions';
 import { Checks } from '@/features/builds/Checks';
 import { IterationForm } from '@/features/builds/IterationForm';
 import { loadIterationForm } from '@/domain/builds/form';
@@ -13,7 +13,7 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { listChanges, listIterations, type Parent } from '@/domain/builds/read';
+import { findBuildRule, listChanges, listIterations, type Parent } from '@/domain/builds/read';
 import { iterationForm } from '@/features/builds/toForm';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
@@ -22,7 +22,7 @@ import { claimsOf, designsOf, turnedWords } from '@/domain/builds/designs';
 import { IterationDesign } from '@/features/builds/IterationDesign';
 import { verdictsFor } from '@/domain/requirements/judge';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, moment, withQuery } from '@/core/format';
+import { day, moment, plural, withQuery } from '@/core/format';
 
 export default async function IterationPage(props: SheetProps<{ iteration: string }>) {
   const { project, iteration: id } = await props.params;
@@ -45,7 +45,9 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   // What comes from another team's design is held against that team's runs, too.
   const foreign = iteration.parents.some(({ teamId }) => teamId !== iteration.teamId);
   const sources = { protocols, runs: foreign ? await listRunGroups(pool(), project) : evidenceOf(runs) };
-  const writes = allowed(seat, 'iteration.write', target);
+  const { frozenFrom } = await findBuildRule(pool(), project);
+  const frozen = frozenFrom !== null && frozenFrom <= frame.today && !allowed(seat, 'iteration.freeze');
+  const writes = !frozen && allowed(seat, 'iteration.write', target);
   const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;
   const seen = new Set(iterations.filter((one) => allowed(seat, 'iteration.read', one)).map((one) => one.id));
   const isSeen = (other: string) => seen.has(other);
@@ -57,6 +59,11 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const parameters = protocols
     .map(({ parameterId, parameterName }) => ({ id: parameterId, name: parameterName }))
     .concat(requirements.flatMap((r) => (r.parameterId ? [{ id: r.parameterId, name: r.parameterName! }] : [])));
+  const children = iterations.filter((one) => one.parents.some((parent) => parent.id === id)).length;
+  const rests = [
+    ...(own.length ? [plural(own.length, 'run')] : []),
+    ...(children ? [`${plural(children, 'iteration')} that came of it`] : []),
+  ].join(' and ');
   const release = allowed(seat, 'iteration.release') && (
     <ActButton
       act={releaseIteration}
@@ -94,6 +101,11 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       {iteration.heldFor && (
         <p className="callout mb-3" style={{ '--tone': 'var(--ochre)' } as React.CSSProperties}>
           Recorded despite a hold: {iteration.heldFor}.
+        </p>
+      )}
+      {frozen && (
+        <p className="callout mb-3">
+          The designs are frozen since {day(frozenFrom)}: only your instructor changes iterations now.
         </p>
       )}
       <IterationDesign
@@ -149,6 +161,21 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
               {...form}
               back={hrefIn(frame, `builds/${id}`)}
             />
+            <ActButton
+              act={removeIteration}
+              input={{ projectId: project, id }}
+              done={rests ? 'Retired.' : `${team.name} ${iteration.number} is removed.`}
+              confirm={
+                rests
+                  ? `${team.name} ${iteration.number} has ${rests}. It is retired instead, and they stay.`
+                  : `Remove ${team.name} ${iteration.number} with what was measured on it?`
+              }
+              then={hrefIn(frame, 'builds', { team: team.id })}
+              undo={allowed(seat, 'history.read')}
+              className="btn-text text-sm mt-2"
+            >
+              Remove iteration
+            </ActButton>
           </div>
         </Fold>
       )}

@@ -1,7 +1,13 @@
-import { plural, unitName, withQuery } from '@/core/format';
+import { day, plural, unitName, withQuery } from '@/core/format';
+import { lackingOf } from '@/domain/builds/lacking';
+import { findBuildRule, type BuildRule } from '@/domain/builds/read';
+import { BuildRuleForm } from '@/features/builds/BuildRuleForm';
+import { buildRuleForm } from '@/features/builds/toForm';
+import { ADD, CHANGE } from '@/ui/kit/icons';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { figuresOf, readDesigns } from '@/domain/builds/designs';
 import { STILL, stillOf } from '@/domain/builds/still';
-import { meetingsOf, teamIdsIn } from '@/domain/classes/read';
+import { listStudents, meetingsOf, teamIdsIn } from '@/domain/classes/read';
 import { surveyed } from '@/features/builds/surveyed';
 import { limitsOf, SmallTraverse } from '@/features/builds/TraverseFigure';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -15,16 +21,29 @@ export default async function ClassPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/builds/class', props);
   const { seat, teams, sections, section, team } = frame;
   const { figure: asked } = await props.searchParams;
-  const designs = await readDesigns(pool(), seat.project.id);
+  const [designs, rule, students] = await Promise.all([
+    readDesigns(pool(), seat.project.id),
+    findBuildRule(pool(), seat.project.id),
+    listStudents(pool(), seat.project.id),
+  ]);
+  const asks = asksOf(rule);
   const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
   const all = designs.iterations.filter((one) => ids.includes(one.teamId) && allowed(seat, 'iteration.read', one));
   const figures = figuresOf(all, designs.requirements, designs.sources);
   const figure = figures.find(({ id }) => id === asked) ?? figures[0];
+  const leads = allowed(seat, 'project.write');
   const here = teams.filter(({ id }) => ids.includes(id));
   const rows = here.map((one) => {
     const own = all.filter(({ teamId }) => teamId === one.id);
     const meetings = meetingsOf(sections.find(({ id }) => id === one.sectionId)!);
-    return { team: one, own, of: surveyed(frame, [], own), still: stillOf(own, meetings, frame.today) };
+    const members = students.filter(({ teamId }) => teamId === one.id);
+    return {
+      team: one,
+      lacks: lackingOf(rule, own, members),
+      own,
+      of: surveyed(frame, [], own),
+      still: stillOf(own, meetings, frame.today),
+    };
   });
   const line = figure
     ? limitsOf(figure)
@@ -53,6 +72,27 @@ export default async function ClassPage(props: SheetProps) {
         `${figure.name}, ${unitName(figure.unit)}, all on one scale from meeting ${span.from} to ${span.to}${line && `; the line is ${line}`}`
       }
     >
+      {(asks || leads) && (
+        <p className="mb-3 flex flex-wrap items-baseline gap-x-4">
+          {asks && <span>The course asks for {asks}.</span>}
+          {leads && (
+            <SidePanel
+              id="rules"
+              label={rule.id ? 'Change rules' : 'Set rules for iterations'}
+              icon={rule.id ? CHANGE : ADD}
+              title="Rules for iterations"
+              className="btn-text no-print"
+            >
+              <BuildRuleForm
+                projectId={seat.project.id}
+                id={rule.id}
+                version={rule.version}
+                values={buildRuleForm(rule)}
+              />
+            </SidePanel>
+          )}
+        </p>
+      )}
       {!figure ? (
         <Nothing>Once something is measured on iterations, the designs of all teams stand here side by side.</Nothing>
       ) : (
@@ -85,11 +125,12 @@ export default async function ClassPage(props: SheetProps) {
                 <th>Team</th>
                 <th className="right">Iterations</th>
                 <th>By meeting</th>
+                {asks && <th>Still missing</th>}
                 <th>Last measurable change</th>
               </tr>
             </thead>
             <tbody>
-              {rows.map(({ team: one, own, of, still }) => (
+              {rows.map(({ team: one, own, of, still, lacks }) => (
                 <tr key={one.id}>
                   <td>
                     <TeamTag name={one.name} colour={tagColour(one.colour)} />
@@ -100,10 +141,17 @@ export default async function ClassPage(props: SheetProps) {
                   <td data-label="by meeting" className="beside num">
                     {of.map(({ meeting }) => meeting).join(', ') || '–'}
                   </td>
+                  {asks && (
+                    <td data-label="missing" className={lacks.length ? 'text-ochre' : 'faint'}>
+                      {lacks.join('; ') || 'nothing'}
+                    </td>
+                  )}
                   <td data-label="last change">
                     {still ? (
                       <>
-                        <Link href={hrefIn(frame, `builds/${still.last.id}`)}>iteration {still.last.number}</Link>
+                        <Link href={hrefIn(frame, `builds/${still.last.id}`)} className="underline">
+                          iteration {still.last.number}
+                        </Link>
                         <span className={still.meetings >= STILL ? 'text-ochre' : 'faint'}>
                           , {still.meetings === 0 ? 'in this meeting' : `${plural(still.meetings, 'meeting')} ago`}
                         </span>
@@ -120,4 +168,14 @@ export default async function ClassPage(props: SheetProps) {
       )}
     </ProjectFrame>
   );
+}
+
+/** What the course asks of the designs, as part of a sentence; nothing when it asks for nothing. */
+function asksOf({ leastTeam, leastMember, makesOfficial, frozenFrom }: BuildRule): string {
+  return [
+    ...(leastTeam === null ? [] : [`at least ${plural(leastTeam, 'iteration')} of each team`]),
+    ...(leastMember === null ? [] : [`at least ${plural(leastMember, 'iteration')} made by each member`]),
+    ...(makesOfficial ? ['a first iteration before a team is official'] : []),
+    ...(frozenFrom ? [`designs that stay as they are from ${day(frozenFrom)}`] : []),
+  ].join('; ');
 }

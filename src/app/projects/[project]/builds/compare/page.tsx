@@ -137,7 +137,7 @@ export default async function ComparePage(props: SheetProps) {
                 {va!.map(({ requirement, verdict }, i) => (
                   <tr key={requirement.id}>
                     <td>
-                      <Link href={`${hrefIn(frame, 'requirements')}#${requirement.code}`} className="num">
+                      <Link href={`${hrefIn(frame, 'requirements')}#${requirement.code}`} className="num underline">
                         {requirement.code}
                       </Link>{' '}
                       {requirement.statement}

@@ -55,7 +55,11 @@ export default async function FeaturesPage(props: SheetProps) {
   const without = rows.filter(({ feature }) => feature.requirementId === null);
   const nameOf = ({ teamId, number }: { teamId: string; number: number }) =>
     `${teams.find((one) => one.id === teamId)?.name ?? 'Another team’s'} ${number}`;
-  const link = (one: Iteration) => <Link href={hrefIn(frame, `builds/${one.id}`)}>{nameOf(one)}</Link>;
+  const link = (one: Iteration) => (
+    <Link href={hrefIn(frame, `builds/${one.id}`)} className="underline">
+      {nameOf(one)}
+    </Link>
+  );
   const listed = (list: readonly Iteration[]) =>
     list.map((one, i) => (
       <span key={one.id}>
@@ -125,7 +129,7 @@ export default async function FeaturesPage(props: SheetProps) {
                     </td>
                     <td data-label="answers">
                       {requirement ? (
-                        <Link href={`${hrefIn(frame, 'requirements')}#${requirement.code}`}>
+                        <Link href={`${hrefIn(frame, 'requirements')}#${requirement.code}`} className="underline">
                           <span className="num">{requirement.code}</span> {requirement.statement}
                         </Link>
                       ) : (
@@ -165,7 +169,7 @@ export default async function FeaturesPage(props: SheetProps) {
               <ul>
                 {unanswered.map((one) => (
                   <li key={one.id} className="border-b border-hair py-1">
-                    <Link href={`${hrefIn(frame, 'requirements')}#${one.code}`} className="num">
+                    <Link href={`${hrefIn(frame, 'requirements')}#${one.code}`} className="num underline">
                       {one.code}
                     </Link>{' '}
                     {one.statement} <span className="faint">{limitText(one)}</span>
