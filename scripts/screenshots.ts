@@ -321,6 +321,8 @@ const VIEWS: View[] = [
   { name: 'my-parts', role: 'student', at: 'builds/parts', extra: true },
   { name: 'builds', role: 'instructor', at: 'builds' },
   { name: 'builds-team', role: 'instructor', at: 'builds', follow: /^Tuff$/ },
+  { name: 'team-pages', role: 'instructor', at: 'builds/sheet', extra: true },
+  { name: 'materials', role: 'instructor', at: 'builds/materials', extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
   { name: 'features', role: 'instructor', at: 'builds/features', extra: true },
   { name: 'compare', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: compare, extra: true },

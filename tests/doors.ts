@@ -171,6 +171,7 @@ export const OBJECTS: Record<string, (t: Things) => string> = {
   removePicture: (t) => t.picture,
   releaseIteration: (t) => t.iteration,
   saveFeature: (t) => t.feature,
+  saveBill: (t) => t.iteration,
   removeIteration: (t) => t.iteration,
   removeResearch: (t) => t.research,
   saveBudget: (t) => t.team,

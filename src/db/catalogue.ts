@@ -263,6 +263,21 @@ export const CATALOGUE: Record<string, Entry> = {
 
   // Builds, bench, event, grades ---------------------------------------------------------------------------
   iteration: { bundle: all, topic: 'builds', title: ['team_id', 'number'], restore },
+  material: {
+    bundle: kept,
+    topic: 'builds',
+    title: ['name'],
+    restore,
+    find: { in: ['name'], title: 'name', detail: "'material'" },
+  },
+  bill: {
+    bundle: { ids: ['lines'] },
+    topic: 'builds',
+    word: 'bill of materials',
+    title: ['iteration_id'],
+    partOf: 'iteration',
+    restore,
+  },
   build_rule: { bundle: all, topic: 'builds', word: 'rules for iterations', restore },
   iteration_parent: {
     bundle: all,

@@ -124,6 +124,8 @@ const CONSTRAINTS: Record<string, Problem> = {
   gate_signature_once: { field: '', message: 'You have signed this already.' },
   stage_has_gate: { field: '', message: 'A gate stands before this stage; move the gate first.' },
   stage_is_asked_for: { field: '', message: 'A gate asks for this stage; change the gate’s checklist first.' },
+  material_name_key: { field: 'name', message: 'A material of this name exists already.' },
+  bill_once: { field: '', message: 'A teammate has begun the bill meanwhile; reload to see it.' },
   build_rule_once: { field: '', message: 'Somebody else has set this meanwhile; reload to see it.' },
   iteration_parent_once: { field: 'alsoFrom', message: 'An iteration appears twice among those this one comes from.' },
   iteration_not_its_parent: { field: 'parentId', message: 'An iteration can’t come from itself.' },

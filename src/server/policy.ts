@@ -125,6 +125,8 @@ export const POLICY = {
   'iteration.write': { ...staff, student: own },
   /** By somebody else than who made it. */
   'iteration.check': { ...staff, student: ownOrReleased },
+  'material.write': instructors,
+  'bill.change': { instructor: always, assistant: always, student: own },
   /** After the designs are frozen. */
   'iteration.freeze': staff,
   /** Of the team that had it first. */
@@ -249,7 +251,9 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/builds/class': 'project.read',
   '/projects/[project]/builds/compare': 'project.read',
   '/projects/[project]/builds/features': 'project.read',
+  '/projects/[project]/builds/materials': 'project.read',
   '/projects/[project]/builds/new': 'iteration.write',
+  '/projects/[project]/builds/sheet': 'project.read',
   '/projects/[project]/builds/[iteration]': 'iteration.read',
   '/projects/[project]/bench': 'project.read',
   '/projects/[project]/bench/enter': 'run.write',
@@ -409,6 +413,9 @@ export const ACTIONS = {
   releaseIteration: 'iteration.release',
   saveFeature: 'feature.change',
   saveBuildRule: 'project.write',
+  saveMaterial: 'material.write',
+  removeMaterial: 'material.write',
+  saveBill: 'bill.change',
   removeIteration: 'iteration.write',
   checkIteration: 'iteration.check',
   withdrawCheck: 'iteration.check',

@@ -31,7 +31,9 @@ type Table =
   | 'charter'
   | 'part'
   | 'interface'
+  | 'bill'
   | 'build_rule'
+  | 'material'
   | 'build_scale';
 
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */

@@ -87,6 +87,7 @@ describe('policy', () => {
       'absence.write',
       'action.settle',
       'attempt.write',
+      'bill.change',
       'booking.ask',
       'booking.take',
       'concept.comment',

@@ -102,7 +102,7 @@ async function asItWas(bundle: Bundle): Promise<Bundle> {
     for (const column of ['kind', 'expects', 'good', 'bad', 'released_at']) delete row[column];
     if (row.state === 'broken') row.state = 'retired';
   }
-  delete bundle.tables.build_rule;
+  for (const table of ['build_rule', 'material', 'bill']) delete bundle.tables[table];
   delete bundle.tables.feature;
   delete bundle.tables.iteration_change;
   const p = await demoProject('as it was', bundle);

@@ -72,6 +72,8 @@ const SHEETS = [
   'builds/compare',
   'builds/features',
   'builds/new',
+  'builds/materials',
+  'builds/sheet',
   'builds/parts',
   'bench',
   'bench/enter',

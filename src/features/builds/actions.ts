@@ -7,7 +7,7 @@ import { removeRow, saveRow } from '@/server/saveRow';
 import { plural } from '@/core/format';
 import { readOptional } from '@/ui/forms/schema';
 import type { BuildRule } from '@/domain/builds/read';
-import { mustNotBeFrozen } from './frozen';
+import { mustNotBeFrozen } from '@/domain/builds/frozen';
 import {
   buildRuleSchema,
   checkSchema,

@@ -11,7 +11,7 @@ import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import { iterationTarget } from '@/domain/builds/targets';
 import { changesOf, type Change } from '@/domain/builds/read';
-import { mustNotBeFrozen } from './frozen';
+import { mustNotBeFrozen } from '@/domain/builds/frozen';
 import { setChanges } from './changes';
 import { changeForm } from './toForm';
 import { setParents, type Chosen } from './descent';

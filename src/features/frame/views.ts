@@ -106,6 +106,8 @@ export const BUILD_VIEWS = [
   ['builds/class', 'Class'],
   ['builds/compare', 'Compare'],
   ['builds/features', 'Features'],
+  ['builds/materials', 'Materials'],
+  ['builds/sheet', 'On paper'],
   ['builds/parts', 'Shared build'],
 ] as const;
 

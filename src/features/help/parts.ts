@@ -31,6 +31,8 @@ export const HOW: Record<SheetName, readonly string[]> = {
   ],
   builds: [
     'Record each iteration with what was changed and why. The first is made by itself with a team’s first run, and completed later.',
+    'An iteration comes from one or several earlier ones, also from a released one of another team. Name each change by itself, from what to what. A change may claim something, such as “lighter”; the figures then say whether it is so.',
+    'Choose a team to see where its design went. Compare puts two iterations side by side and says what may be concluded. Features follows a feature from the team that had it first. Class shows all designs on one scale, and what the course asks for.',
     'Values that a formula of an event uses stay as they are once official attempts were made with them.',
   ],
   bench: [
@@ -68,6 +70,7 @@ export const HOW: Record<SheetName, readonly string[]> = {
 export const GLOSSARY: readonly (readonly [word: string, means: string])[] = [
   ['Attempt', 'A run that counts in an event, with a number.'],
   ['Benchmark', 'The result to beat, usually last season’s best.'],
+  ['Claim', 'What a change is said to do, such as lighter or faster; the figures before and after say whether it did.'],
   ['Component', 'What the standings add up: an event or a rubric, with its weight.'],
   ['Compliance', 'Each design against each requirement, with the evidence.'],
   ['Concept', 'An idea for a design, before anything is built.'],
@@ -77,6 +80,7 @@ export const GLOSSARY: readonly (readonly [word: string, means: string])[] = [
   ],
   ['Datum', 'The concept that all others are compared with.'],
   ['Deliverables', 'What the client gets: the product, and the account of why it is as it is.'],
+  ['Feature', 'Something a design has, such as a brake or a keel; it can be followed from team to team.'],
   ['Foul', 'A run against the rules. The event says whether its value counts.'],
   ['Gate', 'A point in the plan that opens only when its items are shown.'],
   ['Hand-in', 'What a team hands in at the end of a stage.'],

@@ -20,7 +20,11 @@ import { listRequirements } from '@/domain/requirements/read';
 import { evidenceOf, listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
 import { claimsOf, designsOf, turnedWords } from '@/domain/builds/designs';
 import { IterationDesign } from '@/features/builds/IterationDesign';
-import { verdictsFor } from '@/domain/requirements/judge';
+import { inUnit, verdictsFor } from '@/domain/requirements/judge';
+import { figureOf } from '@/domain/builds/figure';
+import { limitOn, listBanned, listBills, listMaterials } from '@/domain/materials/read';
+import { BillSection } from '@/features/materials/BillSection';
+import { convert } from '@/core/units';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, moment, plural, withQuery } from '@/core/format';
 
@@ -30,15 +34,19 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/builds/[iteration]', props, target);
   const { seat } = frame;
-  const [iterations, changes, requirements, events, protocols, runs, pictures] = await Promise.all([
-    listIterations(pool(), project),
-    listChanges(pool(), project),
-    listRequirements(pool(), project),
-    listEvents(pool(), project),
-    listProtocols(pool(), project),
-    listRunsOfTeam(pool(), project, target.teamId!),
-    listPictures(pool(), project, id),
-  ]);
+  const [iterations, changes, requirements, events, protocols, runs, pictures, bills, materials, banned] =
+    await Promise.all([
+      listIterations(pool(), project),
+      listChanges(pool(), project),
+      listRequirements(pool(), project),
+      listEvents(pool(), project),
+      listProtocols(pool(), project),
+      listRunsOfTeam(pool(), project, target.teamId!),
+      listPictures(pool(), project, id),
+      listBills(pool(), project),
+      listMaterials(pool(), project),
+      listBanned(pool(), project),
+    ]);
   const iteration = iterations.find((one) => one.id === id)!;
   const team = frame.teams.find((one) => one.id === iteration.teamId)!;
   const own = runs.filter((run) => run.iterationId === id);
@@ -59,6 +67,11 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const parameters = protocols
     .map(({ parameterId, parameterName }) => ({ id: parameterId, name: parameterName }))
     .concat(requirements.flatMap((r) => (r.parameterId ? [{ id: r.parameterId, name: r.parameterName! }] : [])));
+  const [grams, cost] = [limitOn(requirements, 'mass'), limitOn(requirements, 'cost')];
+  const inGrams = ({ value, unit }: { value: number | null; unit: string | null }) =>
+    convert({ value: value!, from: unit!, to: 'g' }).value;
+  const scale = grams && figureOf(grams.parameterId!, iteration, sources)?.measured;
+  const weighed = scale && typeof scale.value === 'number' ? inUnit(scale, 'g') : null;
   const children = iterations.filter((one) => one.parents.some((parent) => parent.id === id)).length;
   const rests = [
     ...(own.length ? [plural(own.length, 'run')] : []),
@@ -141,6 +154,21 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
           />
         </section>
       )}
+      <BillSection
+        projectId={project}
+        iterationId={id}
+        bill={bills.find((one) => one.iterationId === id) ?? null}
+        before={bills.find((one) => one.iterationId === before?.id)?.lines ?? []}
+        materials={materials}
+        banned={banned}
+        currency={seat.project.currency}
+        limits={{
+          mass: grams && { code: grams.code, value: inGrams(grams) },
+          cost: cost && { code: cost.code, value: cost.value! },
+        }}
+        weighed={weighed && { value: weighed.value!, uncertainty: weighed.uncertainty }}
+        writes={!frozen && allowed(seat, 'bill.change', target)}
+      />
       <Checks
         projectId={project}
         iteration={iteration}

@@ -1,0 +1,128 @@
+import { day, fixed, number, plural, shortName, unitName } from '@/core/format';
+import { figuresOf, readDesigns } from '@/domain/builds/designs';
+import { listStudents, teamIdsIn } from '@/domain/classes/read';
+import { verdictsFor } from '@/domain/requirements/judge';
+import { loadEventResults } from '@/domain/standings/judge';
+import { surveyed } from '@/features/builds/surveyed';
+import { TraverseFigure } from '@/features/builds/TraverseFigure';
+import { VerdictTable } from '@/features/builds/VerdictTable';
+import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { allowed, seesAll } from '@/server/access';
+import { tagColour } from '@/ui/colours';
+import { PrintButton } from '@/ui/PrintButton';
+import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
+
+/** Each team's design on one printed page: lineage, figures, requirements, results with their arithmetic. */
+export default async function TeamSheetPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/builds/sheet', props);
+  const { seat, teams, section, team } = frame;
+  const { id } = seat.project;
+  const [designs, students, results] = await Promise.all([
+    readDesigns(pool(), id),
+    listStudents(pool(), id),
+    loadEventResults(pool(), id),
+  ]);
+  const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
+  const here = teams.filter((one) => ids.includes(one.id) && allowed(seat, 'run.read', { teamId: one.id }));
+  const shown = here.flatMap((one) => {
+    const own = designs.iterations.filter(({ teamId }) => teamId === one.id);
+    return own.length > 0 ? [{ team: one, own, of: surveyed(frame, designs.iterations, own) }] : [];
+  });
+  return (
+    <ProjectFrame
+      shows={['bench', 'builds', 'event', 'requirements']}
+      frame={frame}
+      sheet="builds"
+      name="Builds"
+      view="builds/sheet"
+      views={BUILD_VIEWS}
+      title="Team pages"
+      about="one printed page for each team"
+      actions={shown.length > 0 && <PrintButton>Print {plural(shown.length, 'page')}</PrintButton>}
+    >
+      {shown.length === 0 && <Nothing>Once a team has recorded an iteration, its page can be printed here.</Nothing>}
+      {shown.map(({ team: one, own, of }) => {
+        const figures = figuresOf(own, designs.requirements, designs.sources);
+        const newest = own.at(-1)!;
+        const members = students.filter(({ teamId }) => teamId === one.id).map(({ name }) => shortName(name));
+        return (
+          <section key={one.id} className="sheet-of-team print-dense mb-8" aria-label={one.name}>
+            <div className="flex flex-wrap items-baseline gap-x-4 mb-2">
+              <h2 className="!text-xl">
+                <TeamTag name={one.name} colour={tagColour(one.colour)} />
+              </h2>
+              <p>{members.join(', ')}</p>
+              <p className="faint">
+                {plural(own.length, 'iteration')}, the newest of {day(newest.builtOn)}
+              </p>
+            </div>
+            {figures[0] && (
+              <TraverseFigure
+                of={of}
+                figure={figures[0]}
+                title={one.name}
+                href={(iteration) => hrefIn(frame, `builds/${iteration}`)}
+              />
+            )}
+            <div className="overflow-x-auto mb-3">
+              <table>
+                <thead>
+                  <tr>
+                    <th>No.</th>
+                    <th className="min-w-40">Main change</th>
+                    <th>State</th>
+                    {figures.map(({ id: figure, name, unit }) => (
+                      <th key={figure} className="right">
+                        {name}, {unitName(unit)}
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {own.map((iteration) => (
+                    <tr key={iteration.id}>
+                      <td className="num">{iteration.number}</td>
+                      <td>{iteration.change}</td>
+                      <td>{iteration.state}</td>
+                      {figures.map(({ id: figure, of: known }) => (
+                        <td key={figure} className="num right">
+                          {number(known.get(iteration.id)?.value, 2)}
+                        </td>
+                      ))}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+            <h3 className="mb-1">Iteration {newest.number} against the requirements</h3>
+            <VerdictTable
+              verdicts={verdictsFor(designs.requirements, newest, designs.sources)}
+              requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
+            />
+            <h3 className="mt-3 mb-1">Results</h3>
+            <ul>
+              {results
+                .filter(({ event }) => !event.hidden || seesAll(seat))
+                .map(({ event, results: scored, problems }) => {
+                  const own = scored.find(({ teamId }) => teamId === one.id);
+                  const problem = problems.find(({ teamId }) => teamId === one.id);
+                  return (
+                    <li key={event.id} className="border-b border-hair py-0.5">
+                      <b>{event.name}</b>
+                      {own && (
+                        <>
+                          : <span className="num">{fixed(own.points, 1)}</span> points.{' '}
+                          <span className="faint text-sm">{problem ? problem.message : own.because.join(' ')}</span>
+                        </>
+                      )}
+                    </li>
+                  );
+                })}
+            </ul>
+          </section>
+        );
+      })}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,5 @@
+export { bill, explain, type Bill, type BillLine, type Sums } from './bill';
+export { SOURCES, type LineSource } from './sources';
+export { brokenRule } from './brokenRule';
+export { lasting, type Lasting } from './stock';
+export { CoreError } from '../shared/CoreError';
