@@ -92,6 +92,7 @@ export function largeBundle(): Bundle {
     team: teams,
     iteration: iterations,
     iteration_parent: parents,
+    bill: iterations.map(({ id }) => ({ ...of('bill')[0], id: `bill of ${String(id)}`, iteration_id: id })),
     iteration_change: changes,
     measurement: measurements,
     run: made.map(({ run }) => run),

@@ -23,20 +23,30 @@ export interface DesignFigure {
 }
 
 /** The figures that are measured on some of these iterations, the ones with a limit first, then by name. */
-export function figuresOf(
-  iterations: readonly Iteration[],
-  requirements: readonly Requirement[],
-  sources: Sources,
-): DesignFigure[] {
-  const names = new Map<string, string>();
-  for (const one of iterations)
-    for (const m of one.measurements) if (m.unit !== null) names.set(m.parameterId, m.parameterName);
-  for (const { parameterId, parameterName } of sources.protocols) names.set(parameterId, parameterName);
-  return [...names]
-    .map(([id, name]) => figure(id, name, iterations, requirements, sources))
-    .filter(({ of }) => of.size > 0)
-    .sort((a, b) => Number(b.limits.length > 0) - Number(a.limits.length > 0) || (a.name < b.name ? -1 : 1));
+export function figuresOf(shown: readonly Iteration[], designs: AllDesigns): DesignFigure[] {
+  const { iterations, requirements, sources } = designs;
+  const all = allFigures(iterations, requirements, sources.protocols, sources.runs);
+  return all.filter(({ of }) => shown.some(({ id }) => of.has(id)));
 }
+
+/** Of all iterations of a project: worked out once for the same rows, as several pages and every team ask for them. */
+const allFigures = once(
+  (
+    iterations: readonly Iteration[],
+    requirements: readonly Requirement[],
+    protocols: Sources['protocols'],
+    runs: Sources['runs'],
+  ): DesignFigure[] => {
+    const names = new Map<string, string>();
+    for (const one of iterations)
+      for (const m of one.measurements) if (m.unit !== null) names.set(m.parameterId, m.parameterName);
+    for (const { parameterId, parameterName } of protocols) names.set(parameterId, parameterName);
+    return [...names]
+      .map(([id, name]) => figure(id, name, iterations, requirements, { protocols, runs }))
+      .filter(({ of }) => of.size > 0)
+      .sort((a, b) => Number(b.limits.length > 0) - Number(a.limits.length > 0) || (a.name < b.name ? -1 : 1));
+  },
+);
 
 function figure(
   id: string,
@@ -138,7 +148,14 @@ function knownFigure(parameterId: string, iteration: Iteration, sources: Sources
 }
 
 /** All that the pages of the designs are made from. */
-export async function readDesigns(sql: Sql, projectId: string) {
+export interface AllDesigns {
+  iterations: Iteration[];
+  changes: Change[];
+  requirements: Requirement[];
+  sources: Sources;
+}
+
+export async function readDesigns(sql: Sql, projectId: string): Promise<AllDesigns> {
   const [iterations, changes, requirements, protocols, runs] = await Promise.all([
     listIterations(sql, projectId),
     listChanges(sql, projectId),

@@ -1,4 +1,6 @@
+import { once } from '@/core/shared/once';
 import { convert } from '@/core/units';
+import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import type { Meeting } from '@/core/calendar';
 import { meetingOf } from './designs';
 import { readingUncertainty } from './figure';
@@ -26,6 +28,26 @@ export function stillOf(own: readonly Iteration[], meetings: readonly Meeting[],
   const last = own.findLast((one) => hasChanged(one, byId.get(one.parents[0]?.id ?? ''))) ?? first;
   return { last, meetings: meetingOf(meetings, today) - meetingOf(meetings, last.builtOn) };
 }
+
+/** The same for a team among all iterations and sections of its project, worked out once for the same rows. */
+export function stillOfTeam(
+  { id, sectionId }: Pick<Team, 'id' | 'sectionId'>,
+  iterations: readonly Iteration[],
+  sections: readonly Section[],
+  today: string,
+): Still | null {
+  const found = stills(iterations, sections);
+  const key = `${id} ${today}`;
+  if (!found.has(key)) {
+    const section = sections.find((one) => one.id === sectionId);
+    const own = iterations.filter(({ teamId }) => teamId === id);
+    found.set(key, section ? stillOf(own, meetingsOf(section), today) : null);
+  }
+  return found.get(key)!;
+}
+const stills = once(
+  (_iterations: readonly Iteration[], _sections: readonly Section[]) => new Map<string, Still | null>(),
+);
 
 /** Whether something measured on both differs by more than both are known to. */
 export function hasChanged(one: Iteration, parent: Iteration | undefined): boolean {

@@ -1,12 +1,11 @@
-import { once } from '@/core/shared/once';
 import { day, plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { listSections, listStudents, meetingsOf, type Section } from '@/domain/classes/read';
+import { listSections, listStudents } from '@/domain/classes/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { FIRST_CHANGE } from './first';
 import { lackingOf } from './lacking';
 import { findBuildRule, listIterations, type Iteration } from './read';
-import { STILL, stillOf, type Still } from './still';
+import { STILL, stillOfTeam } from './still';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId }: Asked) {
@@ -84,9 +83,8 @@ const lacking = ({ teams, iterations, rule, students, href }: Given): TodayItem[
 /** For whoever leads: which designs have changed in nothing that can be measured, in one line. */
 function standing({ teams, iterations, sections, today, leads, href }: Given): TodayItem[] {
   if (!leads) return [];
-  const stills = stillByTeam(iterations, sections, today);
   const named = teams.flatMap((team) => {
-    const still = stills(team);
+    const still = stillOfTeam(team, iterations, sections, today);
     return still && still.meetings >= STILL ? [`${team.name} (${plural(still.meetings, 'meeting')})`] : [];
   });
   if (named.length === 0) return [];
@@ -102,22 +100,5 @@ function standing({ teams, iterations, sections, today, leads, href }: Given): T
     },
   ];
 }
-
-/** How long each team's design has stood still, worked out once for the same rows. */
-const stillByTeam = (iterations: readonly Iteration[], sections: readonly Section[], today: string) => {
-  const found = stillsOnce(iterations, sections);
-  return ({ id, sectionId }: { id: string; sectionId: string }): Still | null => {
-    const key = `${id} ${today}`;
-    if (!found.has(key)) {
-      const section = sections.find((one) => one.id === sectionId);
-      const own = iterations.filter(({ teamId }) => teamId === id);
-      found.set(key, section ? stillOf(own, meetingsOf(section), today) : null);
-    }
-    return found.get(key)!;
-  };
-};
-const stillsOnce = once(
-  (_iterations: readonly Iteration[], _sections: readonly Section[]) => new Map<string, Still | null>(),
-);
 
 export const buildsToday = todayPart('builds', load, buildItems);

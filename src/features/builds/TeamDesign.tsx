@@ -1,8 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from '@/ui/Link';
 import { plural } from '@/core/format';
-import { claimsOf, figuresOf, type DesignFigure } from '@/domain/builds/designs';
-import type { readDesigns } from '@/domain/builds/designs';
+import { claimsOf, figuresOf, type AllDesigns, type DesignFigure } from '@/domain/builds/designs';
 import { ClaimTable } from './ClaimTable';
 import { SmallTraverse, TraverseFigure, type Surveyed } from './TraverseFigure';
 
@@ -17,15 +16,14 @@ export function TeamDesign({
 }: {
   team: string;
   of: readonly Surveyed[];
-  designs: Awaited<ReturnType<typeof readDesigns>>;
+  designs: AllDesigns;
   figureId: string | undefined;
   href: (iteration: string) => string;
   figureHref: (figure: string) => string;
 }) {
   const figures = figuresOf(
     of.map(({ iteration }) => iteration),
-    designs.requirements,
-    designs.sources,
+    designs,
   );
   const chosen = figures.find(({ id }) => id === figureId) ?? figures[0];
   const newest = of.findLast(({ iteration }) => iteration.parents.length > 0);

@@ -1,5 +1,6 @@
-import { traverse } from '@/core/builds';
-import { column, measured, quantity, unitName } from '@/core/format';
+import { traverse, type Traverse, type TraverseInput } from '@/core/builds';
+import { once } from '@/core/shared/once';
+import { column, measured, plural, quantity, unitName } from '@/core/format';
 import type { DesignFigure } from '@/domain/builds/designs';
 import type { Iteration } from '@/domain/builds/read';
 import { Walk } from './Walk';
@@ -173,6 +174,21 @@ export function TraverseFigure({
   );
 }
 
+const SMALL = [220, 74] as const;
+/** Small drawings by what they span, once for the same stations and figure. */
+const smallOnes = once((_of: readonly Surveyed[], _figure: DesignFigure) => new Map<string, Traverse>());
+
+function drawSmall(of: readonly Surveyed[], figure: DesignFigure, span: TraverseInput['span']): Traverse {
+  const known = smallOnes(of, figure);
+  const key = JSON.stringify(span ?? null);
+  if (!known.has(key)) {
+    const [width, height] = SMALL;
+    const stations = stationsOf(of, figure, false);
+    known.set(key, traverse({ stations, limits: figure.limits, width, height, words: false, span }));
+  }
+  return known.get(key)!;
+}
+
 /** The same lineage in another figure, small and without words but for the last value. */
 export function SmallTraverse({
   of,
@@ -185,15 +201,8 @@ export function SmallTraverse({
   span?: { from: number; to: number; least: number; most: number };
   title?: string;
 }) {
-  const [width, height] = [220, 74];
-  const drawn = traverse({
-    stations: stationsOf(of, figure, false),
-    limits: figure.limits,
-    width,
-    height,
-    words: false,
-    span,
-  });
+  const [width, height] = SMALL;
+  const drawn = drawSmall(of, figure, span);
   const last = of.findLast(({ iteration }) => figure.of.has(iteration.id));
   const told = last && figure.of.get(last.iteration.id)!;
   return (
@@ -206,27 +215,29 @@ export function SmallTraverse({
         viewBox={`0 0 ${width} ${height}`}
         className="w-full h-auto"
         role="img"
-        aria-label={`${title ?? ''} ${figure.name}: ${of.map((one) => saidOf(one, figure)).join('; ')}`}
+        aria-label={`${title ?? figure.name}: ${plural(of.length, 'iteration')}${told ? `, the last ${measured(told.value, told.uncertainty, figure.unit)}` : ''}`}
       >
         {drawn.limits.map(({ label, value, y }) => (
-          <line key={`${label} ${value}`} x1="0" x2={width} y1={y} y2={y} stroke="var(--ink)" strokeWidth="1" />
+          <line key={`${label} ${value}`} x1="0" x2={width} y1={r(y)} y2={r(y)} stroke="var(--ink)" strokeWidth="1" />
         ))}
         <path
           d={drawn.legs
-            .flatMap(({ line: [x1, y1, x2, y2], open }) => (open ? [] : [`M${x1} ${y1}L${x2} ${y2}`]))
+            .flatMap(({ line: [x1, y1, x2, y2], open }) => (open ? [] : [`M${r(x1)} ${r(y1)}L${r(x2)} ${r(y2)}`]))
             .join('')}
           stroke="var(--steel)"
           strokeWidth="1.6"
           fill="none"
         />
         <path
-          d={drawn.stations.map(({ x, whisker }) => (whisker ? `M${x} ${whisker[0]}V${whisker[1]}` : '')).join('')}
+          d={drawn.stations
+            .map(({ x, whisker }) => (whisker ? `M${r(x)} ${r(whisker[0])}V${r(whisker[1])}` : ''))
+            .join('')}
           stroke="var(--steel)"
           fill="none"
         />
         <path
           d={drawn.stations
-            .flatMap(({ x, y, measured: known }) => (known ? [`M${x} ${y - 3.5}l3.5 6h-7z`] : []))
+            .flatMap(({ x, y, measured: known }) => (known ? [`M${r(x)} ${r(y - 3.5)}l3.5 6h-7z`] : []))
             .join('')}
           fill="var(--sheet)"
           stroke="var(--steel)"
@@ -295,3 +306,6 @@ function rowsOf(of: readonly Surveyed[], figure: DesignFigure): string[][] {
     }),
   ];
 }
+
+/** To a tenth: finer than any screen, and much shorter. */
+const r = (length: number) => Math.round(length * 10) / 10;

@@ -1,3 +1,5 @@
+import { groupBy } from '@/core/shared/groupBy';
+import { once } from '@/core/shared/once';
 import { meetingOf } from '@/domain/builds/designs';
 import type { Iteration } from '@/domain/builds/read';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
@@ -22,3 +24,21 @@ export function surveyed(
     return { iteration, name, meeting: section ? meetingOf(meetingsOf(section), iteration.builtOn) : 1 };
   });
 }
+
+/** The iterations of every team, each at its meeting, without what others' they come from; once for the same rows. */
+export const surveyTeams = once(
+  (iterations: readonly Iteration[], teams: readonly Team[], sections: readonly Section[]): Map<string, Surveyed[]> => {
+    const byTeam = groupBy(iterations, ({ teamId }) => teamId);
+    return new Map(
+      teams.map((team) => {
+        const section = sections.find(({ id }) => id === team.sectionId);
+        const own = (byTeam.get(team.id) ?? []).map((iteration) => ({
+          iteration,
+          name: String(iteration.number),
+          meeting: section ? meetingOf(meetingsOf(section), iteration.builtOn) : 1,
+        }));
+        return [team.id, own] as const;
+      }),
+    );
+  },
+);

@@ -6,9 +6,9 @@ import { buildRuleForm } from '@/features/builds/toForm';
 import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { figuresOf, readDesigns } from '@/domain/builds/designs';
-import { STILL, stillOf } from '@/domain/builds/still';
-import { listStudents, meetingsOf, teamIdsIn } from '@/domain/classes/read';
-import { surveyed } from '@/features/builds/surveyed';
+import { STILL, stillOfTeam } from '@/domain/builds/still';
+import { listStudents, teamIdsIn } from '@/domain/classes/read';
+import { surveyTeams } from '@/features/builds/surveyed';
 import { limitsOf, SmallTraverse } from '@/features/builds/TraverseFigure';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed } from '@/server/access';
@@ -29,21 +29,22 @@ export default async function ClassPage(props: SheetProps) {
   const asks = asksOf(rule);
   const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
   const all = designs.iterations.filter((one) => ids.includes(one.teamId) && allowed(seat, 'iteration.read', one));
-  const figures = figuresOf(all, designs.requirements, designs.sources);
+  const seen = new Set(all.map(({ id }) => id));
+  const figures = figuresOf(all, designs);
   const figure = figures.find(({ id }) => id === asked) ?? figures[0];
   const leads = allowed(seat, 'project.write');
   const here = teams.filter(({ id }) => ids.includes(id));
+  const surveyed = surveyTeams(designs.iterations, teams, sections);
   const rows = here.map((one) => {
-    const own = all.filter(({ teamId }) => teamId === one.id);
-    const meetings = meetingsOf(sections.find(({ id }) => id === one.sectionId)!);
+    const whole = surveyed.get(one.id) ?? [];
+    // Where everything may be seen, what was drawn before is drawn again.
+    const of = whole.every(({ iteration }) => seen.has(iteration.id))
+      ? whole
+      : whole.filter(({ iteration }) => seen.has(iteration.id));
+    const own = of.map(({ iteration }) => iteration);
     const members = students.filter(({ teamId }) => teamId === one.id);
-    return {
-      team: one,
-      lacks: lackingOf(rule, own, members),
-      own,
-      of: surveyed(frame, [], own),
-      still: stillOf(own, meetings, frame.today),
-    };
+    const still = of === whole ? stillOfTeam(one, designs.iterations, sections, frame.today) : null;
+    return { team: one, own, of, lacks: lackingOf(rule, own, members), still };
   });
   const line = figure
     ? limitsOf(figure)
@@ -157,7 +158,7 @@ export default async function ClassPage(props: SheetProps) {
                         </span>
                       </>
                     ) : (
-                      <span className="faint">no iteration yet</span>
+                      <span className="faint">{own.length > 0 ? 'not released' : 'no iteration yet'}</span>
                     )}
                   </td>
                 </tr>

@@ -33,7 +33,7 @@ export default async function ComparePage(props: SheetProps) {
         madeOf(both[1].id, designs.iterations, designs.changes),
       )
     : [];
-  const figures = both ? figuresOf(both, designs.requirements, designs.sources) : [];
+  const figures = both ? figuresOf(both, designs) : [];
   const [va, vb] = both ? both.map((each) => verdictsFor(designs.requirements, each, designs.sources)) : [[], []];
   return (
     <ProjectFrame

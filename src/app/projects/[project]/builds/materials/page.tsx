@@ -114,8 +114,8 @@ export default async function MaterialsPage(props: SheetProps) {
                   <td data-label="left" className={`beside num right ${found && found.left < 0 ? 'text-brick' : ''}`}>
                     {found ? number(found.left) : '–'}
                   </td>
-                  <td className={found?.runsOut ? 'text-ochre' : 'faint'}>{lastsFor(found, left)}</td>
-                  <td>
+                  <td className={found?.runsOut ? 'text-ochre' : 'faint'}>{lastsFor(found)}</td>
+                  <td data-label="allowed">
                     {one.rule ? <span className="text-brick">no: {one.rule}</span> : <span className="faint">yes</span>}
                   </td>
                   {leads && (
@@ -153,11 +153,11 @@ export default async function MaterialsPage(props: SheetProps) {
 }
 
 /** How long it lasts, in words. */
-function lastsFor(found: { left: number; meetings: number | null; runsOut: boolean } | null, left: number): string {
+function lastsFor(found: { left: number; meetings: number | null; runsOut: boolean } | null): string {
   if (!found) return 'no stock is given';
   if (found.left < 0) return 'more is used than there is';
   if (found.meetings === null) return 'none used yet';
-  if (!found.runsOut) return `lasts until the event (${plural(left, 'meeting')})`;
+  if (!found.runsOut) return 'lasts until the event';
   const meetings = Math.floor(found.meetings);
   return meetings === 0 ? 'runs out in the next meeting' : `runs out in ${plural(meetings, 'meeting')}`;
 }

@@ -1,4 +1,4 @@
-import { day, fixed, number, plural, shortName, unitName } from '@/core/format';
+import { day, fixed, number, plural, shortName, unitName, withQuery } from '@/core/format';
 import { figuresOf, readDesigns } from '@/domain/builds/designs';
 import { listStudents, teamIdsIn } from '@/domain/classes/read';
 import { verdictsFor } from '@/domain/requirements/judge';
@@ -9,9 +9,12 @@ import { VerdictTable } from '@/features/builds/VerdictTable';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed, seesAll } from '@/server/access';
 import { tagColour } from '@/ui/colours';
+import { Link } from '@/ui/Link';
 import { PrintButton } from '@/ui/PrintButton';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
+
+const MOST_AT_ONCE = 12;
 
 /** Each team's design on one printed page: lineage, figures, requirements, results with their arithmetic. */
 export default async function TeamSheetPage(props: SheetProps) {
@@ -25,7 +28,9 @@ export default async function TeamSheetPage(props: SheetProps) {
   ]);
   const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
   const here = teams.filter((one) => ids.includes(one.id) && allowed(seat, 'run.read', { teamId: one.id }));
-  const shown = here.flatMap((one) => {
+  // Of many teams one is chosen first: all their pages are a print run of their own.
+  const many = here.length > MOST_AT_ONCE && !team && (await props.searchParams).all === undefined;
+  const shown = (many ? [] : here).flatMap((one) => {
     const own = designs.iterations.filter(({ teamId }) => teamId === one.id);
     return own.length > 0 ? [{ team: one, own, of: surveyed(frame, designs.iterations, own) }] : [];
   });
@@ -41,15 +46,32 @@ export default async function TeamSheetPage(props: SheetProps) {
       about="one printed page for each team"
       actions={shown.length > 0 && <PrintButton>Print {plural(shown.length, 'page')}</PrintButton>}
     >
-      {shown.length === 0 && <Nothing>Once a team has recorded an iteration, its page can be printed here.</Nothing>}
+      {many && (
+        <>
+          <p className="mb-2">
+            Choose a team, or{' '}
+            <Link href={withQuery(hrefIn(frame, 'builds/sheet'), { all: '1' })}>show all {here.length} pages</Link>.
+          </p>
+          <ul className="flex flex-wrap gap-x-5 gap-y-1">
+            {here.map((one) => (
+              <li key={one.id}>
+                <Link href={hrefIn(frame, 'builds/sheet', { team: one.id })}>{one.name}</Link>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {shown.length === 0 && !many && (
+        <Nothing>Once a team has recorded an iteration, its page can be printed here.</Nothing>
+      )}
       {shown.map(({ team: one, own, of }) => {
-        const figures = figuresOf(own, designs.requirements, designs.sources);
+        const figures = figuresOf(own, designs);
         const newest = own.at(-1)!;
         const members = students.filter(({ teamId }) => teamId === one.id).map(({ name }) => shortName(name));
         return (
           <section key={one.id} className="sheet-of-team print-dense mb-8" aria-label={one.name}>
             <div className="flex flex-wrap items-baseline gap-x-4 mb-2">
-              <h2 className="!text-xl">
+              <h2 className="h3">
                 <TeamTag name={one.name} colour={tagColour(one.colour)} />
               </h2>
               <p>{members.join(', ')}</p>
