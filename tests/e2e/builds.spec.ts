@@ -78,7 +78,27 @@ test('a version on a phone, its claim against the figures, and a feature that is
     await expect(nour.getByRole('row', { name: /lighter: Keel/ })).toContainText('confirmed');
   });
 
+  await test.step('its bill starts from the one before; a line that the brief does not allow is named with the rule', async () => {
+    await nour.goto(`${home}/builds/${await iterationOf('Flint', 4)}`);
+    const bill = await panel(nour, 'Start from the bill before');
+    await bill.getByRole('button', { name: 'Add line' }).click();
+    await bill.getByLabel('Part').last().fill('Small motor');
+    await bill.getByLabel('Quantity').last().fill('-1');
+    await bill.getByRole('button', { name: 'Save bill' }).click();
+    await expect(bill.getByText("The quantity can't be negative.")).toBeVisible();
+    await bill.getByLabel('Quantity').last().fill('1');
+    await bill.getByRole('button', { name: 'Save bill' }).click();
+    await expect(nour.getByText('Small motor is not allowed: motors.')).toBeVisible();
+    await expect(nour.getByText(/^The bill comes to 847\.1 g of 900 g \(R-01\): 52\.9 g left/)).toBeVisible();
+    await expect(
+      nour.getByText(/The bill says 847\.1 g, the scale 73\.9 g more\. No mass is given for Small motor/),
+    ).toBeVisible();
+    await page.goto(`${home}/builds/materials`);
+    await expect(page.getByRole('row', { name: /^Birch strip/ })).toContainText('more is used than there is');
+  });
+
   await test.step('compared, one thing differs, and the figure may speak', async () => {
+    await nour.goto(`${home}/builds/${await iterationOf('Flint', 5)}`);
     await nour.getByRole('link', { name: 'Compare with 4' }).click();
     await expect(nour.getByText(/Flint 4 and Flint 5 differ in one thing, Keel/)).toBeVisible();
     await expect(nour.getByRole('row', { name: /^Carrier mass/ })).toContainText('less for certain');

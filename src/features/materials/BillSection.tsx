@@ -136,8 +136,8 @@ export function BillSection({
             </tfoot>
           </table>
           <ul className="mt-2">
-            {limits.mass && <Against {...limits.mass} what="The bill" unit="g" value={sums.mass} />}
-            {limits.cost && <Against {...limits.cost} what="The cost" unit={currency} value={sums.cost} />}
+            {limits.mass && <Against limit={limits.mass} what="The bill" unit="g" value={sums.mass} />}
+            {limits.cost && <Against limit={limits.cost} what="The cost" unit={currency} value={sums.cost} />}
             {weighed && sums.mass > 0 && <li>{explain(sums, judged.lines, weighed)}</li>}
             {sums.recycled !== null && <li>Recycled: {number(100 * sums.recycled, 0)} % of the mass.</li>}
             {sums.subsystems.length > 1 && (
@@ -160,12 +160,13 @@ export function BillSection({
 }
 
 /** A sum against its limit. */
-function Against({ code, value: limit, what, unit, value }: Limit & { what: string; unit: string; value: number }) {
-  const over = value > limit + 1e-9;
+function Against({ limit, what, unit, value }: { limit: Limit; what: string; unit: string; value: number }) {
+  const over = value > limit.value + 1e-9;
+  const gap = quantity(Math.abs(limit.value - value), unit, 2);
   return (
     <li className={over ? 'text-brick font-medium' : ''}>
-      {what} comes to {quantity(value, unit, 2)} of {quantity(limit, unit)} ({code}):{' '}
-      {over ? `${quantity(value - limit, unit, 2)} too much` : `${quantity(limit - value, unit, 2)} left`}.
+      {what} comes to {quantity(value, unit, 2)} of {quantity(limit.value, unit)} ({limit.code}):{' '}
+      {over ? `${gap} too much` : `${gap} left`}.
     </li>
   );
 }
