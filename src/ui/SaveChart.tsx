@@ -1,10 +1,11 @@
 'use client';
 
 import type { RefObject } from 'react';
+import { fileName, saveFile, saveTable } from './saveFile';
 
 /** Saves the drawing inside a box as SVG or PNG, and the numbers behind it as CSV. */
 export function SaveChart({ box, name, rows }: { box: RefObject<HTMLElement | null>; name: string; rows: string[][] }) {
-  const file = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+  const file = fileName(name);
   const svg = () => {
     const drawn = box.current!.querySelector('svg')!;
     const copy = drawn.cloneNode(true) as SVGSVGElement;
@@ -15,10 +16,6 @@ export function SaveChart({ box, name, rows }: { box: RefObject<HTMLElement | nu
       .serializeToString(copy)
       .replace(/var\((--[\w-]+)\)/g, (_, variable: string) => styles.getPropertyValue(variable).trim());
     return { text, width: drawn.clientWidth, height: drawn.clientHeight };
-  };
-  const table = async () => {
-    const { csv } = await import('@/core/csv'); // fetched when it is wanted
-    save(new Blob([csv(rows[0]!, rows.slice(1))], { type: 'text/csv' }), `${file}.csv`);
   };
   const png = async () => {
     const { text, width, height } = svg();
@@ -31,7 +28,7 @@ export function SaveChart({ box, name, rows }: { box: RefObject<HTMLElement | nu
     context.fillStyle = getComputedStyle(document.documentElement).getPropertyValue('--sheet');
     context.fillRect(0, 0, canvas.width, canvas.height);
     context.drawImage(image, 0, 0, canvas.width, canvas.height);
-    canvas.toBlob((blob) => blob && save(blob, `${file}.png`));
+    canvas.toBlob((blob) => blob && saveFile(blob, `${file}.png`));
   };
   return (
     <p className="flex gap-3 text-sm mt-1 no-print">
@@ -39,24 +36,16 @@ export function SaveChart({ box, name, rows }: { box: RefObject<HTMLElement | nu
       <button
         type="button"
         className="btn-text"
-        onClick={() => save(new Blob([svg().text], { type: 'image/svg+xml' }), `${file}.svg`)}
+        onClick={() => saveFile(new Blob([svg().text], { type: 'image/svg+xml' }), `${file}.svg`)}
       >
         SVG
       </button>
       <button type="button" className="btn-text" onClick={() => void png()}>
         PNG
       </button>
-      <button type="button" className="btn-text" onClick={() => void table()}>
+      <button type="button" className="btn-text" onClick={() => void saveTable(rows, name)}>
         CSV
       </button>
     </p>
   );
-}
-
-function save(blob: Blob, name: string) {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }

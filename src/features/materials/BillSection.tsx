@@ -1,9 +1,11 @@
-import { explain } from '@/core/materials';
+import { explain, type BillLine } from '@/core/materials';
 import { fixed, number, quantity } from '@/core/format';
 import { judgeBill, type Material, type StoredBill, type StoredLine } from '@/domain/materials/read';
 import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
+import { SaveTable } from '@/ui/SaveTable';
 import { BillForm } from './forms';
+import { LINE_COLUMNS } from './readLines';
 import { billForm } from './toForm';
 
 interface Limit {
@@ -15,6 +17,7 @@ interface Limit {
 export function BillSection({
   projectId,
   iterationId,
+  name,
   bill,
   before,
   materials,
@@ -26,6 +29,8 @@ export function BillSection({
 }: {
   projectId: string;
   iterationId: string;
+  /** What the iteration is called. */
+  name: string;
   bill: StoredBill | null;
   /** The lines of what it comes from, to start with. */
   before: readonly StoredLine[];
@@ -135,6 +140,7 @@ export function BillSection({
               </tr>
             </tfoot>
           </table>
+          <SaveTable name={`bill of ${name}`} rows={rowsOf(judged.lines)} />
           <ul className="mt-2">
             {limits.mass && <Against limit={limits.mass} what="The bill" unit="g" value={sums.mass} />}
             {limits.cost && <Against limit={limits.cost} what="The cost" unit={currency} value={sums.cost} />}
@@ -158,6 +164,15 @@ export function BillSection({
     </section>
   );
 }
+
+/** The lines as they can be pasted again, and as a spreadsheet has them. */
+const rowsOf = (lines: readonly BillLine[]): string[][] => [
+  [...LINE_COLUMNS],
+  ...lines.map((line) => {
+    const { part, material, quantity: pieces, waste, unitMass, unitPrice, subsystem, source } = line;
+    return [part, material, pieces, waste, unitMass ?? '', unitPrice ?? '', subsystem, source].map(String);
+  }),
+];
 
 /** A sum against its limit. */
 function Against({ limit, what, unit, value }: { limit: Limit; what: string; unit: string; value: number }) {

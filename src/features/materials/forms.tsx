@@ -4,6 +4,7 @@ import { SOURCES } from '@/core/materials';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { saveBill, saveMaterial } from './actions';
+import { PasteLines } from './PasteLines';
 import { billSchema, materialSchema } from './schema';
 
 const ofMaterial = fieldsOf(materialSchema);
@@ -96,6 +97,7 @@ export function BillForm({
         )}
       </ofBill.Rows>
       <p className="text-sm faint">Mass and price left empty are those of the material.</p>
+      <PasteLines materials={materials} />
     </RecordForm>
   );
 }

@@ -157,6 +157,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       <BillSection
         projectId={project}
         iterationId={id}
+        name={`${team.name} ${iteration.number}`}
         bill={bills.find((one) => one.iterationId === id) ?? null}
         before={bills.find((one) => one.iterationId === before?.id)?.lines ?? []}
         materials={materials}

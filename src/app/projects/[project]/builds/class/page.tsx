@@ -51,7 +51,12 @@ export default async function ClassPage(props: SheetProps) {
         .map(({ label }) => label)
         .join(' and ')
     : '';
-  const known = figure ? [...figure.of.values(), ...figure.limits.map(({ value }) => ({ value, uncertainty: 0 }))] : [];
+  const known = figure
+    ? [
+        ...[...figure.of].flatMap(([id, value]) => (seen.has(id) ? [value] : [])),
+        ...figure.limits.map(({ value }) => ({ value, uncertainty: 0 })),
+      ]
+    : [];
   const spanned = rows.flatMap(({ of }) => of.map(({ meeting }) => meeting));
   const span = {
     from: Math.min(...spanned),

@@ -1,12 +1,12 @@
 import { lasting } from '@/core/materials';
 import { fixed, number, plural } from '@/core/format';
-import { meetingsOf, teamIdsIn } from '@/domain/classes/read';
+import { meetingsOf } from '@/domain/classes/read';
 import { listBills, listMaterials } from '@/domain/materials/read';
 import { removeMaterial } from '@/features/materials/actions';
 import { MaterialForm } from '@/features/materials/forms';
 import { materialForm } from '@/features/materials/toForm';
 import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { allowed } from '@/server/access';
+import { allowed, seesAll } from '@/server/access';
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
@@ -17,13 +17,13 @@ const NEW = { name: '', unitMass: null, unitPrice: null, stock: null, rule: '' }
 
 export default async function MaterialsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/builds/materials', props);
-  const { seat, teams, team, section, sections, today } = frame;
+  const { seat, sections, today } = frame;
+  // What another team has used is told as part of the class alone.
+  const team = frame.team && (seesAll(seat) || frame.team.id === seat.teamId) ? frame.team : null;
   const { id, currency } = seat.project;
   const [materials, bills] = await Promise.all([listMaterials(pool(), id), listBills(pool(), id)]);
   const leads = allowed(seat, 'material.write');
-  const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
-  // What the class has used is told to everybody, by no team.
-  const counted = team ? bills.filter(({ teamId }) => ids.includes(teamId)) : bills;
+  const counted = team ? bills.filter(({ teamId }) => teamId === team.id) : bills;
   const meetings = sections.map((one) => meetingsOf(one).map(({ date }) => date));
   const most = (of: (dates: string[]) => number) => Math.max(0, ...meetings.map(of));
   const held = most((dates) => dates.filter((date) => date < today).length);
