@@ -127,6 +127,21 @@ test('a version on a phone, its claim against the figures, and a feature that is
     await expect(page.getByRole('row', { name: /^Pivot for the tray/ })).toContainText('R-01');
   });
 
+  await test.step('what another team has not released stays its own, on every page of the designs', async () => {
+    await nour.goto(`${home}/builds/features`);
+    await expect(nour.getByRole('row', { name: /^Cord brake/ })).toBeVisible();
+    await expect(nour.getByRole('row', { name: /^Cord brake/ })).not.toContainText(/Marl|Gneiss/);
+    await expect(nour.getByText('Stiff frame')).toHaveCount(0);
+    await nour.goto(`${home}/builds/compare`);
+    await expect(nour.getByRole('option', { name: /^Flint 3/ }).first()).toBeAttached();
+    await expect(nour.getByRole('option', { name: /^(Marl|Gneiss)/ })).toHaveCount(0);
+    await nour.goto(`${home}/builds/class`);
+    await expect(nour.getByRole('row', { name: /Marl/ })).toContainText('not released');
+    await nour.goto(`${home}/builds/sheet`);
+    await expect(nour.getByRole('region', { name: 'Flint' })).toBeVisible();
+    await expect(nour.getByRole('region', { name: 'Marl' })).toHaveCount(0);
+  });
+
   await test.step('the drawn lineage is walked by the arrow keys and saved as a table', async () => {
     await page.goto(`${home}/builds`);
     await page.getByRole('group', { name: 'Team' }).getByRole('link', { name: 'Tuff' }).click();

@@ -43,8 +43,10 @@ export default async function ClassPage(props: SheetProps) {
       : whole.filter(({ iteration }) => seen.has(iteration.id));
     const own = of.map(({ iteration }) => iteration);
     const members = students.filter(({ teamId }) => teamId === one.id);
-    const still = of === whole ? stillOfTeam(one, designs.iterations, sections, frame.today) : null;
-    return { team: one, own, of, lacks: lackingOf(rule, own, members), still };
+    // What is not released is neither counted nor called missing.
+    const open = of === whole;
+    const still = open ? stillOfTeam(one, designs.iterations, sections, frame.today) : null;
+    return { team: one, own, of, open, lacks: open ? lackingOf(rule, own, members) : [], still };
   });
   const line = figure
     ? limitsOf(figure)
@@ -136,20 +138,20 @@ export default async function ClassPage(props: SheetProps) {
               </tr>
             </thead>
             <tbody>
-              {rows.map(({ team: one, own, of, still, lacks }) => (
+              {rows.map(({ team: one, own, of, still, lacks, open }) => (
                 <tr key={one.id}>
                   <td>
                     <TeamTag name={one.name} colour={tagColour(one.colour)} />
                   </td>
                   <td data-label="iterations" className="beside num right">
-                    {own.length}
+                    {open ? own.length : own.length > 0 ? `${own.length} released` : '–'}
                   </td>
                   <td data-label="by meeting" className="beside num">
                     {of.map(({ meeting }) => meeting).join(', ') || '–'}
                   </td>
                   {asks && (
                     <td data-label="missing" className={lacks.length ? 'text-ochre' : 'faint'}>
-                      {lacks.join('; ') || 'nothing'}
+                      {lacks.join('; ') || (open ? 'nothing' : '–')}
                     </td>
                   )}
                   <td data-label="last change">
@@ -163,7 +165,7 @@ export default async function ClassPage(props: SheetProps) {
                         </span>
                       </>
                     ) : (
-                      <span className="faint">{own.length > 0 ? 'not released' : 'no iteration yet'}</span>
+                      <span className="faint">{open ? 'no iteration yet' : 'not released'}</span>
                     )}
                   </td>
                 </tr>
