@@ -40,7 +40,7 @@ test.beforeAll(async ({ browser }) => {
   asks = Object.fromEntries(ROLES.map((role, i) => [role, contexts[i]!])) as typeof asks;
   // A second project that none of them belongs to: a bundle of the first, brought in and handed to somebody else.
   const [own] = await sql<[{ id: string }]>`select id from project where is_demo limit 1`;
-  const bundle = await (await asks.instructor.get(`/projects/${own.id}/export/bundle.zip`)).body();
+  const bundle = await (await asks.instructor.get(`/projects/${own.id}/export/bundle.zip?without=pictures`)).body();
   const brought = (await (await asks.instructor.post('/api/v1/bundles', { data: bundle })).json()) as {
     result: { id: string };
     message?: string;
@@ -139,6 +139,7 @@ for (const role of ROLES) {
           teamId: t.team,
           sectionId: 'none',
           selectionId: t.selection,
+          iterationId: t.iteration,
         };
         const answer = await asks[role].post(addressOf(pageOf(page), t), {
           headers: { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', origin: world().demo.origin },

@@ -104,7 +104,9 @@ export default async function TeamSheetPage(props: SheetProps) {
                 <tbody>
                   {own.map((iteration) => (
                     <tr key={iteration.id}>
-                      <td className="num">{iteration.number}</td>
+                      <td className="num">
+                        <Link href={hrefIn(frame, `builds/${iteration.id}`)}>{iteration.number}</Link>
+                      </td>
                       <td>{iteration.change}</td>
                       <td>{iteration.state}</td>
                       {figures.map(({ id: figure, of: known }) => (
