@@ -322,6 +322,7 @@ const VIEWS: View[] = [
   { name: 'iterations', role: 'instructor', at: 'builds', extra: true },
   { name: 'builds', role: 'instructor', at: 'builds', follow: /^Tuff$/ },
   { name: 'team-pages', role: 'instructor', at: 'builds/sheet', extra: true },
+  { name: 'team-page-print', role: 'instructor', at: 'builds/sheet', act: asPrinted, extra: true },
   { name: 'materials', role: 'instructor', at: 'builds/materials', extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
   { name: 'features', role: 'instructor', at: 'builds/features', extra: true },

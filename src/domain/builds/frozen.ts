@@ -1,8 +1,10 @@
 import { day } from '@/core/format';
 import { dayOfEntry } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
+import type { Sql } from '@/db/connection';
 import type { Work } from '@/server/perform';
-import { allowed } from '@/server/access';
+import { allowed, type Seat } from '@/server/access';
+import { findBuildRule } from './read';
 
 /**
  * From the day that the course sets, students change no iteration any more. What was entered before it, without a connection, is
@@ -18,4 +20,10 @@ export async function mustNotBeFrozen({ tx, projectId, seat, now, age }: Work): 
     '',
     `The designs are frozen since ${day(rule.frozenFrom)}. Ask your instructor if something has to be changed.`,
   );
+}
+
+/** Since when the designs are frozen for whoever looks; null while they may change them. */
+export async function frozenFor(sql: Sql, seat: Seat, today: string): Promise<string | null> {
+  const { frozenFrom } = await findBuildRule(sql, seat.project.id);
+  return frozenFrom !== null && frozenFrom <= today && !allowed(seat, 'iteration.freeze') ? frozenFrom : null;
 }

@@ -9,10 +9,13 @@ export function VerdictTable({
   verdicts,
   requirementHref,
   sentences,
+  plain,
 }: {
   verdicts: readonly Verdict[];
   requirementHref: (code: string) => string;
   sentences?: boolean;
+  /** Without the drawing, for paper that holds several of them. */
+  plain?: boolean;
 }) {
   return (
     <div className="overflow-x-auto">
@@ -23,14 +26,14 @@ export function VerdictTable({
             <th className="min-w-52">Requirement</th>
             <th className="right">Limit</th>
             <th className="right">Measured ± U (k = 2)</th>
-            <td />
+            {!plain && <td />}
             <th>Verdict</th>
             <th>Based on</th>
           </tr>
         </thead>
         <tbody>
           {verdicts.map((v) => (
-            <tr key={v.requirement.id} id={v.requirement.code}>
+            <tr key={v.requirement.id} id={plain ? undefined : v.requirement.code}>
               <td className="beside num whitespace-nowrap">
                 <Link href={requirementHref(v.requirement.code)}>{v.requirement.code}</Link>
               </td>
@@ -52,16 +55,18 @@ export function VerdictTable({
                     ? 'yes'
                     : 'no'}
               </td>
-              <td className="beside !py-0">
-                {v.requirement.kind !== 'yes' && v.requirement.kind !== 'wish' && (
-                  <Plumb
-                    verdict={v.verdict}
-                    value={v.value}
-                    uncertainty={v.uncertainty}
-                    {...allowedSide(v.requirement)}
-                  />
-                )}
-              </td>
+              {!plain && (
+                <td className="beside !py-0">
+                  {v.requirement.kind !== 'yes' && v.requirement.kind !== 'wish' && (
+                    <Plumb
+                      verdict={v.verdict}
+                      value={v.value}
+                      uncertainty={v.uncertainty}
+                      {...allowedSide(v.requirement)}
+                    />
+                  )}
+                </td>
+              )}
               <td className={`beside word ${VERDICT_TONE[v.verdict]}`}>{VERDICT_WORD[v.verdict]}</td>
               <td className="text-sm faint">{restsOn(v)}</td>
             </tr>

@@ -1,13 +1,15 @@
 import { Link } from '@/ui/Link';
 import { readDesigns } from '@/domain/builds/designs';
+import { Frozen } from '@/features/builds/Frozen';
+import { frozenFor } from '@/domain/builds/frozen';
 import { IterationTable } from '@/features/builds/IterationTable';
 import { surveyed } from '@/features/builds/surveyed';
 import { TeamDesign } from '@/features/builds/TeamDesign';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed, seesAll } from '@/server/access';
 import { teamIdsIn } from '@/domain/classes/read';
-import { findBuildRule, listIterations, type Iteration } from '@/domain/builds/read';
-import { day, plural, withQuery } from '@/core/format';
+import { listIterations, type Iteration } from '@/domain/builds/read';
+import { plural, withQuery } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -26,8 +28,7 @@ export default async function BuildsPage(props: SheetProps) {
   const iterations = whole ? all : newestOf(all, newest);
   const more = all.length - iterations.length;
   const own = team ?? teams.find((one) => one.id === seat.teamId);
-  const { frozenFrom } = await findBuildRule(pool(), seat.project.id);
-  const frozen = frozenFrom !== null && frozenFrom <= frame.today && !allowed(seat, 'iteration.freeze');
+  const frozen = await frozenFor(pool(), seat, frame.today);
   const mayAdd = !frozen && (seesAll(seat) || (own && own.id === seat.teamId));
   const add = mayAdd && teams.length > 0 && (
     <Link className="btn btn-go" href={hrefIn(frame, 'builds/new', { team: own?.id ?? null })}>
@@ -60,11 +61,7 @@ export default async function BuildsPage(props: SheetProps) {
         )
       }
     >
-      {frozen && (
-        <p className="callout mb-3">
-          The designs are frozen since {day(frozenFrom)}: only your instructor changes iterations now.
-        </p>
-      )}
+      <Frozen since={frozen} />
       {iterations.length === 0 ? (
         <Nothing step={add}>
           Each step of a team’s design: what was changed and why, and what it weighs, measures and costs.

@@ -13,12 +13,14 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { findBuildRule, listChanges, listIterations, type Parent } from '@/domain/builds/read';
+import { listChanges, listIterations, type Parent } from '@/domain/builds/read';
 import { iterationForm } from '@/features/builds/toForm';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
 import { evidenceOf, listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
 import { claimsOf, designsOf, turnedWords } from '@/domain/builds/designs';
+import { Frozen } from '@/features/builds/Frozen';
+import { frozenFor } from '@/domain/builds/frozen';
 import { IterationDesign } from '@/features/builds/IterationDesign';
 import { inUnit, verdictsFor } from '@/domain/requirements/judge';
 import { figureOf } from '@/domain/builds/figure';
@@ -53,8 +55,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   // What comes from another team's design is held against that team's runs, too.
   const foreign = iteration.parents.some(({ teamId }) => teamId !== iteration.teamId);
   const sources = { protocols, runs: foreign ? await listRunGroups(pool(), project) : evidenceOf(runs) };
-  const { frozenFrom } = await findBuildRule(pool(), project);
-  const frozen = frozenFrom !== null && frozenFrom <= frame.today && !allowed(seat, 'iteration.freeze');
+  const frozen = await frozenFor(pool(), seat, frame.today);
   const writes = !frozen && allowed(seat, 'iteration.write', target);
   const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;
   const seen = new Set(iterations.filter((one) => allowed(seat, 'iteration.read', one)).map((one) => one.id));
@@ -116,11 +117,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
           Recorded despite a hold: {iteration.heldFor}.
         </p>
       )}
-      {frozen && (
-        <p className="callout mb-3">
-          The designs are frozen since {day(frozenFrom)}: only your instructor changes iterations now.
-        </p>
-      )}
+      <Frozen since={frozen} />
       <IterationDesign
         iteration={iteration}
         changes={changes.filter((one) => one.iterationId === id)}

@@ -123,6 +123,7 @@ export default async function TeamSheetPage(props: SheetProps) {
             <VerdictTable
               verdicts={verdictsFor(designs.requirements, newest, designs.sources)}
               requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
+              plain
             />
             <h3 className="mt-3 mb-1">Results</h3>
             <ul>
