@@ -208,6 +208,9 @@ describe('what the course asks for', () => {
     expect(refused(await enter())['']).toMatch(/frozen since 20 Oct/);
     expect(refused(await enter({ id: mine, version: 1 }))['']).toMatch(/frozen/);
     expect(refused(await removeIteration({ projectId: p.id, id: mine }))['']).toMatch(/frozen/);
+    // Entered a week ago without a connection, a day before the designs were frozen.
+    const waited = { id: randomUUID(), by: p.studentOf('Flint'), age: 7 * 86_400_000 };
+    done(await perform(recordIteration, entry(), waited));
     await asPerson(p.instructorId);
     done(await enter());
     await rule({ frozenFrom: '2099-01-01' });
