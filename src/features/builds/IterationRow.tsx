@@ -33,7 +33,7 @@ export function IterationRow(props: IterationWords) {
         {earlier && (
           <Link
             href={earlier[1]}
-            className="text-sm whitespace-nowrap"
+            className="block text-sm whitespace-nowrap"
             aria-label={`${earlier[0]} earlier iterations of ${team}`}
           >
             {earlier[0]} earlier

@@ -49,7 +49,7 @@ export function IterationTable({
                 number={one.number}
                 href={href(one.id)}
                 colour={i === 0 ? team.colour : null}
-                earlier={i === 1 ? earlier(team) : null}
+                earlier={i === Math.min(1, byTeam.get(team.id)!.length - 1) ? earlier(team) : null}
                 change={one.change}
                 from={
                   one.parents

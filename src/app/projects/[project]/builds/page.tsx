@@ -45,7 +45,7 @@ export default async function BuildsPage(props: SheetProps) {
       views={BUILD_VIEWS}
       about={
         all.length
-          ? `${plural(all.length, 'iteration')}${more > 0 ? `, the newest ${newest} of each team` : ''}`
+          ? `${plural(all.length, 'iteration')}${more > 0 ? `, the newest ${newest === 1 ? '' : `${newest} `}of each team` : ''}`
           : undefined
       }
       actions={
@@ -95,8 +95,8 @@ export default async function BuildsPage(props: SheetProps) {
   );
 }
 
-/** How many of each team are shown at first: three, and of many teams fewer, so that the sheet can still be read. */
-const newestFor = (teams: number) => (teams > 30 ? 2 : 3);
+/** How many of each team are shown at first: three, and of many teams one, so that the sheet can still be read. */
+const newestFor = (teams: number) => (teams > 30 ? 1 : 3);
 
 /** The newest iterations of each team; they come by team and number. */
 function newestOf(iterations: readonly Iteration[], newest: number): Iteration[] {
