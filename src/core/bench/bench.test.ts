@@ -48,6 +48,11 @@ describe('summarise', () => {
     expect(s.standardDeviation).toBeCloseTo(Math.sqrt(30), 9);
   });
 
+  test('the median of the smallest numbers there are lies between them', () => {
+    expect(summarise({ values: [-2.5e-323, -2.5e-323] }).median).toBe(-2.5e-323);
+    expect(summarise({ values: [5e-324, 1e-323] }).median).toBeGreaterThanOrEqual(5e-324);
+  });
+
   test('the order of the readings does not matter, and a shift shifts', () => {
     fc.assert(
       fc.property(readings, fc.integer({ min: -1000, max: 1000 }), (values, shift) => {

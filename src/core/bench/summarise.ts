@@ -56,7 +56,11 @@ export function summarise(input: { values: readonly number[]; level?: number }):
 export function medianOf(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const middle = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[middle]! : sorted[middle - 1]! / 2 + sorted[middle]! / 2;
+  const above = sorted[middle]!;
+  if (sorted.length % 2) return above;
+  const below = sorted[middle - 1]!;
+  // Halves of the smallest numbers there are round to even, and would lie outside of both.
+  return Math.min(above, Math.max(below, below / 2 + above / 2));
 }
 
 function extreme(values: readonly number[], pick: (a: number, b: number) => number): number {
