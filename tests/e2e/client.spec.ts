@@ -208,6 +208,7 @@ test('from what the client said to one list, and a change that turns a verdict',
     await page.getByRole('button', { name: 'Save requirement' }).click();
     await expect(page.getByText(/Say why it changes/)).toBeVisible();
     await page.getByLabel('Why it changes').fill('The client meant the old card.');
+    await expect(page.getByText(/Say why it changes/)).toHaveCount(0); // it moves the button up as it goes
     await save(page, 'Save requirement');
     await expect(page.getByRole('region', { name: 'Checks' })).not.toContainText('no value is both');
     await expect(page.locator('#changes')).toContainText('The client meant the old card.');
