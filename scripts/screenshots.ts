@@ -49,6 +49,23 @@ async function drawFlips(page: Page) {
   await page.locator('.recharts-surface').first().waitFor();
   await page.evaluate(() => document.querySelector('figure')!.scrollIntoView({ block: 'end' }));
 }
+/** The bill of an iteration, in view. */
+async function showBill(page: Page) {
+  await page.getByRole('heading', { name: 'Bill of materials' }).scrollIntoViewIfNeeded();
+  await page.evaluate(() => document.querySelector('[aria-label="Bill of materials"]')!.scrollIntoView());
+}
+async function openBill(page: Page) {
+  await page.getByRole('button', { name: 'Change bill' }).click();
+  await page.getByRole('dialog').waitFor();
+}
+/** A change with a claim, being entered. */
+async function addChange(page: Page) {
+  const step = page.getByRole('button', { name: '2 Changes' });
+  if (await step.isVisible()) await step.click();
+  await page.getByRole('button', { name: 'Add change' }).click();
+  await page.getByLabel('It makes it').selectOption('lighter');
+  await page.getByLabel('Kind of change').scrollIntoViewIfNeeded();
+}
 /** An iteration beside the one it was built on. */
 async function compare(page: Page) {
   await page.getByRole('link', { name: /^Compare with/ }).click();
@@ -324,6 +341,11 @@ const VIEWS: View[] = [
   { name: 'team-pages', role: 'instructor', at: 'builds/sheet', extra: true },
   { name: 'team-page-print', role: 'instructor', at: 'builds/sheet', act: asPrinted, extra: true },
   { name: 'materials', role: 'instructor', at: 'builds/materials', extra: true },
+  { name: 'bill', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: showBill, extra: true },
+  { name: 'bill-panel', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: openBill, extra: true },
+  { name: 'rules-panel', role: 'instructor', at: 'builds/class?panel=rules', extra: true },
+  { name: 'material-panel', role: 'instructor', at: 'builds/materials?panel=new', extra: true },
+  { name: 'changes-step', role: 'student', at: 'builds/new', act: addChange, extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
   { name: 'features', role: 'instructor', at: 'builds/features', extra: true },
   { name: 'compare', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: compare, extra: true },

@@ -1,14 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
+import { loadIterationForm } from '@/domain/builds/form';
 import { lackingOf } from '@/domain/builds/lacking';
 import { findBuildRule, listChanges, listFeatures, listIterations } from '@/domain/builds/read';
 import { stillOf } from '@/domain/builds/still';
 import { planPutBack } from '@/domain/history/plan';
+import { listPictures } from '@/domain/pictures/read';
+import { findSeat } from '@/server/access';
+import { signedIn } from '@/server/actor';
 import { releaseIteration, removeIteration, saveBuildRule } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
 import { changeForm } from '@/features/builds/toForm';
 import { perform } from '@/server/perform';
-import { asPerson, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
+import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();
 let p: DemoProject;
@@ -72,6 +76,29 @@ describe('what an iteration comes from', () => {
     expect(refused(await enter({ parentId: other.iteration['Flint 2'] })).parentId).toMatch(/Choose one of your own/);
     const twice = { alsoFrom: [{ parentId: p.iteration['Flint 3'] }] };
     expect(refused(await enter(twice))['alsoFrom.0.parentId']).toMatch(/named already/);
+  });
+
+  test('what was released and is named stays when it is hidden again, and nothing new may name it', async () => {
+    const marl = await stored(p.iteration['Marl 2']!);
+    await asFlint();
+    const named = {
+      alsoFrom: [{ parentId: marl.id }],
+      changes: [change({ kind: 'taken over', what: 'Stiff frame', sourceId: marl.id, unit: '' })],
+    };
+    const { id } = done(await enter(named));
+    await asPerson(p.instructorId);
+    done(await releaseIteration({ projectId: p.id, id: marl.id, version: marl.version, released: false }));
+    await asFlint();
+    done(await enter({ ...named, id, version: 1, change: 'Shorter still' }));
+    expect((await stored(id)).parents.map((one) => one.id)).toContain(marl.id);
+    const seat = (await findSeat(pool(), await signedIn(), p.id))!;
+    const offered = async (iteration: string | null) => {
+      const of = iteration ? await stored(iteration) : null;
+      return (await loadIterationForm(pool(), seat.project, [p.teams.Flint!], of)).parents.map((one) => one.id);
+    };
+    expect(await offered(id)).toContain(marl.id);
+    expect(await offered(null)).not.toContain(marl.id);
+    expect(refused(await enter({ alsoFrom: named.alsoFrom }))['alsoFrom.0.parentId']).toMatch(/released one/);
   });
 
   const again = async (name: string, parent: string) => {
@@ -245,7 +272,25 @@ describe('what the course asks for', () => {
     });
     expect((await stored(p.iteration['Flint 3']!)).state).toBe('retired');
     const { id } = done(await enter());
+    const stamp = {
+      projectId: p.id,
+      teamId: p.teams.Flint!,
+      objectKind: 'iteration',
+      objectId: id,
+      mime: 'image/jpeg',
+    };
+    const picture = {
+      ...stamp,
+      id: randomUUID(),
+      bytes: Buffer.from('x'),
+      thumbnail: Buffer.from('x'),
+      sha256: 'x',
+      width: 1,
+      height: 1,
+    };
+    await bySystem((tx) => tx`insert into attachment ${tx(picture)}`);
     done(await removeIteration({ projectId: p.id, id }));
+    expect(await listPictures(pool(), p.id, id)).toEqual([]);
     expect(await stored(id)).toBeUndefined();
     expect(refused(await removeIteration({ projectId: p.id, id }))['']).toMatch(/not do this|removed/);
     await asPerson(p.instructorId);
@@ -255,6 +300,7 @@ describe('what the course asks for', () => {
       'add iteration',
       'add iteration_change',
       'add iteration_parent',
+      'change attachment',
     ]);
   });
 

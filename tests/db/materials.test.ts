@@ -1,5 +1,5 @@
 import { pool } from '@/db/connection';
-import { judgeBill, listBanned, listBills, listMaterials } from '@/domain/materials/read';
+import { judgeBill, listBills, listMaterials } from '@/domain/materials/read';
 import { removeMaterial, saveBill, saveMaterial } from '@/features/materials/actions';
 import { asPerson, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
@@ -35,7 +35,7 @@ test('a line takes mass and price from its material, where it says none of its o
   );
   const bills = await listBills(pool(), p.id);
   const own = bills.find(({ iterationId }) => iterationId === p.iteration['Flint 2'])!;
-  const { lines, bill } = judgeBill(own.lines, await listMaterials(pool(), p.id), await listBanned(pool(), p.id));
+  const { lines, bill } = judgeBill(own.lines, await listMaterials(pool(), p.id), []);
   expect(lines.map(({ unitMass, unitPrice }) => [unitMass, unitPrice])).toEqual([
     [11, 0.3],
     [expect.closeTo(56.699, 3), 0.5],

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { differ, mayConclude, carried, traverse, type Made, type Station } from '.';
+import { apart, differ, mayConclude, carried, traverse, type Made, type Station } from '.';
 
 const SEED = 18;
 /** A lineage: each comes from one or two earlier ones, or from none. */
@@ -122,6 +122,17 @@ test('features are carried on until they are removed, and a merge has those of b
     c: ['keel'],
     d: ['wheel', 'brake'],
   });
+});
+
+test('two figures are told apart by at least what both are known to', () => {
+  const of = (a: number, b: number, u = 0) => apart({ value: a, uncertainty: u }, { value: b, uncertainty: u });
+  expect([of(5, 5, 3), of(5, 4), of(10, 14, 3), of(10, 15, 3)].map(({ verdict }) => verdict)).toEqual([
+    'same',
+    'less',
+    'too-small',
+    'more',
+  ]);
+  expect(of(10, 14, 3)).toMatchObject({ difference: 4, uncertainty: Math.hypot(3, 3) });
 });
 
 test('what differs is what was changed, and only one change lets a figure speak', () => {

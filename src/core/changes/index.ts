@@ -20,12 +20,12 @@ export const CHANGE_KINDS = [
 export type ChangeKind = (typeof CHANGE_KINDS)[number];
 
 /** The changes that are about a feature. */
-export const FEATURE_CHANGES = ['added', 'removed', 'kept', 'taken over'] as const satisfies readonly ChangeKind[];
+const FEATURE_CHANGES = ['added', 'removed', 'kept', 'taken over'] as const satisfies readonly ChangeKind[];
 export const isOfFeature = (kind: ChangeKind): boolean => (FEATURE_CHANGES as readonly ChangeKind[]).includes(kind);
 
 /** What a change is said to do: the figure should fall, rise, or depends on whether it is a time or a rate. */
 export const LOWER = ['lighter', 'cheaper', 'smaller', 'weaker'] as const;
 export const HIGHER = ['heavier', 'dearer', 'larger', 'stronger', 'stiffer'] as const;
-export const PACE = ['faster', 'slower'] as const;
+const PACE = ['faster', 'slower'] as const;
 export const CLAIMS = [...LOWER, ...HIGHER, ...PACE] as const;
 export type ClaimWord = (typeof CLAIMS)[number];

@@ -114,7 +114,6 @@ export const designsOf = once((iterations: readonly Iteration[], changes: readon
 /** A claim and what the figures say of it. */
 export interface CheckedClaim {
   change: Change;
-  figure: string;
   against: Parent;
   parent: Figure | null;
   child: Figure | null;
@@ -126,7 +125,6 @@ export function claimsOf(
   iteration: Iteration,
   changes: readonly Change[],
   iterations: readonly Iteration[],
-  parameters: readonly { id: string; name: string }[],
   sources: Sources,
 ): CheckedClaim[] {
   const against = iteration.parents[0];
@@ -136,8 +134,7 @@ export function claimsOf(
     if (change.iterationId !== iteration.id || !change.claim || !change.claimParameterId) return [];
     const at = (one: Iteration | undefined) => (one ? knownFigure(change.claimParameterId!, one, sources) : null);
     const [parent, child] = [at(before), at(iteration)];
-    const figure = parameters.find(({ id }) => id === change.claimParameterId)?.name ?? '';
-    return [{ change, figure, against, parent, child, check: claim({ claim: change.claim, parent, child }) }];
+    return [{ change, against, parent, child, check: claim({ claim: change.claim, parent, child }) }];
   });
 }
 
@@ -196,12 +193,16 @@ export function madeOf(id: string, iterations: readonly Iteration[], changes: re
   }
   const things = new Map<string, string>();
   const initial = new Map<string, string>();
+  // Capitals make no other thing of it.
+  const names = new Map<string, string>();
   for (const step of designs.order.filter((one) => ancestors.has(one)))
     for (const change of changes.filter((one) => one.iterationId === step && one.featureId === null)) {
+      const what = names.get(change.what.toLowerCase()) ?? change.what;
+      names.set(what.toLowerCase(), what);
       const now = change.afterValue === null ? change.after : quantity(change.afterValue, change.unit);
       const before = change.beforeValue === null ? change.before : quantity(change.beforeValue, change.unit);
-      if (before && !things.has(change.what)) initial.set(change.what, before);
-      things.set(change.what, now || 'done');
+      if (before && !things.has(what)) initial.set(what, before);
+      things.set(what, now || 'done');
     }
   return { id, things, initial, features: designs.carried.get(id) ?? [] };
 }

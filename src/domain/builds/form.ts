@@ -1,6 +1,6 @@
 import { listRequirements } from '@/domain/requirements/read';
 import { listProtocols } from '@/domain/bench/read';
-import { listStudents } from '@/domain/classes/read';
+import { listStudents, listTeams } from '@/domain/classes/read';
 import { listChanges, listIterations, type Change, type Iteration } from './read';
 import { offeredUnits } from '@/core/dimensions';
 import type { Dimension } from '@/core/units';
@@ -30,9 +30,15 @@ export async function loadIterationForm(
     >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
     listStudents(sql, projectId),
     listChanges(sql, projectId),
-    sql<{ id: string; name: string }[]>`select id, name from team where project_id = ${projectId} order by name`,
+    listTeams(sql, projectId),
   ]);
   const ofTeam = ({ teamId }: { teamId: string | null }) => teamId !== null && teamIds.includes(teamId);
+  // What it names already stays, whether or not that is released still.
+  const named = new Set([
+    ...(iteration?.parents.map(({ id }) => id) ?? []),
+    ...changes.flatMap(({ iterationId, source }) => (source && iterationId === iteration?.id ? [source.id] : [])),
+  ]);
+  const open = iterations.filter((one) => ofTeam(one) || one.released || named.has(one.id));
   const tested = new Set(protocols.map((protocol) => protocol.parameterId));
   const measurable = parameters.filter(
     (p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id),
@@ -40,22 +46,17 @@ export async function loadIterationForm(
   const offered = measurable.map((parameter) => {
     const known = iteration?.measurements.find((m) => m.parameterId === parameter.id)?.unit;
     const asked = requirements.find((r) => r.parameterId === parameter.id)?.unit;
-    const named = [known, asked].filter((unit) => unit != null);
-    return [...new Set([...named, ...offeredUnits(parameter.dimension, units, currency)])];
+    const first = [known, asked].filter((unit) => unit != null);
+    return [...new Set([...first, ...offeredUnits(parameter.dimension, units, currency)])];
   });
   return {
     instruments: [...instruments],
     members: members
       .filter(ofTeam)
       .map(({ accountId, teamId, name }) => ({ id: accountId, teamId, name: shortName(name) })),
-    parents: iterations
-      .filter((one) => ofTeam(one) || one.released)
-      .map(({ id, teamId, number, change, released }) => ({ id, teamId, number, change, released })),
+    parents: open.map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
     teamNames: Object.fromEntries(teams.map(({ id, name }) => [id, name])),
-    features: featureNames(
-      changes,
-      iterations.filter((one) => ofTeam(one) || one.released),
-    ),
+    features: featureNames(changes, open),
     figures: parameters.filter(({ dimension }) => dimension !== 'yes-no').map(({ id, name }) => ({ id, name })),
     parameters: measurable.map((p, i) => ({
       ...p,

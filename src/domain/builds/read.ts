@@ -108,6 +108,8 @@ export interface Change {
   unit: string | null;
   claim: ClaimWord | null;
   claimParameterId: string | null;
+  /** What the figure that shows it is called. */
+  claimParameter: string | null;
 }
 /** What was changed in every iteration of a project, in its order. */
 export const listChanges = remembered(async (sql: Sql, projectId: string): Promise<Change[]> => {
@@ -118,8 +120,9 @@ export const listChanges = remembered(async (sql: Sql, projectId: string): Promi
 export const changesOf = (sql: Sql, which: PendingQuery<Row[]>) => sql`
     select c.id, c.iteration_id, c.kind, coalesce(f.name, c.what) as what, c.feature_id,
       case when s.id is not null then jsonb_build_object('id', s.id, 'teamId', s.team_id, 'number', s.number) end as source,
-      c.before, c.after, c.before_value, c.after_value, c.unit, c.claim, c.claim_parameter_id
+      c.before, c.after, c.before_value, c.after_value, c.unit, c.claim, c.claim_parameter_id, p.name as claim_parameter
     from iteration_change c left join feature f on f.id = c.feature_id left join iteration s on s.id = c.source_id
+    left join parameter p on p.id = c.claim_parameter_id
     where ${which} order by c.iteration_id, c.position`;
 
 export interface Feature {

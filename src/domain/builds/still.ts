@@ -1,3 +1,4 @@
+import { apart } from '@/core/builds';
 import { once } from '@/core/shared/once';
 import { convert } from '@/core/units';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
@@ -50,7 +51,7 @@ const stills = once(
 );
 
 /** Whether something measured on both differs by more than both are known to. */
-export function hasChanged(one: Iteration, parent: Iteration | undefined): boolean {
+function hasChanged(one: Iteration, parent: Iteration | undefined): boolean {
   if (!parent) return false;
   return one.measurements.some((now) => {
     const before = parent.measurements.find(({ parameterId }) => parameterId === now.parameterId);
@@ -62,6 +63,8 @@ function differs(before: Measurement, now: Measurement): boolean {
   if (before.answer !== now.answer) return true;
   if (before.value === null || now.value === null) return false;
   const unit = before.unit!;
-  const gap = Math.abs(convert({ value: now.value, from: now.unit!, to: unit }).value - before.value);
-  return gap > 0 && gap >= Math.hypot(readingUncertainty(before, unit), readingUncertainty(now, unit));
+  const { value } = convert({ value: now.value, from: now.unit!, to: unit });
+  const known = (of: Measurement, figure: number) => ({ value: figure, uncertainty: readingUncertainty(of, unit) });
+  const { verdict } = apart(known(before, before.value), known(now, value));
+  return verdict === 'more' || verdict === 'less';
 }

@@ -47,14 +47,16 @@ export const listBills = remembered(async (sql: Sql, projectId: string): Promise
     where b.project_id = ${projectId} order by i.team_id, i.number`;
 });
 
-/** What the brief bans, one thing a line. */
-export const listBanned = remembered(async (sql: Sql, projectId: string): Promise<string[]> => {
-  const [row] = await sql<{ banned: string[] | null }[]>`select banned from brief where project_id = ${projectId}`;
-  return row?.banned ?? [];
-});
+/** How many pieces of each material these bills have used, waste included, by its id. */
+export function usedBy(bills: readonly StoredBill[]): Map<string, number> {
+  const used = new Map<string, number>();
+  for (const { materialId, quantity, waste } of bills.flatMap(({ lines }) => lines))
+    if (materialId) used.set(materialId, (used.get(materialId) ?? 0) + quantity + waste);
+  return used;
+}
 
 /** Lines with what their material gives them. */
-export function wholeLines(lines: readonly StoredLine[], materials: readonly Material[]): BillLine[] {
+function wholeLines(lines: readonly StoredLine[], materials: readonly Material[]): BillLine[] {
   return lines.map(({ materialId, ...line }) => {
     const material = materials.find(({ id }) => id === materialId);
     return {

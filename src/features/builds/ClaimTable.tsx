@@ -1,9 +1,9 @@
 import type { ClaimVerdict } from '@/core/builds';
-import { number, quantity } from '@/core/format';
+import { quantity } from '@/core/format';
 import type { CheckedClaim } from '@/domain/builds/designs';
 import { ClaimGlyph } from '@/ui/glyphs/Claim';
 
-export const CLAIM_WORD: Record<ClaimVerdict, string> = {
+const CLAIM_WORD: Record<ClaimVerdict, string> = {
   confirmed: 'confirmed',
   contradicted: 'contradicted',
   'not-confirmed': 'not confirmed',
@@ -42,14 +42,14 @@ export function ClaimTable({
         </tr>
       </thead>
       <tbody>
-        {claims.map(({ change, figure, parent, child, check }) => (
+        {claims.map(({ change, parent, child, check }) => (
           <tr key={change.id}>
             <td>
               <b className="font-medium">{change.claim}</b>: {change.what}
             </td>
-            <td data-label="shown by">{figure}</td>
+            <td data-label="shown by">{change.claimParameter}</td>
             <td data-label={before} className="beside num right whitespace-nowrap">
-              {parent ? quantity(Number(number(parent.value).replace('−', '-')), parent.unit) : '–'}
+              {parent ? quantity(parent.value, parent.unit) : '–'}
             </td>
             <td data-label={after} className="beside num right whitespace-nowrap">
               {child ? quantity(child.value, child.unit) : '–'}

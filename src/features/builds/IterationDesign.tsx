@@ -110,9 +110,7 @@ export function IterationDesign({
 }
 
 /** From what to what, in words. */
-export function fromTo(
-  change: Pick<Change, 'kind' | 'before' | 'after' | 'beforeValue' | 'afterValue' | 'unit'>,
-): string {
+function fromTo(change: Pick<Change, 'kind' | 'before' | 'after' | 'beforeValue' | 'afterValue' | 'unit'>): string {
   if (isOfFeature(change.kind)) return '';
   if (change.afterValue !== null) {
     const after = quantity(change.afterValue, change.unit);

@@ -18,7 +18,7 @@ const { Area, Choice, Decimal, Rows, Text } = fieldsOf(iterationSchema);
 interface Props extends Editing {
   teams: { id: string; name: string }[];
   /** What it may come from: iterations of these teams, and released ones of others. */
-  parents: { id: string; teamId: string; number: number; change: string; released: boolean }[];
+  parents: { id: string; teamId: string; number: number; change: string }[];
   /** Of all teams, by id. */
   teamNames: Record<string, string>;
   /** The names of the features there are. */
@@ -76,7 +76,7 @@ export function IterationForm({
     .filter((p) => p.id !== id)
     .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}: ${p.change}`] as const);
   const others: Options = parents
-    .filter((p) => p.released && !teams.some((team) => team.id === p.teamId))
+    .filter((p) => !teams.some((team) => team.id === p.teamId))
     .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}`] as const);
   const makers: Options = [
     ['', 'the team'],

@@ -27,9 +27,7 @@ export function TeamDesign({
   );
   const chosen = figures.find(({ id }) => id === figureId) ?? figures[0];
   const newest = of.findLast(({ iteration }) => iteration.parents.length > 0);
-  const claims = newest
-    ? claimsOf(newest.iteration, designs.changes, designs.iterations, figures, designs.sources)
-    : [];
+  const claims = newest ? claimsOf(newest.iteration, designs.changes, designs.iterations, designs.sources) : [];
   const against = newest && of.find(({ iteration }) => iteration.id === newest.iteration.parents[0]!.id);
   return (
     <>

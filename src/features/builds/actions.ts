@@ -58,7 +58,14 @@ export const removeIteration = action(
         (select count(*)::int from iteration_parent where parent_id = i.id) as children
       from iteration i where id = ${id} and project_id = ${projectId} for update`;
     if (!kept) throw new FieldError('', 'This iteration was removed already.');
-    if (kept.runs === 0 && kept.children === 0) return removeRow(work, 'iteration', id, 'This iteration');
+    if (kept.runs === 0 && kept.children === 0) {
+      // Its pictures go along, and return with it.
+      await tx`
+        update attachment set removed_at = now()
+        where project_id = ${projectId} and object_kind = 'iteration' and object_id = ${id} and removed_at is null`;
+      notes.push(`Iteration ${kept.number} is removed`);
+      return removeRow(work, 'iteration', id, 'This iteration');
+    }
     const rests = [
       ...(kept.runs ? [plural(kept.runs, 'run')] : []),
       ...(kept.children ? [`${plural(kept.children, 'iteration')} that came of it`] : []),

@@ -124,16 +124,16 @@ async function mustBeClaimable({ tx, projectId }: Work, changes: readonly Entere
   });
 }
 
-/** A feature is taken over from an iteration of another team that the team may see. */
-async function mustBeSeen(work: Work, { teamId }: Owner, changes: readonly Entered[]): Promise<void> {
+/** A feature is taken over from an iteration of another team that the team may see, or has named already. */
+async function mustBeSeen(work: Work, { id, teamId }: Owner, changes: readonly Entered[]): Promise<void> {
   const { tx, projectId, seat } = work;
   const ids = changes.flatMap((one) => (one.kind === 'taken over' && one.sourceId ? [one.sourceId] : []));
   const open = allowed(seat, 'iteration.release');
   const seen = await tx<{ id: string }[]>`
     select id from iteration where id = any(${ids}) and project_id = ${projectId} and team_id <> ${teamId}
-      and (${open} or released_at is not null)`;
+      and (${open} or released_at is not null or id in (select source_id from iteration_change where iteration_id = ${id}))`;
   changes.forEach((one, i) => {
-    if (one.kind === 'taken over' && !seen.some(({ id }) => id === one.sourceId))
+    if (one.kind === 'taken over' && !seen.some((source) => source.id === one.sourceId))
       throw new FieldError(`changes.${i}.sourceId`, 'Choose the released iteration of another team that had it.');
   });
 }

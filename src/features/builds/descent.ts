@@ -21,7 +21,7 @@ export async function setParents(
   chosen: readonly Chosen[],
 ): Promise<void> {
   const { tx, projectId } = work;
-  await mustBeOpen(work, iterationId, chosen);
+  if (chosen.length > 0) await mustBeOpen(work, iterationId, chosen);
   // A new one has no descendants. Otherwise one after another: two halves of a circle could be written at once.
   if (!isNew && chosen.length > 0) {
     await tx`select pg_advisory_xact_lock(5, hashtext(${projectId}))`;
@@ -41,15 +41,17 @@ async function mustBeOpen(
   iterationId: string,
   chosen: readonly Chosen[],
 ): Promise<void> {
-  const known = await tx<{ id: string; teamId: string; released: boolean }[]>`
-    select id, team_id, released_at is not null as released from iteration
+  // What it comes from already stays, also when that was hidden again.
+  const known = await tx<{ id: string; teamId: string; open: boolean }[]>`
+    select id, team_id, released_at is not null
+      or id in (select parent_id from iteration_parent where iteration_id = ${iterationId}) as open from iteration
     where id = any(${[iterationId, ...chosen.map(({ id }) => id)]}) and project_id = ${projectId}`;
   const own = known.find(({ id }) => id === iterationId)!.teamId;
   chosen.forEach(({ id, path }, i) => {
     if (id === iterationId) throw new FieldError(path, 'An iteration can’t come from itself.');
     if (chosen.findIndex((one) => one.id === id) < i) throw new FieldError(path, 'This one is named already.');
     const parent = known.find((one) => one.id === id);
-    if (!parent || (parent.teamId !== own && !parent.released && !allowed(seat, 'iteration.release')))
+    if (!parent || (parent.teamId !== own && !parent.open && !allowed(seat, 'iteration.release')))
       throw new FieldError(path, 'Choose one of your own iterations, or a released one of another team.');
   });
 }

@@ -19,10 +19,15 @@ export function surveyed(
   const others = all.filter((one) => parents.has(one.id) && !own.includes(one) && allowed(seat, 'iteration.read', one));
   return [...others, ...own].map((iteration) => {
     const team = teams.find(({ id }) => id === iteration.teamId);
-    const section = sections.find(({ id }) => id === team?.sectionId);
-    const name = own.includes(iteration) ? String(iteration.number) : `${team?.name ?? ''} ${iteration.number}`;
-    return { iteration, name, meeting: section ? meetingOf(meetingsOf(section), iteration.builtOn) : 1 };
+    const of = own.includes(iteration) ? '' : `${team?.name ?? ''} `;
+    return { iteration, name: `${of}${iteration.number}`, meeting: builtBy(iteration, team, sections) };
   });
+}
+
+/** The class meeting of its team by which an iteration was built. */
+function builtBy({ builtOn }: Iteration, team: Team | undefined, sections: readonly Section[]): number {
+  const section = sections.find(({ id }) => id === team?.sectionId);
+  return section ? meetingOf(meetingsOf(section), builtOn) : 1;
 }
 
 /** The iterations of every team, each at its meeting, without what others' they come from; once for the same rows. */
@@ -31,11 +36,10 @@ export const surveyTeams = once(
     const byTeam = groupBy(iterations, ({ teamId }) => teamId);
     return new Map(
       teams.map((team) => {
-        const section = sections.find(({ id }) => id === team.sectionId);
         const own = (byTeam.get(team.id) ?? []).map((iteration) => ({
           iteration,
           name: String(iteration.number),
-          meeting: section ? meetingOf(meetingsOf(section), iteration.builtOn) : 1,
+          meeting: builtBy(iteration, team, sections),
         }));
         return [team.id, own] as const;
       }),

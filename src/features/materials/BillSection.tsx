@@ -76,7 +76,7 @@ export function BillSection({
         <>
           {sums.broken.map(({ part, rule }) => (
             <p key={part} className="callout mb-2" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
-              {part} is not allowed: {rule}.
+              Not allowed: {part}, because of the rule “{rule}”.
             </p>
           ))}
           <table className="stacked">
@@ -145,7 +145,9 @@ export function BillSection({
             {limits.mass && <Against limit={limits.mass} what="The bill" unit="g" value={sums.mass} />}
             {limits.cost && <Against limit={limits.cost} what="The cost" unit={currency} value={sums.cost} />}
             {weighed && sums.mass > 0 && <li>{explain(sums, judged.lines, weighed)}</li>}
-            {sums.recycled !== null && <li>Recycled: {number(100 * sums.recycled, 0)} % of the mass.</li>}
+            {sums.recycled !== null && sums.recycled > 0 && (
+              <li>Recycled: {number(100 * sums.recycled, 0)} % of the mass.</li>
+            )}
             {sums.subsystems.length > 1 && (
               <li>
                 By subsystem:{' '}

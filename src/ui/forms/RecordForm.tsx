@@ -10,7 +10,7 @@ import type { Conflict, Outcome } from '@/server/outcome';
 import { InPanel } from '@/ui/kit/panel';
 import { BothVersions } from './BothVersions';
 import type { Options } from './fields';
-import { attempt, isKept } from './attempt';
+import { attempt, doneWords, isKept } from './attempt';
 import { draftKey, keepDraft, readDraft } from './drafts';
 import { Ready } from './Ready';
 import { useOneAtATime } from './useOneAtATime';
@@ -88,8 +88,7 @@ export function RecordForm<T extends Maybe<AnyObject>>(props: Props<T>) {
       forget();
       setConflict(null);
       const kept = isKept(outcome.result);
-      const said = kept ? [] : [props.saved ?? 'Saved.'];
-      toast.success([...said, ...outcome.notes.map((note) => `${note}.`)].join(' '));
+      toast.success(doneWords(outcome, props.saved ?? 'Saved.'));
       const next = typeof then === 'function' ? then(outcome.result as Record<string, unknown>) : then;
       if (!next || kept) form.reset(fixed?.version == null ? values : entered); // a form that adds is empty again
       if (kept) {

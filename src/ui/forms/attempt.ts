@@ -13,7 +13,7 @@ export function reasonOf({ message, errors }: { message: string; errors?: Record
 
 /** What is said once something was done: that it waits on this device, or the words given. */
 export function doneWords({ result, notes }: { result: unknown; notes: string[] }, done: string): string {
-  return isKept(result) ? `${notes.join('. ')}.` : done;
+  return [...(isKept(result) ? [] : [done]), ...notes.map((note) => `${note}.`)].join(' ');
 }
 
 /** Calls the server; no answer is an answer too. */

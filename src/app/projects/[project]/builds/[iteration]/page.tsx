@@ -24,7 +24,8 @@ import { frozenFor } from '@/domain/builds/frozen';
 import { IterationDesign } from '@/features/builds/IterationDesign';
 import { inUnit, verdictsFor } from '@/domain/requirements/judge';
 import { figureOf } from '@/domain/builds/figure';
-import { limitOn, listBanned, listBills, listMaterials } from '@/domain/materials/read';
+import { listBriefVersions } from '@/domain/brief/read';
+import { limitOn, listBills, listMaterials } from '@/domain/materials/read';
 import { BillSection } from '@/features/materials/BillSection';
 import { convert } from '@/core/units';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -36,7 +37,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/builds/[iteration]', props, target);
   const { seat } = frame;
-  const [iterations, changes, requirements, events, protocols, runs, pictures, bills, materials, banned] =
+  const [iterations, changes, requirements, events, protocols, runs, pictures, bills, materials, briefs] =
     await Promise.all([
       listIterations(pool(), project),
       listChanges(pool(), project),
@@ -47,7 +48,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       listPictures(pool(), project, id),
       listBills(pool(), project),
       listMaterials(pool(), project),
-      listBanned(pool(), project),
+      listBriefVersions(pool(), project),
     ]);
   const iteration = iterations.find((one) => one.id === id)!;
   const team = frame.teams.find((one) => one.id === iteration.teamId)!;
@@ -63,11 +64,9 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const nameOf = (one: Parent) =>
     `${frame.teams.find(({ id: t }) => t === one.teamId)?.name ?? 'Another team’s'} ${one.number}`;
   const verdicts = verdictsFor(requirements, iteration, sources);
+  // What it is held against, where that may be seen: a released one may come from one that is not.
   const before = iterations.find((one) => one.id === iteration.parents[0]?.id && isSeen(one.id));
   const turned = before ? turnedWords(verdictsFor(requirements, before, sources), verdicts) : [];
-  const parameters = protocols
-    .map(({ parameterId, parameterName }) => ({ id: parameterId, name: parameterName }))
-    .concat(requirements.flatMap((r) => (r.parameterId ? [{ id: r.parameterId, name: r.parameterName! }] : [])));
   const [grams, cost] = [limitOn(requirements, 'mass'), limitOn(requirements, 'cost')];
   const inGrams = ({ value, unit }: { value: number | null; unit: string | null }) =>
     convert({ value: value!, from: unit!, to: 'g' }).value;
@@ -122,7 +121,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
         iteration={iteration}
         changes={changes.filter((one) => one.iterationId === id)}
         features={designsOf(iterations, changes).carried.get(id) ?? []}
-        claims={claimsOf(iteration, changes, iterations, parameters, sources)}
+        claims={before ? claimsOf(iteration, changes, iterations, sources) : []}
         nameOf={nameOf}
         href={(one) => (isSeen(one.id) ? hrefIn(frame, `builds/${one.id}`) : null)}
         claimed={`${team.name} ${iteration.number}`}
@@ -158,7 +157,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
         bill={bills.find((one) => one.iterationId === id) ?? null}
         before={bills.find((one) => one.iterationId === before?.id)?.lines ?? []}
         materials={materials}
-        banned={banned}
+        banned={briefs[0]?.content.banned ?? []}
         currency={seat.project.currency}
         limits={{
           mass: grams && { code: grams.code, value: inGrams(grams) },
@@ -190,7 +189,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
             <ActButton
               act={removeIteration}
               input={{ projectId: project, id }}
-              done={rests ? 'Retired.' : `${team.name} ${iteration.number} is removed.`}
+              done="Done."
               confirm={
                 rests
                   ? `${team.name} ${iteration.number} has ${rests}. It is retired instead, and they stay.`

@@ -1,4 +1,4 @@
-import { differ, mayConclude } from '@/core/builds';
+import { apart, differ, mayConclude, type Apart } from '@/core/builds';
 import { measured, number, plural, VERDICT_TONE, VERDICT_WORD } from '@/core/format';
 import { figuresOf, madeOf, readDesigns } from '@/domain/builds/designs';
 import { listPictures } from '@/domain/pictures/read';
@@ -102,8 +102,7 @@ export default async function ComparePage(props: SheetProps) {
                 <tbody>
                   {figures.map(({ id, name, unit, of }) => {
                     const [x, y] = both.map((each) => of.get(each.id));
-                    const uncertainty = x && y ? Math.hypot(x.uncertainty, y.uncertainty) : 0;
-                    const gap = x && y ? y.value - x.value : null;
+                    const gap = x && y ? apart(x, y) : null;
                     return (
                       <tr key={id}>
                         <td className="font-medium">{name}</td>
@@ -113,9 +112,9 @@ export default async function ComparePage(props: SheetProps) {
                           </td>
                         ))}
                         <td data-label="difference" className="beside num right whitespace-nowrap">
-                          {gap === null ? '–' : measured(gap, uncertainty, unit)}
+                          {gap === null ? '–' : measured(gap.difference, gap.uncertainty, unit)}
                         </td>
-                        <td className="text-sm faint">{saysOf(gap, uncertainty)}</td>
+                        <td className="text-sm faint">{saysOf(gap)}</td>
                       </tr>
                     );
                   })}
@@ -165,9 +164,9 @@ export default async function ComparePage(props: SheetProps) {
 }
 
 /** What a difference says, as far as it is known. */
-function saysOf(gap: number | null, uncertainty: number): string {
+function saysOf(gap: Apart | null): string {
   if (gap === null) return 'not measured on both';
-  if (gap === 0) return 'no difference';
-  if (Math.abs(gap) >= uncertainty) return `${gap > 0 ? 'more' : 'less'} for certain`;
-  return `too small to tell: below ± ${number(uncertainty)}`;
+  if (gap.verdict === 'same') return 'no difference';
+  if (gap.verdict === 'too-small') return `too small to tell: below ± ${number(gap.uncertainty)}`;
+  return `${gap.verdict} for certain`;
 }

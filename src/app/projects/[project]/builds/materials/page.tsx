@@ -1,7 +1,7 @@
 import { lasting } from '@/core/materials';
 import { fixed, number, plural } from '@/core/format';
 import { meetingsOf } from '@/domain/classes/read';
-import { listBills, listMaterials } from '@/domain/materials/read';
+import { listBills, listMaterials, usedBy } from '@/domain/materials/read';
 import { removeMaterial } from '@/features/materials/actions';
 import { MaterialForm } from '@/features/materials/forms';
 import { materialForm } from '@/features/materials/toForm';
@@ -28,11 +28,7 @@ export default async function MaterialsPage(props: SheetProps) {
   const most = (of: (dates: string[]) => number) => Math.max(0, ...meetings.map(of));
   const held = most((dates) => dates.filter((date) => date < today).length);
   const left = most((dates) => dates.filter((date) => date >= today && date < seat.project.eventDate).length);
-  const usedOf = (material: string) =>
-    counted
-      .flatMap(({ lines }) => lines)
-      .filter(({ materialId }) => materialId === material)
-      .reduce((sum, { quantity, waste }) => sum + quantity + waste, 0);
+  const used = usedBy(counted);
   return (
     <ProjectFrame
       shows={['builds', 'calendar']}
@@ -94,8 +90,8 @@ export default async function MaterialsPage(props: SheetProps) {
           </thead>
           <tbody>
             {materials.map((one) => {
-              const used = usedOf(one.id);
-              const found = one.stock === null ? null : lasting({ stock: one.stock, used, held, left });
+              const pieces = used.get(one.id) ?? 0;
+              const found = one.stock === null ? null : lasting({ stock: one.stock, used: pieces, held, left });
               return (
                 <tr key={one.id} id={one.id}>
                   <td className="font-medium">{one.name}</td>
@@ -109,7 +105,7 @@ export default async function MaterialsPage(props: SheetProps) {
                     {number(one.stock)}
                   </td>
                   <td data-label="used" className="beside num right">
-                    {number(used)}
+                    {number(pieces)}
                   </td>
                   <td data-label="left" className={`beside num right ${found && found.left < 0 ? 'text-brick' : ''}`}>
                     {found ? number(found.left) : '–'}
