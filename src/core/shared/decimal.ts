@@ -38,3 +38,14 @@ export function sum(values: readonly number[]): number {
   }
   return total + lost;
 }
+
+/** Numbers as whole multiples of the smallest decimal place among them, so that sums of them are exact. */
+export function wholes(values: readonly number[]): bigint[] {
+  const tidied = values.map(tidy);
+  const places = Math.max(...tidied.map(places10));
+  return tidied.map((value) => {
+    const [digits = '', exponent = '0'] = String(value).split('e');
+    const [whole = '', decimals = ''] = digits.split('.');
+    return BigInt(whole + decimals) * 10n ** BigInt(places - decimals.length + Number(exponent));
+  });
+}

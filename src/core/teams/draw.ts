@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { filled } from '../shared/check';
-import { fnv1a, mulberry32 } from './random';
+import { fnv1a, mulberry32 } from '../shared/random';
 
 /**
  * Draws an order by lot that anybody can repeat: Fisher–Yates from the last position down, index = floor(u·(i + 1)), driven

@@ -4,7 +4,7 @@ import { tidy } from '../shared/decimal';
 import { costOfTeam, unmetOf, type Unmet } from './cost';
 import { exact, MOST_EXACT } from './exact';
 import { problemOf, teamCounts, type Forming, type Problem } from './problem';
-import { fnv1a, mulberry32 } from './random';
+import { fnv1a, mulberry32 } from '../shared/random';
 import { search, type Progress } from './search';
 
 export interface FormInput extends Forming {

@@ -1,17 +1,16 @@
-import { convert } from '@/core/units';
+import { protocolCheck } from '@/core/bench';
+import type { Condition } from './read';
 
 /** Which conditions of a protocol a run did not keep, in words. */
 export function offProtocol(
-  conditions: { name: string; value: number; tolerance: number; unit: string }[],
+  conditions: readonly Condition[],
   recorded: Record<string, { value: number; unit: string }>,
 ): string[] {
-  return conditions.flatMap(({ name, value, tolerance, unit }) => {
-    const found = Object.hasOwn(recorded, name) ? recorded[name] : undefined;
-    if (!found) return [`${name} not recorded`];
-    const here = found.unit === unit ? found.value : convert({ value: found.value, from: found.unit, to: unit }).value;
-    const off = Math.abs(here - value) - tolerance;
-    return off > 1e-9 * Math.max(1, Math.abs(value))
-      ? [`${name} ${Number(here.toPrecision(6))} ${unit} instead of ${value} ± ${tolerance}`]
-      : [];
-  });
+  const { deviations, missing } = protocolCheck({ conditions, recorded });
+  const words = new Map<string, string>(missing.map((name) => [name, `${name} not recorded`]));
+  for (const { name, expected, found } of deviations) {
+    const { unit, tolerance } = conditions.find((one) => one.name === name)!;
+    words.set(name, `${name} ${Number(found.toPrecision(6))} ${unit} instead of ${expected} ± ${tolerance}`);
+  }
+  return conditions.flatMap(({ name }) => words.get(name) ?? []);
 }
