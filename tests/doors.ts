@@ -41,6 +41,7 @@ export interface Things {
   interface: string;
   draw: string;
   feature: string;
+  copy: string;
 }
 /** A team's things; those that the demo has none of get an id to be made under. */
 export async function thingsOf(sql: postgres.Sql, project: string, team: string): Promise<Things> {
@@ -52,7 +53,7 @@ export async function thingsOf(sql: postgres.Sql, project: string, team: string)
       (select id from gate where project_id = t.project_id order by name limit 1) as gate,
       (select id from test_session where project_id = t.project_id limit 1) as session,
       gen_random_uuid() as booking, gen_random_uuid() as condition, gen_random_uuid() as concept, gen_random_uuid() as selection,
-      gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw,
+      gen_random_uuid() as copy, gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw,
       (select c.feature_id from iteration_change c join iteration f on f.id = c.iteration_id where f.team_id = t.id
         and c.kind = 'added' order by f.number, c.position limit 1) as feature
     from team t join iteration i on i.team_id = t.id join run r on r.iteration_id = i.id
@@ -78,6 +79,7 @@ export async function plantThings(sql: postgres.Sql, things: Targets, studentLog
       await tx`
         insert into booking (id, project_id, machine_id, team_id, state, asked_at)
         select ${t.booking}, ${t.project}, id, ${t.team}, 'cancelled', now() from machine where project_id = ${t.project} limit 1`;
+      await tx`insert into specimen (id, project_id, iteration_id, number) values (${t.copy}, ${t.project}, ${t.iteration}, 50)`;
       // Of the student: an own concept, in the own section. Of others: one of the section whose concepts are not released.
       const [{ author, section }] = await tx<[{ author: string; section: string }]>`
         select case when ${t === things.own} then (select id from account where login = ${studentLogin})
@@ -172,6 +174,9 @@ export const OBJECTS: Record<string, (t: Things) => string> = {
   releaseIteration: (t) => t.iteration,
   saveFeature: (t) => t.feature,
   saveBill: (t) => t.iteration,
+  addCopy: (t) => t.iteration,
+  mendCopy: (t) => t.copy,
+  removeCopy: (t) => t.copy,
   removeIteration: (t) => t.iteration,
   removeResearch: (t) => t.research,
   saveBudget: (t) => t.team,

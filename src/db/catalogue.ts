@@ -6,6 +6,7 @@ import {
   checkProtocol,
   checkQuantity,
   checkRequirement,
+  checkRun,
   checkSection,
   checkValue,
 } from './onImport';
@@ -302,6 +303,22 @@ export const CATALOGUE: Record<string, Entry> = {
     restore,
   },
   iteration_check: { bundle: all, topic: 'builds', title: ['iteration_id'], restore },
+  specimen: {
+    bundle: all,
+    topic: 'builds',
+    word: 'copy',
+    title: ['number', 'iteration_id'],
+    partOf: 'iteration',
+    restore,
+  },
+  specimen_note: {
+    bundle: all,
+    topic: 'builds',
+    word: 'note on a copy',
+    title: ['kind', 'specimen_id'],
+    partOf: 'specimen',
+    restore,
+  },
   measurement: {
     bundle: all,
     onImport: checkValue,
@@ -328,6 +345,7 @@ export const CATALOGUE: Record<string, Entry> = {
   quantity: { bundle: kept, onImport: checkQuantity, topic: 'bench', title: ['parameter_id', 'protocol_id'], restore },
   run: {
     bundle: { rows: 'stands', but: ['withdrawn_at'] },
+    onImport: checkRun,
     topic: 'bench',
     title: ['team_id', 'protocol_id'],
     restore,

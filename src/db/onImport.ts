@@ -1,3 +1,5 @@
+import { summarise } from '@/core/bench';
+import { tidy } from '@/core/shared/decimal';
 import { CURRENCIES } from '@/core/dimensions';
 import { meetings, type Pattern } from '@/core/calendar';
 import { CoreError } from '@/core/numbers';
@@ -11,8 +13,11 @@ interface Quantity {
   unit: string;
 }
 
-/** A value whose unit measures its dimension, and that can be converted. */
-export function checkValue({ value, unit, dimension }: Row): void {
+/** A value whose unit measures its dimension, and that can be converted; of several readings it is the mean. */
+export function checkValue(row: Row): void {
+  const { unit, dimension, readings } = row;
+  if (readings != null) row.value = tidy(summarise({ values: readings as number[] }).mean);
+  const { value } = row;
   if (typeof value !== 'number' || !unit) return;
   const of = dimension as Dimension;
   checkDimension(String(unit), of);
@@ -66,9 +71,22 @@ export function checkQuantity(row: Row, find: Find): void {
   if (parameter) checkDimension(String(row.unit), parameter.dimension as Dimension);
 }
 
-/** A protocol with conditions in known units. */
+/** A protocol with conditions in known units, and settings. */
 export function checkProtocol(row: Row): void {
   for (const { value, unit } of (row.conditions ?? []) as Quantity[]) convert({ value, from: unit, to: unit });
+  for (const { name, unit } of (row.settings ?? []) as Record<'name' | 'unit', unknown>[])
+    if (typeof name !== 'string' || typeof unit !== 'string')
+      throw new CoreError('A setting needs a name, and a unit or an empty text.');
+}
+
+/** What was set at a run: figures in known units, or words. */
+export function checkRun(row: Row): void {
+  for (const [name, one] of Object.entries((row.settings ?? {}) as Record<string, { value: unknown; unit: unknown }>)) {
+    const { value, unit } = one;
+    if (typeof value === 'number' && typeof unit === 'string') convert({ value, from: unit, to: unit });
+    else if (typeof value !== 'string' || unit !== '')
+      throw new CoreError(`The setting ${name} is neither a figure nor a word.`);
+  }
 }
 
 /** A rule for points that core can apply; the number of attempts stands in it. */

@@ -126,6 +126,8 @@ export const POLICY = {
   /** By somebody else than who made it. */
   'iteration.check': { ...staff, student: ownOrReleased },
   'material.write': instructors,
+  /** Of an iteration that was built several times: broken, repaired, run. */
+  'copy.write': { ...staff, student: own },
   'bill.change': { instructor: always, assistant: always, student: own },
   /** After the designs are frozen. */
   'iteration.freeze': staff,
@@ -416,6 +418,12 @@ export const ACTIONS = {
   saveMaterial: 'material.write',
   removeMaterial: 'material.write',
   saveBill: 'bill.change',
+  addCopy: 'copy.write',
+  mendCopy: 'copy.write',
+  removeCopy: 'copy.write',
+  saveProperty: 'requirement.write',
+  addSize: 'requirement.write',
+  removeProperty: 'requirement.write',
   removeIteration: 'iteration.write',
   checkIteration: 'iteration.check',
   withdrawCheck: 'iteration.check',

@@ -39,7 +39,7 @@ type Table =
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */
 export async function removeRow(
   { tx, projectId }: Pick<Work, 'tx' | 'projectId'>,
-  table: Table | 'keep_pair' | 'concept_credit' | 'sign_off',
+  table: Table | 'specimen' | 'parameter' | 'keep_pair' | 'concept_credit' | 'sign_off',
   id: string,
   what: string,
 ): Promise<void> {

@@ -47,6 +47,7 @@ describe('policy', () => {
           'absence.write',
           'incident.write',
           'attempt.write',
+          'copy.write',
           'official.write',
         ].includes(name),
     );
@@ -92,6 +93,7 @@ describe('policy', () => {
       'booking.take',
       'concept.comment',
       'concept.read',
+      'copy.write',
       'handin.write',
       'incident.write',
       'iteration.check',

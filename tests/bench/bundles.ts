@@ -28,7 +28,7 @@ export function largeBundle(): Bundle {
     colour: i % 12,
   }));
   const measured = of('iteration').find(({ id }) => rowsWith(bundle, 'measurement', { iteration_id: id }).length > 4)!;
-  const [model] = without([measured], 'maker_id');
+  const [model] = without([measured], 'maker_id', 'concept_id', 'benchmark_id');
   const iterations = teams.flatMap(({ id: team_id }) =>
     Array.from({ length: ITERATIONS }, (_, k): Row => ({
       ...model,
@@ -72,8 +72,9 @@ export function largeBundle(): Bundle {
       const allowed = (event.rule as { attempts: { allowed: number } }).attempts.allowed;
       const id = `run-${t}-${k}`;
       const value = Number(reading.value) * (1 + ((t * 31 + k) % 97) / 2000);
+      const specimen_id = `copy ${(k % 2) + 1} of ${team_id}/${ITERATIONS - (k % 3)}`;
       return {
-        run: { ...run, id, team_id, iteration_id: `${team_id}/${ITERATIONS - (k % 3)}` } as Row,
+        run: { ...run, id, team_id, iteration_id: `${team_id}/${ITERATIONS - (k % 3)}`, specimen_id } as Row,
         reading: { ...reading, id: `reading-${t}-${k}`, run_id: id, value } as Row,
         attempt: number <= allowed ? ({ run_id: id, event_id: event.id, number } as Row) : null,
       };
@@ -92,6 +93,14 @@ export function largeBundle(): Bundle {
     team: teams,
     iteration: iterations,
     iteration_parent: parents,
+    specimen: iterations.flatMap(({ id }) =>
+      [1, 2].map((number) => ({ id: `copy ${number} of ${String(id)}`, iteration_id: id, number })),
+    ),
+    specimen_note: iterations.map(({ id }) => ({
+      ...of('specimen_note')[0],
+      id: `note on ${String(id)}`,
+      specimen_id: `copy 1 of ${String(id)}`,
+    })),
     bill: iterations.map(({ id }) => ({ ...of('bill')[0], id: `bill of ${String(id)}`, iteration_id: id })),
     iteration_change: changes,
     measurement: measurements,

@@ -165,7 +165,7 @@ describe('what was changed', () => {
       'material Keel',
     ]);
     expect((await listFeatures(pool(), p.id)).length).toBe(before + 1);
-    expect((await changesOf(id)).map(changeForm)[0]).toEqual({ ...changes[0], sourceId: '' });
+    expect((await changesOf(id)).map(changeForm)[0]).toEqual({ ...changes[0], sourceId: '', makerId: '' });
     const ids = (await changesOf(id)).map((one) => one.id);
     done(await enter({ id, version: 1, changes }));
     expect((await changesOf(id)).map((one) => one.id)).toEqual(ids);

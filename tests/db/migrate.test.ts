@@ -99,10 +99,17 @@ async function asItWas(bundle: Bundle): Promise<Bundle> {
     );
   Object.assign(of(5), { number: 3, change: 'Brake pad on the strip' });
   for (const row of rowsOf(bundle, 'iteration')) {
-    for (const column of ['kind', 'expects', 'good', 'bad', 'released_at']) delete row[column];
+    for (const column of ['kind', 'expects', 'good', 'bad', 'released_at', 'concept_id', 'benchmark_id'])
+      delete row[column];
     if (row.state === 'broken') row.state = 'retired';
   }
-  for (const table of ['build_rule', 'material', 'bill']) delete bundle.tables[table];
+  const sides = rowsOf(bundle, 'parameter').filter(({ name }) => name === 'Length' || name === 'Width');
+  const added = new Set(sides.map(({ id }) => id));
+  bundle.tables.parameter = rowsOf(bundle, 'parameter').filter(({ id }) => !added.has(id));
+  bundle.tables.measurement = rowsOf(bundle, 'measurement').filter(({ parameter_id }) => !added.has(parameter_id));
+  for (const row of ['parameter', 'measurement', 'run', 'protocol'].flatMap((table) => rowsOf(bundle, table)))
+    for (const column of ['axis', 'readings', 'settings', 'specimen_id']) delete row[column];
+  for (const table of ['build_rule', 'material', 'bill', 'specimen', 'specimen_note']) delete bundle.tables[table];
   delete bundle.tables.feature;
   delete bundle.tables.iteration_change;
   const p = await demoProject('as it was', bundle);

@@ -1,3 +1,5 @@
+import { attribution } from '../bench';
+
 /** What one iteration is made of: each thing that can differ, by its name, in words. */
 export interface Made {
   id: string;
@@ -6,32 +8,48 @@ export interface Made {
   /** What each of them was before anything was recorded of it. */
   initial: ReadonlyMap<string, string>;
   features: readonly string[];
+  /** What was chosen at its runs, where the other one has such runs, too. */
+  settings?: ReadonlyMap<string, string>;
 }
 export interface Difference {
   what: string;
-  kind: 'feature' | 'thing';
+  kind: 'feature' | 'thing' | 'setting';
   /** In words; null where there is none. */
   a: string | null;
   b: string | null;
 }
 
 /**
- * What differs between two iterations: first what they are made of, by name, then features that one has and the other has not.
+ * What differs between two iterations: first what they are made of, by name, then features that one has and the other has not,
+ * then what was set at their runs. Which of them differ, bench.attribution says.
  * @example differ(a, b) // [{ what: 'Rib thickness', kind: 'thing', a: '3 mm', b: '2 mm' }]
  */
 export function differ(a: Made, b: Made): Difference[] {
-  const names = [...new Set([...a.things.keys(), ...b.things.keys()])];
-  const things = names.flatMap((what): Difference[] => {
-    // Where nothing is recorded of it, it is as it was before the other one changed it.
-    const of = (own: Made, other: Made) => own.things.get(what) ?? other.initial.get(what) ?? null;
-    const [one, other] = [of(a, b), of(b, a)];
-    return one === other ? [] : [{ what, kind: 'thing', a: one, b: other }];
-  });
-  const features = [...new Set([...a.features, ...b.features])].flatMap((what): Difference[] => {
-    const [one, other] = [a.features.includes(what), b.features.includes(what)];
-    return one === other ? [] : [{ what, kind: 'feature', a: one ? 'has it' : null, b: other ? 'has it' : null }];
-  });
-  return [...things, ...features];
+  const [one, other] = [wordsOf(a, b), wordsOf(b, a)];
+  const changed = new Set(attribution({ before: Object.fromEntries(one), after: Object.fromEntries(other) }).changed);
+  const names = [...new Set([...one.keys(), ...other.keys()])].filter((name) => changed.has(name));
+  return KINDS.flatMap((kind) =>
+    names
+      .filter((name) => name.startsWith(`${kind} `))
+      .map((name) => ({
+        what: name.slice(kind.length + 1),
+        kind,
+        a: one.get(name) ?? null,
+        b: other.get(name) ?? null,
+      })),
+  );
+}
+
+const KINDS = ['thing', 'feature', 'setting'] as const;
+
+/** Everything that is known of one, in words, by kind and name; where nothing is recorded, it is as it was before the other changed it. */
+function wordsOf(own: Made, other: Made): Map<string, string> {
+  const things = [...own.things, ...[...other.initial].filter(([what]) => !own.things.has(what))];
+  return new Map([
+    ...things.map(([what, words]) => [`thing ${what}`, words] as const),
+    ...own.features.map((what) => [`feature ${what}`, 'has it'] as const),
+    ...[...(own.settings ?? [])].map(([what, words]) => [`setting ${what}`, words] as const),
+  ]);
 }
 
 /** What may be concluded from comparing two that differ in so many things, as a sentence. */

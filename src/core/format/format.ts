@@ -6,6 +6,11 @@ export function number(value: number | null | undefined, digits = 3): string {
   return String(Number(value.toFixed(digits))).replace('-', '−');
 }
 
+/** How likely a difference as large as this is by chance alone, as it is written: "p = 0.024". */
+export function chance(p: number): string {
+  return p < 0.001 ? 'p < 0.001' : `p = ${number(p)}`;
+}
+
 /** A number with exactly `digits` decimals, for columns that line up. */
 export function fixed(value: number | null | undefined, digits: number): string {
   return value === null || value === undefined ? '–' : value.toFixed(digits).replace('-', '−');

@@ -9,6 +9,14 @@ export interface Condition {
   tolerance: number;
   unit: string;
 }
+/** What is chosen at a run and may differ from one to the next; without a unit it is a word, as a gear is. */
+export interface Setting {
+  name: string;
+  unit: string;
+}
+/** What was set, by the setting's name. */
+export type Settings = Record<string, { value: number | string; unit: string }>;
+
 /** How a test is made, and what is read in it: the first of its quantities. */
 export interface Protocol {
   id: string;
@@ -21,6 +29,7 @@ export interface Protocol {
   dimension: Dimension;
   unit: string;
   conditions: Condition[];
+  settings: Setting[];
   instrumentId: string;
   instrumentName: string;
   instrumentUnit: string;
@@ -57,6 +66,10 @@ export interface Run {
   quantityId: string;
   penalties: Record<string, number>;
   conditions: Record<string, { value: number; unit: string }>;
+  settings: Settings;
+  /** The copy of the iteration that it was made with, where copies are told apart. */
+  copyId: string | null;
+  copyNumber: number | null;
   note: string;
   instrumentId: string;
   instrumentName: string;
@@ -73,7 +86,7 @@ export interface Run {
 export const listProtocols = remembered(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
   return sql<Protocol[]>`
     select p.id, p.name, p.procedure, p.cautions, q.id as quantity_id, q.parameter_id, m.name as parameter_name, q.dimension, q.unit,
-      p.conditions, q.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
+      p.conditions, p.settings, q.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
     from protocol p join quantity q on q.protocol_id = p.id and q.position = 0 join parameter m on m.id = q.parameter_id
     join instrument n on n.id = q.instrument_id
     where p.project_id = ${projectId} order by p.name`;
@@ -103,7 +116,7 @@ export const listScoredRuns = remembered(async (sql: Sql, projectId: string): Pr
     where a.project_id = ${projectId} and a.stands order by a.team_id, a.event_id, a.number`;
 });
 
-/** Readings of one quantity in the valid runs of one iteration, with one instrument in one unit: what a verdict rests on. */
+/** Readings of one quantity in the valid runs of one iteration, at the same settings, with one instrument in one unit. */
 export interface RunGroup {
   quantityId: string;
   iterationId: string;
@@ -111,6 +124,9 @@ export interface RunGroup {
   instrumentUnit: string;
   resolution: number;
   accuracy: number;
+  settings: Settings;
+  /** When the newest of them was made. */
+  newest: Date;
   /** Of the runs. */
   ids: string[];
   values: number[];
@@ -127,19 +143,21 @@ async function groups(sql: Sql, projectId: string, latest: boolean): Promise<Run
     select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)`;
   return sql<RunGroup[]>`
     select v.quantity_id, r.iteration_id, v.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
+      r.settings, max(r.run_at) as newest,
       array_agg(r.id::text order by a.number, r.run_at, r.id) as ids,
       array_agg(v.value::float8 order by a.number, r.run_at, r.id) as values
     from run r join reading v on v.run_id = r.id and v.observer = 1 join instrument n on n.id = v.instrument_id
     left join attempt a on a.run_id = r.id
     where r.project_id = ${projectId} and r.stands and r.status = 'ok' ${latest ? newest : sql``}
-    group by v.quantity_id, r.iteration_id, v.unit, n.id order by v.quantity_id, r.iteration_id, v.unit, n.id`;
+    group by v.quantity_id, r.iteration_id, v.unit, n.id, r.settings
+    order by v.quantity_id, r.iteration_id, v.unit, n.id, max(r.run_at) desc`;
 }
 
 /** Runs as they were listed, as evidence: the valid ones, each a group of its own. */
 export function evidenceOf(runs: Run[]): RunGroup[] {
   return runs
     .filter((run) => run.status === 'ok')
-    .map(({ id, value, unit, ...run }) => ({ ...run, unit: unit!, ids: [id], values: [value!] }));
+    .map(({ id, value, unit, runAt, ...run }) => ({ ...run, unit: unit!, newest: runAt, ids: [id], values: [value!] }));
 }
 
 /** All runs of some teams, newest last; for one team's or one iteration's pages. */
@@ -168,10 +186,12 @@ interface Filter {
 async function read(sql: Sql, projectId: string, filter: Filter): Promise<Run[]> {
   return sql<Run[]>`
     select r.id, r.protocol_id, a.event_id, r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released,
-      a.number as attempt, r.status, v.value, v.unit, q.id as quantity_id, r.penalties, r.conditions, r.note, n.id as instrument_id,
+      a.number as attempt, r.status, v.value, v.unit, q.id as quantity_id, r.penalties, r.conditions, r.settings,
+      r.specimen_id as copy_id, s.number as copy_number, r.note, n.id as instrument_id,
       n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, r.run_at, not r.stands as withdrawn, r.held_for,
       r.version
     from run r join iteration i on i.id = r.iteration_id left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id
+    left join specimen s on s.id = r.specimen_id
     join quantity first on first.protocol_id = r.protocol_id and first.position = 0
     join quantity q on q.id = coalesce(e.quantity_id, first.id)
     left join reading v on v.run_id = r.id and v.quantity_id = q.id and v.observer = 1

@@ -3,13 +3,14 @@ import type { Measured } from '@/core/requirements';
 import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
 import { convert, convertInterval } from '@/core/units';
-import type { Protocol, RunGroup } from '@/domain/bench/read';
+import { quantity } from '@/core/format';
+import type { Protocol, RunGroup, Settings } from '@/domain/bench/read';
 import type { Iteration } from './read';
 
 /** What a verdict rests on: a reading of one instrument, or the runs under a protocol. */
 export type Evidence =
-  | { kind: 'reading'; instrument: string | null; measuredOn: string }
-  | { kind: 'runs'; runs: number; protocol: string; runIds: string[] }
+  | { kind: 'reading'; instrument: string | null; measuredOn: string; readings: number[] }
+  | { kind: 'runs'; runs: number; protocol: string; runIds: string[]; at: string; others: number }
   | { kind: 'note'; title: string }
   | { kind: 'none' };
 /** Where readings come from, so that a requirement finds those of its parameter. */
@@ -18,14 +19,28 @@ export interface Sources {
   runs: readonly RunGroup[];
 }
 
-/** Expanded uncertainty of one reading in the given unit; a count has none. */
+/**
+ * Expanded uncertainty of a reading in the given unit, or of the mean of several, whose spread counts in; a count has none of the
+ * instrument's.
+ */
 export function readingUncertainty(
-  of: { resolution: number | null; accuracy: number | null; instrumentUnit: string | null },
+  of: {
+    resolution: number | null;
+    accuracy: number | null;
+    instrumentUnit: string | null;
+    readings?: readonly number[] | null;
+  },
   unit: string,
 ): number {
-  if (of.resolution === null || of.instrumentUnit === null) return 0;
-  const { expandedUncertainty } = instrument({ resolution: of.resolution, accuracy: of.accuracy ?? 0 });
-  return convertInterval({ value: expandedUncertainty, from: of.instrumentUnit, to: unit }).value;
+  const own = (value: number) =>
+    value === 0 ? 0 : convertInterval({ value, from: of.instrumentUnit!, to: unit }).value;
+  const spread = of.readings ? summarise({ values: of.readings }) : null;
+  if (of.resolution === null && spread === null) return 0;
+  return instrument({
+    resolution: own(of.resolution ?? 0),
+    accuracy: own(of.accuracy ?? 0),
+    ...(spread?.standardDeviation == null ? {} : { standardDeviation: spread.standardDeviation, n: spread.n }),
+  }).expandedUncertainty;
 }
 
 /** What was measured of an iteration, and on what that rests. */
@@ -36,7 +51,8 @@ export interface Found {
 
 /**
  * What is known of one parameter of an iteration: a measurement taken on it, else the mean of its valid runs under a protocol that
- * measures the parameter, with the expanded uncertainty (k = 2). null when nothing is measured.
+ * measures the parameter, with the expanded uncertainty (k = 2). Runs at different settings are never mixed: those count at which
+ * most were made, of as many the newest. null when nothing is measured.
  */
 export function figureOf(parameterId: string, iteration: Iteration, sources: Sources): Found | null {
   return reading(parameterId, iteration) ?? runs(parameterId, iteration, sources);
@@ -45,7 +61,12 @@ export function figureOf(parameterId: string, iteration: Iteration, sources: Sou
 function reading(parameterId: string, iteration: Iteration): Found | null {
   const taken = iteration.measurements.find((m) => m.parameterId === parameterId);
   if (!taken) return null;
-  const evidence: Evidence = { kind: 'reading', instrument: taken.instrumentName, measuredOn: taken.measuredOn };
+  const evidence: Evidence = {
+    kind: 'reading',
+    instrument: taken.instrumentName,
+    measuredOn: taken.measuredOn,
+    readings: taken.readings ?? [],
+  };
   if (taken.dimension === 'yes-no') return { measured: { value: taken.answer! }, evidence };
   const unit = taken.unit!;
   return { measured: { value: taken.value!, unit, expandedUncertainty: readingUncertainty(taken, unit) }, evidence };
@@ -55,16 +76,47 @@ const groupsBy = once((runs: readonly RunGroup[]) =>
   groupBy(runs, (group) => `${group.iterationId} ${group.quantityId}`),
 );
 
+const countOf = (groups: readonly RunGroup[]) => groups.reduce((sum, { ids }) => sum + ids.length, 0);
+
+/** The groups at the settings of most runs; of as many, at those used last. */
+function mostUsed(groups: readonly RunGroup[]): readonly RunGroup[] {
+  if (groups.length < 2) return groups;
+  const newest = (list: readonly RunGroup[]) => Math.max(...list.map((one) => one.newest.getTime()));
+  const bySettings = [...groupBy(groups, ({ settings }) => settingsText(settings)).values()];
+  return bySettings.sort((a, b) => countOf(b) - countOf(a) || newest(b) - newest(a))[0]!;
+}
+
+/** What was set, in words: "angle 30°, gear low"; empty for nothing. */
+export function settingsText(settings: Settings): string {
+  return Object.entries(settings)
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([name, { value, unit }]) => `${name} ${typeof value === 'number' ? quantity(value, unit) : value}`)
+    .join(', ');
+}
+
+/**
+ * The valid runs of an iteration under a protocol that count for it, and their values in its unit: those at one and the same
+ * settings. null when there are none.
+ */
+export function runsUnder(protocol: Protocol, iterationId: string, runs: readonly RunGroup[]) {
+  const all = groupsBy(runs).get(`${iterationId} ${protocol.quantityId}`) ?? [];
+  const [first, ...more] = mostUsed(all);
+  if (!first) return null;
+  const valid: [RunGroup, ...RunGroup[]] = [first, ...more];
+  const values = valid.flatMap((group) =>
+    group.values.map((value) => convert({ value, from: group.unit, to: protocol.unit }).value),
+  );
+  return { valid, values, settings: first.settings, others: countOf(all) - countOf(valid) };
+}
+
 function runs(parameterId: string, iteration: Iteration, { protocols, runs }: Sources): Found | null {
   for (const protocol of protocols) {
     if (protocol.parameterId !== parameterId) continue;
-    const valid = groupsBy(runs).get(`${iteration.id} ${protocol.quantityId}`) ?? [];
+    const found = runsUnder(protocol, iteration.id, runs);
+    if (!found) continue;
+    const { valid, values, others } = found;
     const [first] = valid;
-    if (!first) continue;
     const { unit } = protocol;
-    const values = valid.flatMap((group) =>
-      group.values.map((value) => convert({ value, from: group.unit, to: unit }).value),
-    );
     const { mean, standardDeviation, n } = summarise({ values });
     const own = (value: number) => convertInterval({ value, from: first.instrumentUnit, to: unit }).value;
     const { expandedUncertainty } = instrument({
@@ -77,6 +129,8 @@ function runs(parameterId: string, iteration: Iteration, { protocols, runs }: So
       runs: n,
       protocol: protocol.name,
       runIds: valid.flatMap((group) => group.ids),
+      at: settingsText(first.settings),
+      others,
     };
     return { measured: { value: mean, unit, expandedUncertainty }, evidence };
   }

@@ -1,7 +1,8 @@
 import { listRequirements } from '@/domain/requirements/read';
 import { listProtocols } from '@/domain/bench/read';
 import { listStudents, listTeams } from '@/domain/classes/read';
-import { listChanges, listIterations, type Change, type Iteration } from './read';
+import { listBenchmarks } from '@/domain/legacy/read';
+import { AXES, listChanges, listIterations, type Axis, type Change, type Iteration } from './read';
 import { offeredUnits } from '@/core/dimensions';
 import type { Dimension } from '@/core/units';
 import type { Project } from '@/server/access';
@@ -18,20 +19,26 @@ export async function loadIterationForm(
   teamIds: readonly string[],
   iteration: Iteration | null,
 ) {
-  const [requirements, protocols, iterations, parameters, instruments, members, changes, teams] = await Promise.all([
-    listRequirements(sql, projectId),
-    listProtocols(sql, projectId),
-    listIterations(sql, projectId),
-    sql<
-      { id: string; name: string; dimension: Dimension }[]
-    >`select id, name, dimension from parameter where project_id = ${projectId} order by name`,
-    sql<
-      { id: string; name: string; dimension: string }[]
-    >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
-    listStudents(sql, projectId),
-    listChanges(sql, projectId),
-    listTeams(sql, projectId),
-  ]);
+  const [requirements, protocols, iterations, parameters, instruments, members, changes, teams, seasons, concepts] =
+    await Promise.all([
+      listRequirements(sql, projectId),
+      listProtocols(sql, projectId),
+      listIterations(sql, projectId),
+      sql<
+        { id: string; name: string; dimension: Dimension; axis: Axis | null }[]
+      >`select id, name, dimension, axis from parameter where project_id = ${projectId} order by name`,
+      sql<
+        { id: string; name: string; dimension: string }[]
+      >`select id, name, dimension from instrument where project_id = ${projectId} order by name`,
+      listStudents(sql, projectId),
+      listChanges(sql, projectId),
+      listTeams(sql, projectId),
+      listBenchmarks(sql, projectId),
+      sql<{ id: string; title: string }[]>`
+      select c.id, c.title from concept c where c.project_id = ${projectId}
+        and c.section_id in (select section_id from team where project_id = ${projectId} and id = any(${[...teamIds]})) and (c.fate = 'chosen' and c.removed_at is null
+        or c.id = ${iteration?.conceptId ?? null}) order by c.title`,
+    ]);
   const ofTeam = ({ teamId }: { teamId: string | null }) => teamId !== null && teamIds.includes(teamId);
   // What it names already stays, whether or not that is released still.
   const named = new Set([
@@ -40,9 +47,9 @@ export async function loadIterationForm(
   ]);
   const open = iterations.filter((one) => ofTeam(one) || one.released || named.has(one.id));
   const tested = new Set(protocols.map((protocol) => protocol.parameterId));
-  const measurable = parameters.filter(
-    (p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id),
-  );
+  const measurable = parameters
+    .filter((p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id))
+    .sort((a, b) => place(a) - place(b));
   const offered = measurable.map((parameter) => {
     const known = iteration?.measurements.find((m) => m.parameterId === parameter.id)?.unit;
     const asked = requirements.find((r) => r.parameterId === parameter.id)?.unit;
@@ -55,6 +62,11 @@ export async function loadIterationForm(
       .filter(ofTeam)
       .map(({ accountId, teamId, name }) => ({ id: accountId, teamId, name: shortName(name) })),
     parents: open.map(({ id, teamId, number, change }) => ({ id, teamId, number, change })),
+    origins: [
+      ...concepts.map(({ id, title }) => ({ id, name: `concept: ${title}` })),
+      ...seasons.map((one) => ({ id: one.id, name: seasonName(one) })),
+    ],
+    seasons: seasons.map((one) => ({ id: one.id, name: seasonName(one) })),
     teamNames: Object.fromEntries(teams.map(({ id, name }) => [id, name])),
     features: featureNames(changes, open),
     figures: parameters.filter(({ dimension }) => dimension !== 'yes-no').map(({ id, name }) => ({ id, name })),
@@ -70,12 +82,24 @@ export async function loadIterationForm(
   };
 }
 
+/** The sides of the size stand together, in front of the rest. */
+const place = ({ axis }: { axis: Axis | null }) => (axis ? AXES.indexOf(axis) : AXES.length);
+
+/** A design of an earlier season, by what it was best at. */
+const seasonName = ({ season, eventName }: { season: string; eventName: string }) => `${season}, ${eventName}`;
+
 /** The features of designs that whoever fills in the form may see, by name. */
 function featureNames(changes: readonly Change[], seen: readonly Iteration[]): string[] {
   const ids = new Set(seen.map(({ id }) => id));
   const own = changes.filter(({ featureId, iterationId }) => featureId !== null && ids.has(iterationId));
   return [...new Set(own.map(({ what }) => what))].sort((a, b) => a.localeCompare(b));
 }
+
+/** What was measured as its form has it: the first reading, and the others. */
+export const readingsForm = (known: { value: number | null; readings: number[] | null } | undefined) => {
+  const [first, ...more] = known?.readings ?? (known?.value == null ? [] : [known.value]);
+  return { value: first === undefined ? '' : String(first), more: more.map((value) => ({ value: String(value) })) };
+};
 
 function startValue(
   parameter: { id: string; dimension: Dimension },
@@ -86,7 +110,7 @@ function startValue(
   const known = iteration?.measurements.find((m) => m.parameterId === parameter.id);
   return {
     parameterId: parameter.id,
-    value: known?.value == null ? '' : String(known.value),
+    ...readingsForm(known),
     unit,
     answer: known?.answer == null ? '' : known.answer ? 'yes' : 'no',
     instrumentId: known

@@ -5,12 +5,20 @@ import type { ChangeKind, ClaimWord, IterationKind, IterationState } from '@/cor
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
 
+/** The sides of a size, in the order they are told in. */
+export const AXES = ['length', 'width', 'height'] as const;
+export type Axis = (typeof AXES)[number];
+
 export interface Measurement {
   parameterId: string;
   parameterName: string;
   dimension: Dimension;
+  /** Which side of the size it is. */
+  axis: Axis | null;
   value: number | null;
   unit: string | null;
+  /** What the value is the mean of, where it was read several times. */
+  readings: number[] | null;
   answer: boolean | null;
   measuredOn: string;
   instrumentId: string | null;
@@ -25,6 +33,9 @@ export interface Iteration {
   number: number;
   /** Those it comes from, the main one first: of the own team, or of another one. */
   parents: Parent[];
+  /** The chosen concept, or the design of an earlier season, that it goes back to. */
+  conceptId: string | null;
+  benchmarkId: string | null;
   kind: IterationKind;
   state: IterationState;
   change: string;
@@ -67,7 +78,7 @@ export const listLatestIterations = remembered((sql: Sql, projectId: string) => 
 async function read(sql: Sql, projectId: string, latest: boolean): Promise<Iteration[]> {
   const newest = sql`and not exists (select from iteration n where n.team_id = i.team_id and n.number > i.number)`;
   const iterations = await sql<Omit<Iteration, 'measurements'>[]>`
-    select i.id, i.team_id, i.number, i.kind, i.state, i.change, i.reason, i.expects, i.good, i.bad, i.built_on,
+    select i.id, i.team_id, i.number, i.concept_id, i.benchmark_id, i.kind, i.state, i.change, i.reason, i.expects, i.good, i.bad, i.built_on,
       i.released_at is not null as released, i.maker_id, a.name as maker, i.held_for, coalesce(k.list, '[]') as checks,
       coalesce(o.list, '[]') as parents, i.version
     from iteration i left join account a on a.id = i.maker_id
@@ -82,7 +93,7 @@ async function read(sql: Sql, projectId: string, latest: boolean): Promise<Itera
       from iteration_check where project_id = ${projectId} group by iteration_id) k on k.iteration_id = i.id
     where i.project_id = ${projectId} ${latest ? newest : sql``} order by i.team_id, i.number`;
   const measurements = await sql<(Measurement & { iterationId: string })[]>`
-    select m.iteration_id, m.parameter_id, p.name as parameter_name, m.dimension, m.value, m.unit, m.answer, m.measured_on,
+    select m.iteration_id, m.parameter_id, p.name as parameter_name, m.dimension, p.axis, m.value, m.unit, m.readings, m.answer, m.measured_on,
       m.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy
     from measurement m join iteration i on i.id = m.iteration_id join parameter p on p.id = m.parameter_id
     left join instrument n on n.id = m.instrument_id
@@ -101,6 +112,11 @@ export interface Change {
   featureId: string | null;
   /** Where a feature was taken over from. */
   source: Parent | null;
+  /** The earlier season whose design it was taken over from. */
+  season: { id: string; name: string } | null;
+  /** Who of the team made the change. */
+  makerId: string | null;
+  maker: string | null;
   before: string;
   after: string;
   beforeValue: number | null;
@@ -120,9 +136,11 @@ export const listChanges = remembered(async (sql: Sql, projectId: string): Promi
 export const changesOf = (sql: Sql, which: PendingQuery<Row[]>) => sql`
     select c.id, c.iteration_id, c.kind, coalesce(f.name, c.what) as what, c.feature_id,
       case when s.id is not null then jsonb_build_object('id', s.id, 'teamId', s.team_id, 'number', s.number) end as source,
+      case when b.id is not null then jsonb_build_object('id', b.id, 'name', b.season) end as season, c.maker_id, a.name as maker,
       c.before, c.after, c.before_value, c.after_value, c.unit, c.claim, c.claim_parameter_id, p.name as claim_parameter
     from iteration_change c left join feature f on f.id = c.feature_id left join iteration s on s.id = c.source_id
-    left join parameter p on p.id = c.claim_parameter_id
+    left join parameter p on p.id = c.claim_parameter_id left join benchmark b on b.id = c.benchmark_id
+    left join account a on a.id = c.maker_id
     where ${which} order by c.iteration_id, c.position`;
 
 export interface Feature {
@@ -130,13 +148,15 @@ export interface Feature {
   name: string;
   /** The requirement it answers. */
   requirementId: string | null;
+  /** The concept it comes from. */
+  conceptId: string | null;
   version: number;
 }
 
 /** The features of all designs of a project, by name. */
 export const listFeatures = remembered(async (sql: Sql, projectId: string): Promise<Feature[]> => {
   return sql<Feature[]>`
-    select id, name, requirement_id, version from feature where project_id = ${projectId} order by lower(name)`;
+    select id, name, requirement_id, concept_id, version from feature where project_id = ${projectId} order by lower(name)`;
 });
 
 /** What the course asks of the designs; numbers are null where it asks for none. */

@@ -94,6 +94,10 @@ export async function planPutBack(
   const place = new Map([...shape.keys()].map((table, i) => [table, i]));
   const adds = steps.filter(({ does }) => does === 'add').sort((a, b) => place.get(a.table)! - place.get(b.table)!);
   steps = steps.map((step) => (step.does === 'add' ? adds.shift()! : step));
+  // So can what only named it, and stayed.
+  const returns = new Set(steps.flatMap(({ does, key }) => (does === 'add' ? [key.id] : [])));
+  const waits = ({ does, fields }: Step) => does === 'change' && fields.some(({ then }) => returns.has(then));
+  steps = [...steps.filter((step) => !waits(step)), ...steps.filter(waits)];
   return { steps, left, fingerprint: createHash('sha256').update(JSON.stringify(steps)).digest('hex') };
 }
 

@@ -1,5 +1,6 @@
 import { remembered } from '@/db/remember';
 import type { Dimension } from '@/core/units';
+import type { Axis } from '@/domain/builds/read';
 import type { Judged } from './read';
 import { type Sql } from '@/db/connection';
 
@@ -7,10 +8,18 @@ export interface Parameter {
   id: string;
   name: string;
   dimension: Dimension;
+  /** Which side of the size it is. */
+  axis: Axis | null;
+  /** Whether a requirement, a protocol, a measurement or a claim names it. */
+  used: boolean;
 }
 
 export const listParameters = remembered(async (sql: Sql, projectId: string): Promise<Parameter[]> => {
-  return sql<Parameter[]>`select id, name, dimension from parameter where project_id = ${projectId} order by name`;
+  return sql<Parameter[]>`
+    select p.id, p.name, p.dimension, p.axis, exists (select from requirement x where x.project_id = ${projectId} and x.parameter_id = p.id)
+      or exists (select from quantity x where x.project_id = ${projectId} and x.parameter_id = p.id) or exists (select from measurement x where x.project_id = ${projectId} and x.parameter_id = p.id)
+      or exists (select from iteration_change x where x.project_id = ${projectId} and x.claim_parameter_id = p.id) as used
+    from parameter p where p.project_id = ${projectId} order by p.name`;
 });
 
 /** Who can own a requirement: the students and instructors of the project. */

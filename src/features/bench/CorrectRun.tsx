@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { Fold } from '@/ui/sheet/Fold';
 import { ActButton } from '@/ui/forms/ActButton';
-import { fieldsOf } from '@/ui/forms/fields';
+import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { doneWords, reasonOf } from '@/ui/forms/attempt';
 import { useAsk } from '@/ui/kit/useAsk';
@@ -13,7 +13,7 @@ import { STATUS_NAME } from './Keypad';
 import { runSchema } from './schema';
 import { WHY_WITHDRAWN, withdrawEntry } from './withdraw';
 
-const { Area, Choice, Decimal } = fieldsOf(runSchema);
+const { Area, Choice, Decimal, Text } = fieldsOf(runSchema);
 
 interface Props {
   projectId: string;
@@ -23,7 +23,7 @@ interface Props {
   /** It counts in an event, so that a change of it says why. */
   attempt: boolean;
 }
-const NAMES = { value: 'Value', unit: 'Unit', status: 'Result', note: 'Note', withdrawn: 'Withdrawn' };
+const NAMES = { copyId: 'Copy', value: 'Value', unit: 'Unit', status: 'Result', note: 'Note', withdrawn: 'Withdrawn' };
 
 /** Puts a recorded run right; also without a connection. Two people who do so at once see both versions. */
 export function CorrectRun({
@@ -33,8 +33,14 @@ export function CorrectRun({
   title,
   attempt,
   units,
+  copies,
   values,
-}: Props & { units: string[]; values: Record<string, unknown> }) {
+}: Props & {
+  units: string[];
+  /** Of its iteration, where they are told apart. */
+  copies: Options;
+  values: Record<string, unknown> & { settings: { name: string; unit: string }[] };
+}) {
   const enter = useEntry();
   return (
     <Fold className="mt-5 no-print" label="Correct this run">
@@ -63,6 +69,21 @@ export function CorrectRun({
             <Decimal name="value" label="Value" className="w-32" />
             <Choice name="unit" label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
           </div>
+          {(copies.length > 0 || values.settings.length > 0) && (
+            <div className="flex flex-wrap gap-3">
+              {copies.length > 0 && (
+                <Choice name="copyId" label="Copy" className="w-32" options={[['', 'not told apart'], ...copies]} />
+              )}
+              {values.settings.map((setting, i) => (
+                <Text
+                  key={setting.name}
+                  name={`settings.${i}.value`}
+                  label={setting.unit ? `${setting.name}, ${setting.unit}` : setting.name}
+                  className="w-36"
+                />
+              ))}
+            </div>
+          )}
           {attempt && (
             <Area
               name="reason"

@@ -13,8 +13,10 @@ import { draftKey } from '@/ui/forms/drafts';
 import { toast } from '@/ui/toast';
 import { Keypad, STATUS_NAME, type Status } from './Keypad';
 import { LastRuns, type Saved } from './LastRuns';
+import type { Setting } from '@/domain/bench/read';
+import { copyOf, RunSettings, settingsFor } from './RunSettings';
 import { useOpen, whyPractice, type RigOpening } from './opening';
-import { after, localRuns, nextRun, unlikely, withLocal, type Runner } from './runOrder';
+import { after, localRuns, nextRun, unlikely, withLocal, wrongSetting, type Runner } from './runOrder';
 
 export interface RigProps {
   projectId: string;
@@ -31,7 +33,12 @@ export interface RigProps {
     penalties: string[];
   };
   opening: RigOpening;
-  protocol: { name: string; cautions: string; conditions: { name: string; value: number; unit: string }[] };
+  protocol: {
+    name: string;
+    cautions: string;
+    conditions: { name: string; value: number; unit: string }[];
+    settings: Setting[];
+  };
   runners: Runner[];
   /** Values of the valid runs so far, in the protocol's unit. */
   soFar: number[];
@@ -86,6 +93,9 @@ export function RunEntry(props: RigProps) {
   const [conditions, setConditions] = useState(() =>
     protocol.conditions.map((c) => ({ name: c.name, value: String(c.value), unit: c.unit })),
   );
+  // By team: its copy and its settings stay as they are until somebody changes them.
+  const [copies, setCopies] = useState<Record<string, string>>({});
+  const [settings, setSettings] = useState<Record<string, Record<string, string>>>({});
   const [penalties, setPenalties] = useState<Record<string, number>>({});
   const field = useRef<HTMLInputElement>(null);
   const runner = runners.find((one) => one.teamId === chosen) ?? nextRun(runners, event.allowed) ?? runners[0];
@@ -105,6 +115,8 @@ export function RunEntry(props: RigProps) {
   const save = async (status: Status) => {
     // Two taps on "foul" are one foul; a value that was typed meanwhile is a run of its own.
     if (!runner || (busy && !(status === 'ok' && text))) return;
+    const wrong = wrongSetting(protocol.settings, settings[runner.teamId] ?? runner.settings);
+    if (wrong) return setProblem(wrong);
     const hint = status === 'ok' && !sure ? unlikely(text, soFar) : null;
     if (hint) {
       setProblem(hint);
@@ -128,6 +140,8 @@ export function RunEntry(props: RigProps) {
       unit,
       penalties,
       conditions,
+      copyId: copyOf(runner, copies[runner.teamId]),
+      settings: settingsFor(protocol.settings, settings[runner.teamId] ?? runner.settings),
       note: '',
     };
     await hand({ entry, design: `${runner.name} ${runner.iterationNumber}`, text, pictures });
@@ -245,6 +259,14 @@ export function RunEntry(props: RigProps) {
           </label>
         )}
       </div>
+      <RunSettings
+        runner={runner}
+        known={protocol.settings}
+        copyId={copyOf(runner, copies[runner.teamId])}
+        chooseCopy={(id) => setCopies({ ...copies, [runner.teamId]: id })}
+        settings={settings[runner.teamId] ?? runner.settings}
+        set={(own) => setSettings({ ...settings, [runner.teamId]: own })}
+      />
       <form
         onSubmit={(e) => {
           e.preventDefault();

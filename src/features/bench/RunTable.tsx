@@ -4,6 +4,7 @@ import { testOf, type EventRecord, type Protocol, type Run } from '@/domain/benc
 import { tagColour } from '@/ui/colours';
 import { quantity } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
+import { settingsText } from '@/domain/builds/figure';
 import { offProtocol } from '@/domain/bench/offProtocol';
 
 interface Props {
@@ -45,6 +46,7 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
                 <td className="beside">{testOf(run, { events, protocols })}</td>
                 <td data-label="iteration" className="beside num right">
                   {run.iterationNumber}
+                  {run.copyNumber !== null && <span className="faint">, copy {run.copyNumber}</span>}
                 </td>
                 <td data-label={run.attempt === null ? '' : 'attempt'} className="beside num right">
                   {run.attempt ?? 'practice'}
@@ -55,6 +57,7 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
                 <td className={off.length || run.heldFor ? 'text-ochre' : 'text-faint'}>
                   {[
                     run.status === 'ok' ? '' : run.status.replaceAll('-', ' '),
+                    settingsText(run.settings),
                     ...off,
                     run.heldFor && `recorded despite a hold: ${run.heldFor}`,
                     run.note,

@@ -28,7 +28,10 @@ export const saveInstrument = action(
 export const saveProtocol = action(
   'saveProtocol',
   protocolSchema,
-  async (work, { id, version, name, procedure, cautions, parameterName, instrumentId, unit, conditions, ...input }) => {
+  async (
+    work,
+    { id, version, name, procedure, cautions, parameterName, instrumentId, unit, conditions, settings, ...input },
+  ) => {
     const { tx, projectId, notes } = work;
     const [instrument] = await tx<
       { dimension: Dimension }[]
@@ -52,7 +55,10 @@ export const saveProtocol = action(
       unit: c.unit,
     }));
     kept.forEach((c, i) => unitKnown(`conditions.${i}.unit`, c.unit));
-    const values = { name, procedure, cautions, conditions: json(tx, kept) };
+    settings.forEach((one, i) => one.unit && unitKnown(`settings.${i}.unit`, one.unit));
+    mustDiffer('conditions', kept);
+    mustDiffer('settings', settings);
+    const values = { name, procedure, cautions, conditions: json(tx, kept), settings: json(tx, settings) };
     const protocolId = await saveRow(work, 'protocol', { id, version }, values, async (row) => {
       const [first] = await tx`
         select parameter_id, instrument_id, unit from quantity where protocol_id = ${id} and position = 0`;
@@ -64,6 +70,14 @@ export const saveProtocol = action(
     return { id: protocolId };
   },
 );
+
+/** Each has a name of its own. */
+function mustDiffer(list: string, named: readonly { name: string }[]) {
+  named.forEach(({ name }, i) => {
+    if (named.findIndex((one) => one.name.toLowerCase() === name.toLowerCase()) < i)
+      throw new FieldError(`${list}.${i}.name`, `${name} appears twice.`);
+  });
+}
 
 async function newParameter(
   tx: Parameters<typeof json>[0],

@@ -1,3 +1,4 @@
+import type { Settings } from '@/domain/bench/read';
 import { isOfficial } from '@/domain/event/officials';
 import { opennessAt, type Opening } from '@/domain/event/openings';
 import { allowed } from '@/server/access';
@@ -11,6 +12,8 @@ export interface KnownRun {
   status: string;
   penalties: Record<string, number>;
   conditions: Record<string, { value: number; unit: string }>;
+  settings: Settings;
+  copyId: string | null;
   note: string;
   value: number | null;
   unit: string | null;
@@ -25,7 +28,7 @@ export interface KnownRun {
 /** A run of the project as it stands; undefined when there is none. */
 export async function knownRun({ tx, projectId }: Work, id: string): Promise<KnownRun | undefined> {
   const [row] = await tx<KnownRun[]>`
-    select r.team_id, r.protocol_id, r.status, r.penalties, r.conditions, r.note, v.value, v.unit, not r.stands as withdrawn,
+    select r.team_id, r.protocol_id, r.status, r.penalties, r.conditions, r.settings, r.specimen_id as copy_id, r.note, v.value, v.unit, not r.stands as withdrawn,
       a.number as attempt, a.event_id, e.name as event_name, r.version
     from run r join quantity q on q.protocol_id = r.protocol_id and q.position = 0
     left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id

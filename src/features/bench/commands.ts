@@ -1,5 +1,6 @@
 import type { InferType } from 'yup';
-import type { Dimension } from '@/core/units';
+import { CoreError, type Dimension } from '@/core/units';
+import type { Setting, Settings } from '@/domain/bench/read';
 import type { EventRule } from '@/core/scoring';
 import { json, type Sql } from '@/db/connection';
 import { isId, seesAll, type Seat, type Target } from '@/server/access';
@@ -67,6 +68,13 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     );
     const values = {
       iterationId,
+      // An older entry of a device knows nothing of them; what is stored stays.
+      ...(known && !input.settings
+        ? {}
+        : {
+            specimenId: await copyOf(work, iterationId, input.copyId),
+            settings: json(tx, settingsOf(test.settings, input.settings, notes)) as never,
+          }),
       status,
       note,
       penalties: json(tx, penalties) as never,
@@ -234,6 +242,7 @@ interface TestFound {
   quantityId: string;
   dimension: Dimension;
   instrumentId: string;
+  settings: Setting[];
   /** The event's rule; of a practice run the rules of all events under its protocol. */
   rules: EventRule[];
 }
@@ -247,15 +256,44 @@ async function findTest(
   if (!eventId && !protocolId) throw new FieldError('eventId', 'The event is missing.');
   const [test] = eventId
     ? await tx<TestFound[]>`
-        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, jsonb_build_array(e.rule) as rules
-        from event e join quantity q on q.id = e.quantity_id where e.id = ${eventId} and e.project_id = ${projectId}`
+        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, p.settings, jsonb_build_array(e.rule) as rules
+        from event e join quantity q on q.id = e.quantity_id join protocol p on p.id = e.protocol_id where e.id = ${eventId} and e.project_id = ${projectId}`
     : await tx<TestFound[]>`
-        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id,
+        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, p.settings,
           coalesce((select jsonb_agg(e.rule) from event e where e.protocol_id = p.id), '[]') as rules
         from protocol p join quantity q on q.protocol_id = p.id and q.position = 0
         where p.id = ${protocolId} and p.project_id = ${projectId}`;
   if (!test) throw new FieldError('eventId', 'This event is not part of the project.');
   return test;
+}
+
+/** The copy that a run was made with; a run whose copy is gone, or of another iteration, is one of the iteration alone. */
+async function copyOf(
+  { tx, projectId, notes }: Work,
+  iterationId: string,
+  copyId: string | null,
+): Promise<string | null> {
+  if (copyId === null) return null;
+  const [copy] =
+    await tx`select 1 from specimen where id = ${copyId} and iteration_id = ${iterationId} and project_id = ${projectId}`;
+  if (!copy) notes.push('Recorded without its copy, which is not one of this iteration any more');
+  return copy ? copyId : null;
+}
+
+/** What was set, as the protocol knows it: figures where a setting has a unit, words where it has none. */
+function settingsOf(known: readonly Setting[], entered: Input['settings'], notes: string[]): Settings {
+  const set: Settings = {};
+  entered?.forEach(({ name, value }, i) => {
+    const setting = known.find((one) => one.name === name);
+    if (!setting || value === '') return;
+    try {
+      set[name] = { value: setting.unit === '' ? value : read(value, notes), unit: setting.unit };
+    } catch (error) {
+      if (error instanceof CoreError) throw new FieldError(`settings.${i}.value`, `${name}: ${error.message}`);
+      throw error;
+    }
+  });
+  return set;
 }
 
 async function checkPlaces({ tx, projectId }: Work, { teamId, sectionId, iterationId }: Input): Promise<void> {

@@ -78,6 +78,23 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
           </>
         )}
       </protocolFields.Rows>
+      <protocolFields.Rows
+        name="settings"
+        label="Settings chosen at each run"
+        add="Add a setting"
+        empty={{ name: '', unit: '' }}
+      >
+        {(path) => (
+          <>
+            <protocolFields.Text name={`${path}.name`} label="Setting" />
+            <protocolFields.Text name={`${path}.unit`} label="Unit, or none for a word" className="w-44" />
+          </>
+        )}
+      </protocolFields.Rows>
+      <p className="text-sm faint">
+        An angle, a gear, a load that may differ from run to run. It makes no new iteration, and runs at different
+        settings are never averaged together.
+      </p>
       <protocolFields.Area
         name="cautions"
         label="Cautions"

@@ -3,7 +3,15 @@ import { moment, quantity } from '@/core/format';
 import { convert } from '@/core/units';
 import type { Sql } from '@/db/connection';
 import { listRecentRunIds } from '@/domain/bench/instruments';
-import { listAttempts, listEvents, listNewestRuns, listProtocols, type EventRecord } from '@/domain/bench/read';
+import {
+  listAttempts,
+  listEvents,
+  listNewestRuns,
+  listProtocols,
+  type EventRecord,
+  type Run,
+} from '@/domain/bench/read';
+import { isBroken, listCopies } from '@/domain/copies/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listStudents, type Section, type Team } from '@/domain/classes/read';
 import { isOfficial } from '@/domain/event/officials';
@@ -41,7 +49,7 @@ export async function loadRig(
   { eventId, section, teams: all, now }: Asked,
 ): Promise<{ events: EventRecord[]; event: EventRecord | null; rig: Omit<RigProps, 'first' | 'opener'> | null }> {
   const { project } = seat;
-  const [events, protocols, attempts, latest, safety, students, openings] = await Promise.all([
+  const [events, protocols, attempts, latest, safety, students, openings, copies] = await Promise.all([
     eventsFor(sql, seat),
     listProtocols(sql, project.id),
     listAttempts(sql, project.id),
@@ -49,6 +57,7 @@ export async function loadRig(
     readSafety(sql, project.id),
     listStudents(sql, project.id),
     listOpenings(sql, project.id),
+    listCopies(sql, project.id),
   ]);
   const event = events.find((one) => one.id === eventId) ?? events[0] ?? null;
   if (!event || !section) return { events, event, rig: null };
@@ -59,6 +68,11 @@ export async function loadRig(
   const teams = all.filter((team) => team.sectionId === section.id && (official || works(team.id)));
   const protocol = protocols.find((one) => one.id === event.protocolId)!;
   const made = attempts.filter((run) => run.eventId === event.id);
+  const newest = await listNewestRuns(sql, project.id, {
+    limit: 60,
+    teamIds: teams.map(({ id }) => id),
+    seenBy: 'all',
+  });
   const runners = teams.map((team) => {
     const iteration = latest.find((one) => one.teamId === team.id);
     const own = made.filter((run) => run.teamId === team.id);
@@ -68,13 +82,15 @@ export async function loadRig(
       iterationId: iteration?.id ?? null,
       iterationNumber: iteration?.number ?? 1,
       attempts: own.reduce((most, run) => Math.max(most, run.attempt ?? 0), 0),
+      copies: copies
+        .filter(({ iterationId }) => iterationId === iteration?.id)
+        .map((copy) => ({ id: copy.id, number: copy.number, broken: isBroken(copy) })),
+      // What a team set in practice is its own.
+      settings: works(team.id)
+        ? lastSettings(newest.find((run) => run.teamId === team.id && run.protocolId === protocol.id))
+        : {},
       counts: counts(team.id),
     };
-  });
-  const newest = await listNewestRuns(sql, project.id, {
-    limit: 60,
-    teamIds: teams.map(({ id }) => id),
-    seenBy: 'all',
   });
   const last = newest
     .filter((run) => (run.eventId ? run.eventId === event.id : run.protocolId === protocol.id) && !run.withdrawn)
@@ -131,6 +147,7 @@ export async function loadRig(
           .filter(Boolean)
           .join(' '),
         conditions: protocol.conditions,
+        settings: protocol.settings,
       },
       runners,
       soFar: made
@@ -142,3 +159,7 @@ export async function loadRig(
     },
   };
 }
+
+/** What the last run was made at, as it was typed. */
+const lastSettings = (run: Run | undefined): Record<string, string> =>
+  Object.fromEntries(Object.entries(run?.settings ?? {}).map(([name, { value }]) => [name, String(value)]));

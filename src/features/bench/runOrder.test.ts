@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { after, localRuns, nextRun, unlikely, type Runner, withLocal } from './runOrder';
+import { after, localRuns, nextRun, unlikely, type Runner, withLocal, wrongSetting } from './runOrder';
 
 const runner = (name: string, attempts: number): Runner => ({
   teamId: name,
@@ -7,6 +7,8 @@ const runner = (name: string, attempts: number): Runner => ({
   iterationId: 'i',
   iterationNumber: 1,
   attempts,
+  copies: [],
+  settings: {},
   counts: true,
 });
 
@@ -63,7 +65,16 @@ describe('what this device has entered and the page does not know', () => {
     body: { eventId: 'e', teamId: 'flint', attempt: 2, version: null, ...body },
     ...more,
   });
-  const flint = { teamId: 'flint', name: 'Flint', iterationId: 'i3', iterationNumber: 3, attempts: 1, counts: true };
+  const flint = {
+    teamId: 'flint',
+    name: 'Flint',
+    iterationId: 'i3',
+    iterationNumber: 3,
+    attempts: 1,
+    copies: [],
+    settings: {},
+    counts: true,
+  };
 
   test('is every new run of the event, waiting or sent, but nothing refused, known or only corrected', () => {
     const all = [
@@ -88,4 +99,14 @@ describe('what this device has entered and the page does not know', () => {
     expect(withLocal([flint], [entry({}, { teamId: 'marl' })], [{ ...design, state: 'sent' }])).toEqual([flint]);
     expect(withLocal([flint], [entry({}, { attempt: null })], [])).toEqual([flint]);
   });
+});
+
+test('a setting with a unit is a figure, with a decimal comma too; one without is any word, and an empty one is left out', () => {
+  const known = [
+    { name: 'angle', unit: '°' },
+    { name: 'gear', unit: '' },
+  ];
+  expect(wrongSetting(known, { angle: '30,5', gear: 'low' })).toBeNull();
+  expect(wrongSetting(known, { gear: '2nd' })).toBeNull();
+  expect(wrongSetting(known, { angle: 'steep' })).toMatch(/^angle: /);
 });

@@ -8,8 +8,29 @@ export interface Runner {
   iterationId: string | null;
   iterationNumber: number;
   attempts: number;
+  /** The copies of that iteration, where they are told apart. */
+  copies: { id: string; number: number; broken: boolean }[];
+  /** What its last run was made at, by the setting's name. */
+  settings: Record<string, string>;
   /** Whether whoever enters may enter attempts of this team. */
   counts: boolean;
+}
+
+/** Which setting is no figure though its unit asks for one, in words; null when all are right. */
+export function wrongSetting(
+  known: readonly { name: string; unit: string }[],
+  values: Readonly<Record<string, string>>,
+): string | null {
+  for (const { name, unit } of known) {
+    if (!unit || !values[name]?.trim()) continue;
+    try {
+      readNumber(values[name]);
+    } catch (error) {
+      if (error instanceof CoreError) return `${name}: ${error.message}`;
+      throw error;
+    }
+  }
+  return null;
 }
 
 /** An entry of this device as far as the run order looks at it. */
@@ -53,7 +74,11 @@ export function withLocal(runners: Runner[], runs: LocalEntry[], entries: LocalE
         one.body.version == null,
     );
     const design = built
-      ? { iterationId: built.objectId, iterationNumber: runner.iterationId ? runner.iterationNumber + 1 : 1 }
+      ? {
+          iterationId: built.objectId,
+          iterationNumber: runner.iterationId ? runner.iterationNumber + 1 : 1,
+          copies: [],
+        }
       : {};
     return { ...runner, ...design, attempts };
   });

@@ -41,6 +41,15 @@ export const protocolSchema = yup.object({
     )
     .default([])
     .max(20, 'At most 20 conditions.'),
+  settings: yup
+    .array(
+      yup.object({
+        name: line('The name'),
+        unit: yup.string().trim().default('').max(20, 'A unit has at most 20 characters.'),
+      }),
+    )
+    .default([])
+    .max(10, 'At most 10 settings.'),
 });
 export const runSchema = yup.object({
   ...place,
@@ -50,6 +59,8 @@ export const runSchema = yup.object({
   eventId: optionalId(),
   protocolId: optionalId(),
   teamId: id('The team'),
+  /** Of several copies of the iteration, the one that it was made with. */
+  copyId: optionalId(),
   /** Left out: the team's newest, or iteration 1, which is made with its first run. */
   iterationId: optionalId(),
   attempt: yup.number().integer().min(1, 'Attempts count from 1.').max(20).nullable().default(null),
@@ -75,6 +86,17 @@ export const runSchema = yup.object({
     .array(yup.object({ name: line('The name'), value: decimal('The value'), unit: unit() }))
     .default([])
     .max(20),
+  /** What was chosen at this run; empty values are left out. Older entries of devices know nothing of it. */
+  settings: yup
+    .array(
+      yup.object({
+        name: line('The name'),
+        value: yup.string().trim().default('').max(40, 'At most 40 characters.'),
+        unit: yup.string().trim().default('').max(20),
+      }),
+    )
+    .optional()
+    .max(10),
   note: prose('The note'),
   /** Why an attempt is corrected. */
   reason: prose('The reason'),

@@ -1,4 +1,4 @@
-import type { Condition } from '@/domain/bench/read';
+import type { Condition, Settings } from '@/domain/bench/read';
 
 /** A stored instrument as its form shows it. */
 export function instrumentForm(row: Record<string, unknown>): Record<string, unknown> {
@@ -20,6 +20,12 @@ export function runForm(row: Record<string, unknown>): Record<string, unknown> {
     value: row.value === null ? '' : String(row.value),
     unit: row.unit ?? '',
     penalties: row.penalties,
+    copyId: row.copyId ?? '',
+    settings: Object.entries(row.settings as Settings).map(([name, { value, unit }]) => ({
+      name,
+      value: String(value),
+      unit,
+    })),
     conditions: conditions.map(([name, { value, unit }]) => ({ name, value: String(value), unit })),
     note: row.note,
     ...(row.withdrawn ? { withdrawn: 'yes' } : {}),
@@ -42,6 +48,7 @@ export function protocolForm(row: Record<string, unknown>): Record<string, unkno
     instrumentId: row.instrumentId,
     unit: row.unit,
     conditions,
+    settings: row.settings,
   };
 }
 
@@ -55,4 +62,5 @@ export const NEW_PROTOCOL = {
   instrumentId: '',
   unit: '',
   conditions: [],
+  settings: [],
 };

@@ -13,6 +13,7 @@ export const EMPTY_CHANGE = {
   after: '',
   unit: '',
   sourceId: '',
+  makerId: '',
   claim: '',
   claimParameterId: '',
 };
@@ -35,11 +36,14 @@ export function ChangeFields({
   path,
   others,
   figures,
+  makers,
 }: {
   path: `changes.${number}`;
-  /** Released iterations of other teams. */
+  /** Released iterations of other teams, and designs of earlier seasons. */
   others: Options;
   figures: readonly { id: string; name: string }[];
+  /** Who of the team may have made it. */
+  makers: Options;
 }) {
   const [kind, claimed] = useValue([`${path}.kind`, `${path}.claim`]) as [ChangeKind, string];
   const feature = isOfFeature(kind);
@@ -72,6 +76,9 @@ export function ChangeFields({
           options={[['', 'choose …'], ...figures.map(({ id, name }) => [id, name] as const)]}
           className="w-44"
         />
+      )}
+      {makers.length > 1 && (
+        <Choice name={`${path}.makerId`} label="Made by" options={[['', 'the team'], ...makers]} className="w-32" />
       )}
     </>
   );

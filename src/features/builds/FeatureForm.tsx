@@ -7,8 +7,15 @@ import { featureSchema } from './schema';
 
 const { Choice, Text } = fieldsOf(featureSchema);
 
-/** A feature: its name, and the requirement it answers. */
-export function FeatureForm({ projectId, id, version, values, requirements }: Editing & { requirements: Options }) {
+/** A feature: its name, and the requirement or the chosen concept it answers. */
+export function FeatureForm({
+  projectId,
+  id,
+  version,
+  values,
+  requirements,
+  concepts,
+}: Editing & { requirements: Options; concepts: Options }) {
   return (
     <RecordForm
       id={`feature-${id}`}
@@ -17,11 +24,17 @@ export function FeatureForm({ projectId, id, version, values, requirements }: Ed
       fixed={{ projectId, id: id!, version }}
       submit={saveFeature}
       label="Save feature"
-      names={{ name: 'Feature', requirementId: 'Answers' }}
-      options={{ requirementId: [['', 'no requirement'], ...requirements] }}
+      names={{ name: 'Feature', requirementId: 'Answers', conceptId: 'Concept' }}
+      options={{
+        requirementId: [['', 'no requirement'], ...requirements],
+        conceptId: [['', 'no concept'], ...concepts],
+      }}
     >
       <Text name="name" label="Feature" hint="It is renamed in every iteration that has it." />
       <Choice name="requirementId" label="Requirement it answers" options={[['', 'no requirement'], ...requirements]} />
+      {concepts.length > 0 && (
+        <Choice name="conceptId" label="Concept it comes from" options={[['', 'no concept'], ...concepts]} />
+      )}
     </RecordForm>
   );
 }

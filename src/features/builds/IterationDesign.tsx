@@ -1,6 +1,7 @@
+import type { ReactNode } from 'react';
 import { Link } from '@/ui/Link';
 import { isOfFeature } from '@/core/changes';
-import { number, quantity } from '@/core/format';
+import { number, quantity, shortName } from '@/core/format';
 import type { CheckedClaim } from '@/domain/builds/designs';
 import type { Change, Iteration, Parent } from '@/domain/builds/read';
 import { ClaimTable } from './ClaimTable';
@@ -18,6 +19,7 @@ export function IterationDesign({
   changes,
   features,
   claims,
+  origin,
   nameOf,
   href,
   claimed,
@@ -28,6 +30,8 @@ export function IterationDesign({
   /** Everything it has, from whatever it comes from. */
   features: readonly string[];
   claims: readonly CheckedClaim[];
+  /** The chosen concept, or the design of an earlier season, that it goes back to. */
+  origin: ReactNode;
   nameOf: (one: Parent) => string;
   /** Where another iteration stands; null where it may not be seen. */
   href: (one: Parent) => string | null;
@@ -50,6 +54,7 @@ export function IterationDesign({
           ))}
         </p>
       )}
+      {origin && <p className="mb-2">{origin}</p>}
       {(iteration.expects || iteration.reason) && (
         <p className="mb-3 max-w-3xl">
           {iteration.expects && (
@@ -74,7 +79,9 @@ export function IterationDesign({
                 <b className="font-medium">{change.what}</b>
                 {fromTo(change)}
                 {change.source && <> from {link(change.source)}</>}
+                {change.season && <> from {change.season.name}’s design</>}
                 {change.claim && <span className="faint">, said to make it {change.claim}</span>}
+                {change.maker && <span className="faint">, by {shortName(change.maker)}</span>}
               </li>
             ))}
           </ul>

@@ -13,7 +13,7 @@ import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { ChangeFields, EMPTY_CHANGE } from './ChangeFields';
 import { iterationSchema } from './schema';
 
-const { Area, Choice, Decimal, Rows, Text } = fieldsOf(iterationSchema);
+const { Area, Choice, Decimal, Rows, Text, useValue } = fieldsOf(iterationSchema);
 
 interface Props extends Editing {
   teams: { id: string; name: string }[];
@@ -21,6 +21,10 @@ interface Props extends Editing {
   parents: { id: string; teamId: string; number: number; change: string }[];
   /** Of all teams, by id. */
   teamNames: Record<string, string>;
+  /** Chosen concepts and designs of earlier seasons that it may go back to. */
+  origins: { id: string; name: string }[];
+  /** Designs of earlier seasons that features may be taken over from. */
+  seasons: { id: string; name: string }[];
   /** The names of the features there are. */
   features: string[];
   /** What can show a claim. */
@@ -46,6 +50,7 @@ const NAMES = {
   makerId: 'Made by',
   parentId: 'Starts from',
   alsoFrom: 'Also from',
+  originId: 'Idea from',
   changes: 'Changes',
   good: 'What was good',
   bad: 'What was not',
@@ -65,6 +70,8 @@ export function IterationForm({
   parameters,
   instruments,
   members,
+  origins,
+  seasons,
   back,
 }: Props) {
   const [own, renew] = useState(newId);
@@ -75,9 +82,12 @@ export function IterationForm({
   const before: Options = parents
     .filter((p) => p.id !== id)
     .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}: ${p.change}`] as const);
-  const others: Options = parents
-    .filter((p) => !teams.some((team) => team.id === p.teamId))
-    .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}`] as const);
+  const others: Options = [
+    ...parents
+      .filter((p) => !teams.some((team) => team.id === p.teamId))
+      .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}`] as const),
+    ...seasons.map((one) => [one.id, one.name] as const),
+  ];
   const makers: Options = [
     ['', 'the team'],
     ...members.filter((one) => teams.some((team) => team.id === one.teamId)).map((one) => [one.id, one.name] as const),
@@ -101,7 +111,13 @@ export function IterationForm({
       }
       label="Save iteration"
       names={{ ...NAMES, ...Object.fromEntries(parameters.map((one, i) => [`measurements.${i}`, one.name])) }}
-      options={{ parentId: [['', 'nothing before it'], ...before], makerId: makers, state: STATES, kind: KINDS }}
+      options={{
+        parentId: [['', 'nothing before it'], ...before],
+        originId: [['', 'no concept or season'], ...origins.map((one) => [one.id, one.name] as const)],
+        makerId: makers,
+        state: STATES,
+        kind: KINDS,
+      }}
       then={(result) => {
         setPictures([]);
         renew(newId());
@@ -128,6 +144,14 @@ export function IterationForm({
                 <div className="flex flex-wrap gap-3">
                   <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
                   <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
+                  {origins.length > 0 && (
+                    <Choice
+                      name="originId"
+                      label="Idea from"
+                      options={[['', 'no concept or season'], ...origins.map((one) => [one.id, one.name] as const)]}
+                      className="w-52"
+                    />
+                  )}
                   <Choice name="kind" label="Kind" options={KINDS} />
                   <Choice name="state" label="State" options={STATES} />
                   <Text name="builtOn" label="Built and measured on (date)" type="date" />
@@ -157,7 +181,7 @@ export function IterationForm({
             content: (
               <>
                 <Rows name="changes" label="Changes, one by one" empty={EMPTY_CHANGE} add="Add change">
-                  {(path) => <ChangeFields path={path} others={others} figures={figures} />}
+                  {(path) => <ChangeFields path={path} others={others} figures={figures} makers={makers.slice(1)} />}
                 </Rows>
                 <datalist id="features">
                   {features.map((name) => (
@@ -242,6 +266,21 @@ function Measured({
         className="w-full sm:w-64 max-sm:[&_label]:sr-only"
         options={[['', 'none: counted exactly'], ...fitting]}
       />
+      <Further path={path} name={parameter.name} />
+    </div>
+  );
+}
+
+/** Further readings of the same; the mean of all is what counts. */
+function Further({ path, name }: { path: `measurements.${number}`; name: string }) {
+  const value = useValue(`${path}.value`) as string;
+  return (
+    <div className={`self-end ${value ? '' : 'hidden'}`}>
+      <Rows compact name={`${path}.more`} label={`More readings of ${name}`} empty={{ value: '' }} add="Add reading">
+        {(at, i) => (
+          <Decimal name={`${at}.value` as `${typeof path}.more.0.value`} label={`Reading ${i + 2}`} className="w-24" />
+        )}
+      </Rows>
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { Link } from '@/ui/Link';
 import { allowedSide, saidFor } from '@/domain/requirements/read';
 import type { Verdict } from '@/domain/requirements/judge';
 import { Plumb } from '@/ui/glyphs/Plumb';
-import { day, measured, plural, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
+import { day, measured, number, plural, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 
 /** Each requirement against one iteration: the value, how well it is known, the verdict and what it rests on. */
 export function VerdictTable({
@@ -81,6 +81,12 @@ export function VerdictTable({
 export function restsOn({ evidence, answer }: Verdict): string {
   if (evidence.kind === 'none') return 'nothing measured yet';
   if (evidence.kind === 'note') return evidence.title;
-  if (evidence.kind === 'runs') return `mean of ${plural(evidence.runs, 'valid run')}, ${evidence.protocol}`;
-  return `${evidence.instrument ?? (answer === null ? 'counted' : 'shown')}, ${day(evidence.measuredOn)}`;
+  if (evidence.kind === 'runs') {
+    const { runs, protocol, at, others } = evidence;
+    const more = others > 0 ? `; ${plural(others, 'run')} at other settings` : '';
+    return `mean of ${plural(runs, 'valid run')}, ${protocol}${at && ` at ${at}`}${more}`;
+  }
+  const { instrument, measuredOn, readings } = evidence;
+  const mean = readings.length ? `mean of ${readings.map((value) => number(value)).join(', ')}; ` : '';
+  return `${mean}${instrument ?? (answer === null ? 'counted' : 'shown')}, ${day(measuredOn)}`;
 }

@@ -1,7 +1,7 @@
 'use server';
 
 import { FieldError } from '@/server/outcome';
-import { orConflict, action } from '@/server/perform';
+import { orConflict, action, type Work } from '@/server/perform';
 import { featureTarget, iterationTarget } from '@/domain/builds/targets';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { plural } from '@/core/format';
@@ -22,13 +22,28 @@ import { buildRuleForm } from './toForm';
 export const saveFeature = action(
   'saveFeature',
   featureSchema,
-  (work, { name, requirementId, id, version }) =>
-    saveRow(work, 'feature', { id, version }, { name, requirementId }, (row) => ({
+  async (work, { name, requirementId, conceptId, id, version }) => {
+    await mustBeChosen(work, id, conceptId);
+    return saveRow(work, 'feature', { id, version }, { name, requirementId, conceptId }, (row) => ({
       name: row.name as unknown,
       requirementId: row.requirementId as unknown,
-    })),
+      conceptId: row.conceptId as unknown,
+    }));
+  },
   (sql, { id }, projectId) => featureTarget(sql, id, projectId),
 );
+
+/** A feature answers a concept that was chosen, in the section of the team that had it first. */
+async function mustBeChosen({ tx, projectId }: Work, featureId: string, conceptId: string | null): Promise<void> {
+  if (conceptId === null) return;
+  const [row] = await tx`
+    select 1 from concept c where c.id = ${conceptId} and c.project_id = ${projectId} and (
+      exists (select from feature where id = ${featureId} and concept_id = c.id)
+      or (c.fate = 'chosen' and c.removed_at is null and c.section_id in (
+        select t.section_id from iteration_change k join iteration i on i.id = k.iteration_id join team t on t.id = i.team_id
+        where k.feature_id = ${featureId})))`;
+  if (!row) throw new FieldError('conceptId', 'Choose a concept that was chosen in your section.');
+}
 
 /** Says what the course asks of the designs, and from when on they are frozen. */
 export const saveBuildRule = action('saveBuildRule', buildRuleSchema, (work, input) => {

@@ -23,14 +23,16 @@ export async function setChanges(work: Work, owner: Owner, changes: readonly Ent
   const iterationId = owner.id;
   await mustKeepDimension(work, owner, changes);
   await mustBeClaimable(work, changes);
-  await mustBeSeen(work, owner, changes);
+  await mustBeMembers(work, owner, changes);
+  const sources = await sourcesOf(work, owner, changes);
   const features = await namedFeatures(work, changes);
   const rows = changes.map((one, i) => {
     const path = `changes.${i}`;
-    const shared = { projectId, iterationId, position: i + 1, kind: one.kind, ...claimOf(one, path) };
+    const { makerId } = one;
+    const shared = { projectId, iterationId, position: i + 1, kind: one.kind, makerId, ...claimOf(one, path) };
     if (isOfFeature(one.kind)) {
-      const sourceId = one.kind === 'taken over' ? one.sourceId : null;
-      return { ...EMPTY, ...shared, featureId: features.get(keyOf(one.what))!, sourceId };
+      const source = one.kind === 'taken over' ? sources.get(one.sourceId!) : {};
+      return { ...EMPTY, ...shared, featureId: features.get(keyOf(one.what))!, ...source };
     }
     const figures = one.kind === 'parameter' && one.unit !== '';
     if (!figures) return { ...EMPTY, ...shared, what: one.what, before: one.before, after: one.after };
@@ -55,6 +57,7 @@ const EMPTY = {
   what: '',
   featureId: null,
   sourceId: null,
+  benchmarkId: null,
   before: '',
   after: '',
   beforeValue: null,
@@ -124,18 +127,45 @@ async function mustBeClaimable({ tx, projectId }: Work, changes: readonly Entere
   });
 }
 
-/** A feature is taken over from an iteration of another team that the team may see, or has named already. */
-async function mustBeSeen(work: Work, { id, teamId }: Owner, changes: readonly Entered[]): Promise<void> {
+/** Who made a change is a member of the team. */
+async function mustBeMembers(
+  { tx, projectId }: Work,
+  { id, teamId }: Owner,
+  changes: readonly Entered[],
+): Promise<void> {
+  const ids = changes.flatMap(({ makerId }) => makerId ?? []);
+  if (ids.length === 0) return;
+  const members = await tx<{ id: string }[]>`
+    select account_id as id from team_member where team_id = ${teamId} and project_id = ${projectId}
+    union select maker_id from iteration_change where iteration_id = ${id} and maker_id is not null`;
+  changes.forEach(({ makerId }, i) => {
+    if (makerId && !members.some((one) => one.id === makerId))
+      throw new FieldError(`changes.${i}.makerId`, 'Who made it is a member of the team.');
+  });
+}
+
+type Source = { sourceId: string } | { benchmarkId: string };
+
+/**
+ * Where features are taken over from, by the ids that changes name: an iteration of another team that the team may see or has
+ * named already, or the design of an earlier season.
+ */
+async function sourcesOf(work: Work, { id, teamId }: Owner, changes: readonly Entered[]): Promise<Map<string, Source>> {
   const { tx, projectId, seat } = work;
   const ids = changes.flatMap((one) => (one.kind === 'taken over' && one.sourceId ? [one.sourceId] : []));
   const open = allowed(seat, 'iteration.release');
-  const seen = await tx<{ id: string }[]>`
-    select id from iteration where id = any(${ids}) and project_id = ${projectId} and team_id <> ${teamId}
-      and (${open} or released_at is not null or id in (select source_id from iteration_change where iteration_id = ${id}))`;
+  const seen = await tx<{ id: string; past: boolean }[]>`
+    select id, false as past from iteration where id = any(${ids}) and project_id = ${projectId} and team_id <> ${teamId}
+      and (${open} or released_at is not null or id in (select source_id from iteration_change where iteration_id = ${id}))
+    union all select id, true from benchmark where id = any(${ids}) and project_id = ${projectId}`;
   changes.forEach((one, i) => {
     if (one.kind === 'taken over' && !seen.some((source) => source.id === one.sourceId))
-      throw new FieldError(`changes.${i}.sourceId`, 'Choose the released iteration of another team that had it.');
+      throw new FieldError(
+        `changes.${i}.sourceId`,
+        'Choose the released iteration of another team, or the earlier season, that had it.',
+      );
   });
+  return new Map(seen.map((one) => [one.id, one.past ? { benchmarkId: one.id } : { sourceId: one.id }]));
 }
 
 /** The ids of the features that changes name, by their names in small letters; new ones are made. */

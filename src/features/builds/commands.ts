@@ -1,7 +1,9 @@
 import type { InferType } from 'yup';
+import { summarise } from '@/core/bench';
+import { tidy } from '@/core/shared/decimal';
 import { factsUsed, type EventRule } from '@/core/scoring';
 import type { Dimension } from '@/core/units';
-import type { Sql } from '@/db/connection';
+import { json, type Sql } from '@/db/connection';
 import { factName } from '@/domain/event/judge';
 import { allowed, isId } from '@/server/access';
 import { read } from '@/ui/forms/schema';
@@ -9,6 +11,7 @@ import { readMeasured } from '@/domain/bench/measure';
 import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
+import { readingsForm } from '@/domain/builds/form';
 import { iterationTarget } from '@/domain/builds/targets';
 import { changesOf, type Change } from '@/domain/builds/read';
 import { mustNotBeFrozen } from '@/domain/builds/frozen';
@@ -53,6 +56,7 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
       bad,
       builtOn,
       makerId,
+      ...(await originOf(work, input)),
       ...(heldFor === null ? {} : { heldFor }),
     };
     const number = known ? await update(work, input, values, known.number) : await insert(work, teamId, id, values);
@@ -73,6 +77,21 @@ async function chosenParents({ tx }: Work, { id, parentId, alsoFrom }: Input): P
     ...main,
     ...stored.filter((one) => one.parentId !== parentId).map((one) => ({ id: one.parentId, path: 'parentId' })),
   ];
+}
+
+/** The chosen concept of the team's section, or the design of an earlier season, that it goes back to. @throws FieldError for others. */
+async function originOf({ tx, projectId }: Work, { id, teamId, originId }: Input) {
+  if (originId === undefined) return {}; // the entry knows nothing of it
+  const none = { conceptId: null, benchmarkId: null };
+  if (originId === null) return none;
+  const [origin] = await tx<{ past: boolean }[]>`
+    select false as past from concept c join team t on t.section_id = c.section_id
+    where c.id = ${originId} and c.project_id = ${projectId} and t.id = ${teamId} and (c.fate = 'chosen' and c.removed_at is null
+      or exists (select from iteration where id = ${id} and concept_id = c.id))
+    union all select true from benchmark where id = ${originId} and project_id = ${projectId}`;
+  if (!origin)
+    throw new FieldError('originId', 'Choose a concept that was chosen in your section, or an earlier season.');
+  return { ...none, ...(origin.past ? { benchmarkId: originId } : { conceptId: originId }) };
 }
 
 /**
@@ -111,7 +130,7 @@ async function keepJudged({ tx, seat, projectId }: Work, { id, teamId, measureme
       const at = measurements.findIndex((one) => one.parameterId === known.parameterId);
       const entered = measurements[at];
       if (known.value === null) continue; // what is still missing may be entered
-      if (!entered?.value || read(entered.value) !== known.value || entered.unit !== known.unit)
+      if (!entered?.value || meanOf(entered) !== known.value || entered.unit !== known.unit)
         throw new FieldError(
           at < 0 ? '' : `measurements.${at}.value`,
           `${known.name} counts in ${name}, and this iteration has attempts there. Tell your instructor what is wrong, or record a new iteration.`,
@@ -153,7 +172,8 @@ async function update(
     await tx`update iteration set ${tx(values as Record<string, string>)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
   await orConflict(written, tx, id, async () => {
     const [row] = await tx<{ version: number }[]>`
-      select kind, state, change, reason, expects, good, bad, built_on, maker_id, version from iteration
+      select kind, state, change, reason, expects, good, bad, built_on, maker_id,
+        coalesce(concept_id, benchmark_id) as origin_id, version from iteration
       where id = ${id} and project_id = ${projectId}`;
     return row && { ...row, ...(await designOf(tx, id)), measurements: await measuredOn(tx, id, measurements) };
   });
@@ -171,12 +191,12 @@ async function designOf(tx: Sql, id: string) {
 /** What is stored for the parameters of a form, in its order and as the form has it. */
 async function measuredOn(tx: Sql, iterationId: string, asked: Input['measurements']) {
   const rows = await tx<Omit<MeasurementRow, 'projectId' | 'iterationId'>[]>`
-    select parameter_id, value, unit, answer, instrument_id from measurement where iteration_id = ${iterationId}`;
+    select parameter_id, value, unit, readings, answer, instrument_id from measurement where iteration_id = ${iterationId}`;
   return asked.map(({ parameterId, unit, instrumentId }) => {
     const known = rows.find((row) => row.parameterId === parameterId);
     return {
       parameterId,
-      value: known?.value == null ? '' : String(known.value),
+      ...readingsForm(known),
       unit: known?.unit ?? unit,
       answer: known?.answer == null ? '' : known.answer ? 'yes' : 'no',
       instrumentId: known ? (known.instrumentId ?? '') : instrumentId,
@@ -192,6 +212,7 @@ interface MeasurementRow {
   measuredOn: string;
   value: number | null;
   unit: string | null;
+  readings: number[] | null;
   answer: boolean | null;
   instrumentId: string | null;
 }
@@ -199,14 +220,35 @@ interface Known {
   id: string;
   dimension: Dimension;
 }
+type Stored = Pick<MeasurementRow, 'parameterId' | 'value' | 'unit' | 'readings'>;
+type EnteredValue = Input['measurements'][number];
+
+/** The mean of what was read, in decimals; an entry that knows nothing of further readings keeps them where its value is theirs. */
+function readAll(path: string, entry: EnteredValue, dimension: Dimension, stored: Stored | undefined, notes: string[]) {
+  const one = (at: string, text: string) => readMeasured(at, text, entry.unit, dimension, notes);
+  const first = one(path, entry.value);
+  if (entry.more === undefined && stored?.readings && stored.value === first.value && stored.unit === first.unit)
+    return { ...first, readings: stored.readings };
+  const more = (entry.more ?? []).filter(({ value }) => value !== '');
+  if (more.length === 0) return { ...first, readings: null };
+  const readings = [first.value, ...more.map(({ value }, i) => one(`${path}.more.${i}`, value).value)];
+  return { ...first, value: tidy(summarise({ values: readings }).mean), readings };
+}
+
+/** What the value of an entry comes to, as it would be stored. */
+function meanOf({ value, more = [] }: EnteredValue): number {
+  const values = [value, ...more.map((one) => one.value)].filter((text) => text !== '').map((text) => read(text));
+  return values.length > 1 ? tidy(summarise({ values }).mean) : values[0]!;
+}
 
 async function measure(
   { tx, projectId, notes }: Work,
   { id: iterationId, builtOn, measurements }: Input,
 ): Promise<void> {
-  const [parameters, instruments] = await Promise.all([
+  const [parameters, instruments, stored] = await Promise.all([
     tx<Known[]>`select id, dimension from parameter where project_id = ${projectId}`,
     tx<Known[]>`select id, dimension from instrument where project_id = ${projectId}`,
+    tx<Stored[]>`select parameter_id, value, unit, readings from measurement where iteration_id = ${iterationId}`,
   ]);
   const rows = measurements.flatMap((entry, i): MeasurementRow[] => {
     const path = `measurements.${i}`;
@@ -219,7 +261,7 @@ async function measure(
       dimension: parameter.dimension,
       measuredOn: builtOn,
     };
-    const empty = { value: null, unit: null, answer: null, instrumentId: null };
+    const empty = { value: null, unit: null, readings: null, answer: null, instrumentId: null };
     if (parameter.dimension === 'yes-no')
       return entry.answer ? [{ ...shared, ...empty, answer: entry.answer === 'yes' }] : [];
     if (!entry.value) return [];
@@ -231,7 +273,13 @@ async function measure(
       {
         ...shared,
         ...empty,
-        ...readMeasured(path, entry.value, entry.unit, parameter.dimension, notes),
+        ...readAll(
+          path,
+          entry,
+          parameter.dimension,
+          stored.find((one) => one.parameterId === parameter.id),
+          notes,
+        ),
         instrumentId: entry.instrumentId,
       },
     ];
@@ -239,7 +287,8 @@ async function measure(
   const kept = rows.map((row) => row.parameterId);
   await tx`delete from measurement where iteration_id = ${iterationId} and project_id = ${projectId} and not (parameter_id = any(${kept}))`;
   if (rows.length === 0) return;
-  await tx`insert into measurement ${tx(rows as never)} on conflict (iteration_id, parameter_id) do update
-    set value = excluded.value, unit = excluded.unit, answer = excluded.answer,
+  const written = rows.map((row) => ({ ...row, readings: row.readings && json(tx, row.readings) }));
+  await tx`insert into measurement ${tx(written as never)} on conflict (iteration_id, parameter_id) do update
+    set value = excluded.value, unit = excluded.unit, readings = excluded.readings, answer = excluded.answer,
       instrument_id = excluded.instrument_id, measured_on = excluded.measured_on`;
 }

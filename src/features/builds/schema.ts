@@ -8,7 +8,9 @@ export const changeSchema = yup.object({
   before: yup.string().trim().default('').max(80, 'At most 80 characters.'),
   after: yup.string().trim().default('').max(80, 'At most 80 characters.'),
   unit: yup.string().trim().default('').max(20, 'A unit has at most 20 characters.'),
+  /** The iteration of another team, or the design of an earlier season, that a feature was taken over from. */
   sourceId: optionalId(),
+  makerId: optionalId(),
   claim: yup
     .string()
     .oneOf(['', ...CLAIMS] as const)
@@ -25,6 +27,13 @@ export const iterationSchema = yup.object({
     .array(yup.object({ parentId: id('The iteration') }))
     .optional()
     .max(10, 'At most 10 iterations.'),
+  /** The chosen concept, or the design of an earlier season, that it goes back to; left out by older entries of devices. */
+  originId: yup
+    .string()
+    .uuid('Choose where it comes from.')
+    .max(36)
+    .transform((value: unknown) => (value === '' ? null : value))
+    .nullable(),
   kind: yup.string().oneOf(ITERATION_KINDS).default('prototype'),
   state: yup
     .string()
@@ -44,6 +53,11 @@ export const iterationSchema = yup.object({
       yup.object({
         parameterId: id('The parameter'),
         value: decimal('The value', { optional: true }),
+        /** Further readings of the same: what counts is the mean of all. Left out by older entries of devices. */
+        more: yup
+          .array(yup.object({ value: decimal('The reading') }))
+          .optional()
+          .max(19, 'At most 20 readings.'),
         unit: yup.string().trim().default('').max(20),
         answer: yup
           .string()
@@ -68,6 +82,7 @@ export const featureSchema = yup.object({
   id: id('The feature'),
   name: line('The name'),
   requirementId: optionalId(),
+  conceptId: optionalId(),
 });
 export const checkSchema = yup.object({
   ...place,

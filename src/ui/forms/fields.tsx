@@ -200,6 +200,7 @@ function Rows({
   empty,
   add,
   inOrder = false,
+  compact = false,
   children,
 }: {
   name: string;
@@ -208,12 +209,14 @@ function Rows({
   add: string;
   /** The order counts: a row can be moved up. */
   inOrder?: boolean;
+  /** Beside each other, for rows of one short field. */
+  compact?: boolean;
   children: (path: string, index: number) => ReactNode;
 }) {
   const { fields, append, remove, move } = useFieldArray({ name });
   return (
-    <fieldset className="flex flex-col gap-2">
-      <legend className="font-medium mb-1">{label}</legend>
+    <fieldset className={compact ? 'flex flex-wrap items-end gap-x-3' : 'flex flex-col gap-2'}>
+      <legend className={compact ? 'sr-only' : 'font-medium mb-1'}>{label}</legend>
       {fields.map((field, index) => (
         <div key={field.id} className="flex flex-wrap items-end gap-2">
           {children(`${name}.${index}`, index)}
@@ -229,17 +232,17 @@ function Rows({
           )}
           <button
             type="button"
-            className="btn"
+            className={compact ? 'btn-text' : 'btn'}
             onClick={() => remove(index)}
             aria-label={`Remove row ${index + 1} of ${label}`}
           >
-            Remove
+            {compact ? '×' : 'Remove'}
           </button>
         </div>
       ))}
       <Complaint name={name} />
       <p>
-        <button type="button" className="btn" onClick={() => append(empty)}>
+        <button type="button" className={compact ? 'btn-text' : 'btn'} onClick={() => append(empty)}>
           {add}
         </button>
       </p>

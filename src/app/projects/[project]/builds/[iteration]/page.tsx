@@ -13,7 +13,7 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { listChanges, listIterations, type Parent } from '@/domain/builds/read';
+import { listChanges, listIterations, type Iteration, type Parent } from '@/domain/builds/read';
 import { iterationForm } from '@/features/builds/toForm';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
@@ -28,8 +28,14 @@ import { listBriefVersions } from '@/domain/brief/read';
 import { limitOn, listBills, listMaterials } from '@/domain/materials/read';
 import { BillSection } from '@/features/materials/BillSection';
 import { convert } from '@/core/units';
+import { compareCopies } from '@/domain/copies/compare';
+import { listCopies } from '@/domain/copies/read';
+import { listConcepts, type Concept } from '@/domain/concepts/read';
+import { listBenchmarks, type Benchmark } from '@/domain/legacy/read';
+import { AlsoMeasured } from '@/features/builds/AlsoMeasured';
+import { CopySection } from '@/features/copies/CopySection';
 import { ActButton } from '@/ui/forms/ActButton';
-import { day, moment, plural, withQuery } from '@/core/format';
+import { day, moment, plural, shortName, withQuery } from '@/core/format';
 
 export default async function IterationPage(props: SheetProps<{ iteration: string }>) {
   const { project, iteration: id } = await props.params;
@@ -37,25 +43,42 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   if (!target) notFound();
   const frame = await openSheet('/projects/[project]/builds/[iteration]', props, target);
   const { seat } = frame;
-  const [iterations, changes, requirements, events, protocols, runs, pictures, bills, materials, briefs] =
-    await Promise.all([
-      listIterations(pool(), project),
-      listChanges(pool(), project),
-      listRequirements(pool(), project),
-      listEvents(pool(), project),
-      listProtocols(pool(), project),
-      listRunsOfTeam(pool(), project, target.teamId!),
-      listPictures(pool(), project, id),
-      listBills(pool(), project),
-      listMaterials(pool(), project),
-      listBriefVersions(pool(), project),
-    ]);
+  const [
+    iterations,
+    changes,
+    requirements,
+    events,
+    protocols,
+    runs,
+    pictures,
+    bills,
+    materials,
+    briefs,
+    copies,
+    seasons,
+    concepts,
+  ] = await Promise.all([
+    listIterations(pool(), project),
+    listChanges(pool(), project),
+    listRequirements(pool(), project),
+    listEvents(pool(), project),
+    listProtocols(pool(), project),
+    listRunsOfTeam(pool(), project, target.teamId!),
+    listPictures(pool(), project, id),
+    listBills(pool(), project),
+    listMaterials(pool(), project),
+    listBriefVersions(pool(), project),
+    listCopies(pool(), project),
+    listBenchmarks(pool(), project),
+    listConcepts(pool(), seat),
+  ]);
   const iteration = iterations.find((one) => one.id === id)!;
   const team = frame.teams.find((one) => one.id === iteration.teamId)!;
   const own = runs.filter((run) => run.iterationId === id);
   // What comes from another team's design is held against that team's runs, too.
   const foreign = iteration.parents.some(({ teamId }) => teamId !== iteration.teamId);
   const sources = { protocols, runs: foreign ? await listRunGroups(pool(), project) : evidenceOf(runs) };
+  const ownCopies = copies.filter((one) => one.iterationId === id);
   const frozen = await frozenFor(pool(), seat, frame.today);
   const writes = !frozen && allowed(seat, 'iteration.write', target);
   const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;
@@ -125,6 +148,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
         nameOf={nameOf}
         href={(one) => (isSeen(one.id) ? hrefIn(frame, `builds/${one.id}`) : null)}
         claimed={`${team.name} ${iteration.number}`}
+        origin={originText(iteration, concepts, seasons)}
       />
       <h2 className="mb-1">Against the requirements</h2>
       {turned.length > 0 && (
@@ -136,6 +160,11 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
         verdicts={verdicts}
         requirementHref={(code) => `${hrefIn(frame, 'requirements')}#${code}`}
         sentences
+      />
+      <AlsoMeasured
+        measurements={iteration.measurements.filter(
+          ({ parameterId, axis }) => axis !== null || !requirements.some((one) => one.parameterId === parameterId),
+        )}
       />
       {own.length > 0 && (
         <section className="mt-5">
@@ -150,6 +179,15 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
           />
         </section>
       )}
+      <CopySection
+        projectId={project}
+        iterationId={id}
+        copies={ownCopies}
+        runsOf={(copyId) => own.filter((run) => run.copyId === copyId).length}
+        compared={compareCopies(ownCopies, own, protocols)}
+        when={(at) => moment(momentHere(seat.project, at))}
+        writes={allowed(seat, 'copy.write', target)}
+      />
       <BillSection
         projectId={project}
         iterationId={id}
@@ -206,4 +244,18 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       )}
     </ProjectFrame>
   );
+}
+
+/** The chosen concept, or the design of an earlier season, that an iteration goes back to, as far as it may be seen. */
+function originText(
+  { conceptId, benchmarkId }: Iteration,
+  concepts: readonly Concept[],
+  seasons: readonly Benchmark[],
+): string | null {
+  if (conceptId) {
+    const concept = concepts.find(({ id }) => id === conceptId);
+    return concept ? `From the concept “${concept.title}” by ${shortName(concept.authorName)}.` : null;
+  }
+  const season = seasons.find(({ id }) => id === benchmarkId);
+  return season ? `From the design of ${season.season}: ${season.design || season.eventName}` : null;
 }

@@ -11,6 +11,8 @@ import { listStudents, teamIdsIn } from '@/domain/classes/read';
 import { surveyTeams } from '@/features/builds/surveyed';
 import { limitsOf, SmallTraverse } from '@/features/builds/TraverseFigure';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { PropertyPanel } from '@/features/properties/PropertyPanel';
+import { listParameters } from '@/domain/requirements/parameters';
 import { allowed } from '@/server/access';
 import { tagColour } from '@/ui/colours';
 import { Link } from '@/ui/Link';
@@ -97,6 +99,17 @@ export default async function ClassPage(props: SheetProps) {
                 version={rule.version}
                 values={buildRuleForm(rule)}
               />
+            </SidePanel>
+          )}
+          {leads && (
+            <SidePanel
+              id="properties"
+              label="Measured properties"
+              icon={CHANGE}
+              title="Measured properties"
+              className="btn-text no-print"
+            >
+              <PropertyPanel projectId={seat.project.id} properties={await listParameters(pool(), seat.project.id)} />
             </SidePanel>
           )}
         </p>

@@ -1,6 +1,9 @@
 import { apart, differ, mayConclude, type Apart } from '@/core/builds';
-import { measured, number, plural, VERDICT_TONE, VERDICT_WORD } from '@/core/format';
+import { measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD } from '@/core/format';
 import { figuresOf, madeOf, readDesigns } from '@/domain/builds/designs';
+import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
+import { settingsText } from '@/domain/builds/figure';
+import { listEvents } from '@/domain/bench/read';
 import { listPictures } from '@/domain/pictures/read';
 import { verdictsFor } from '@/domain/requirements/judge';
 import { ChooseTwo } from '@/features/builds/ChooseTwo';
@@ -27,13 +30,16 @@ export default async function ComparePage(props: SheetProps) {
   const both = a && b && a !== b ? ([a, b] as const) : null;
   const pictures = both ? await Promise.all(both.map(({ id }) => listPictures(pool(), project, id))) : [];
   const [na, nb] = both ? both.map(nameOf) : [];
-  const differences = both
-    ? differ(
-        madeOf(both[0].id, designs.iterations, designs.changes),
-        madeOf(both[1].id, designs.iterations, designs.changes),
-      )
-    : [];
-  const figures = both ? figuresOf(both, designs) : [];
+  const events = await listEvents(pool(), project);
+  const runs = both ? compareRuns(both, designs.sources, designs.requirements, events) : [];
+  const made = (side: 0 | 1) => ({
+    ...madeOf(both![side].id, designs.iterations, designs.changes),
+    settings: settingsCompared(runs, side),
+  });
+  const differences = both ? differ(made(0), made(1)) : [];
+  // What both have runs of is told by them alone.
+  const told = new Set(runs.map(({ protocol }) => protocol.parameterId));
+  const figures = both ? figuresOf(both, designs).filter(({ id }) => !told.has(id)) : [];
   const [va, vb] = both ? both.map((each) => verdictsFor(designs.requirements, each, designs.sources)) : [[], []];
   return (
     <ProjectFrame
@@ -118,6 +124,45 @@ export default async function ComparePage(props: SheetProps) {
                       </tr>
                     );
                   })}
+                </tbody>
+              </table>
+            </section>
+          )}
+          {runs.length > 0 && (
+            <section className="mb-4">
+              <h2 className="mb-1">By their runs</h2>
+              <table className="stacked">
+                <thead>
+                  <tr>
+                    <th>Protocol</th>
+                    <th className="right">{na}</th>
+                    <th className="right">{nb}</th>
+                    <th className="right">Difference</th>
+                    <th>What the runs say</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {runs.map(({ protocol, sides, comparison, says }) => (
+                    <tr key={protocol.id}>
+                      <td>
+                        <b className="font-medium">{protocol.name}</b>
+                        <span className="block text-sm faint">{protocol.parameterName}</span>
+                      </td>
+                      {sides.map(({ summary, settings }, i) => (
+                        <td key={i} data-label={i ? nb : na} className="beside num right">
+                          {quantity(summary.mean, protocol.unit)}
+                          <span className="block text-sm faint">
+                            {plural(summary.n, 'run')}
+                            {settingsText(settings) && ` at ${settingsText(settings)}`}
+                          </span>
+                        </td>
+                      ))}
+                      <td data-label="difference" className="beside num right whitespace-nowrap">
+                        {quantity(comparison.difference, protocol.unit)}
+                      </td>
+                      <td className="text-sm">{says}</td>
+                    </tr>
+                  ))}
                 </tbody>
               </table>
             </section>

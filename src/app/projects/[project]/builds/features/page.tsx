@@ -1,6 +1,7 @@
 import { limitText, plural } from '@/core/format';
 import { designsOf } from '@/domain/builds/designs';
 import { listChanges, listFeatures, listIterations, type Iteration } from '@/domain/builds/read';
+import { listConcepts } from '@/domain/concepts/read';
 import { agreedOn, listRequirements } from '@/domain/requirements/read';
 import { FeatureForm } from '@/features/builds/FeatureForm';
 import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -15,11 +16,12 @@ export default async function FeaturesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/builds/features', props);
   const { seat, teams, team, section } = frame;
   const id = seat.project.id;
-  const [all, changes, features, requirements] = await Promise.all([
+  const [all, changes, features, requirements, concepts] = await Promise.all([
     listIterations(pool(), id),
     listChanges(pool(), id),
     listFeatures(pool(), id),
     listRequirements(pool(), id),
+    listConcepts(pool(), seat),
   ]);
   const designs = designsOf(all, changes);
   const byId = new Map(all.map((one) => [one.id, one] as const));
@@ -52,7 +54,8 @@ export default async function FeaturesPage(props: SheetProps) {
   });
   const answered = new Set(rows.flatMap(({ feature }) => feature.requirementId ?? []));
   const unanswered = agreed.filter((one) => !answered.has(one.id));
-  const without = rows.filter(({ feature }) => feature.requirementId === null);
+  const without = rows.filter(({ feature }) => feature.requirementId === null && feature.conceptId === null);
+  const chosen = concepts.filter(({ fate }) => fate === 'chosen');
   const nameOf = ({ teamId, number }: { teamId: string; number: number }) =>
     `${teams.find((one) => one.id === teamId)?.name ?? 'Another team’s'} ${number}`;
   const link = (one: Iteration) => (
@@ -101,6 +104,7 @@ export default async function FeaturesPage(props: SheetProps) {
             </thead>
             <tbody>
               {rows.map(({ feature, first, origins, dropped, has, taken }) => {
+                const concept = chosen.find((one) => one.id === feature.conceptId);
                 const requirement = agreed.find((one) => one.id === feature.requirementId);
                 return (
                   <tr key={feature.id} id={feature.id}>
@@ -115,6 +119,7 @@ export default async function FeaturesPage(props: SheetProps) {
                           {i > 0 && ', '}
                           {link(byId.get(one.iterationId)!)}
                           {one.source && <span className="faint"> (from {nameOf(one.source)})</span>}
+                          {one.season && <span className="faint"> (from {one.season.name}’s design)</span>}
                         </span>
                       ))}
                       {origins.length > 1 && taken.length === 0 && (
@@ -128,12 +133,17 @@ export default async function FeaturesPage(props: SheetProps) {
                       {dropped.length ? listed(dropped) : '–'}
                     </td>
                     <td data-label="answers">
+                      {concept && (
+                        <Link href={hrefIn(frame, `concepts/${concept.id}`)} className="underline block">
+                          concept “{concept.title}”
+                        </Link>
+                      )}
                       {requirement ? (
                         <Link href={`${hrefIn(frame, 'requirements')}#${requirement.code}`} className="underline">
                           <span className="num">{requirement.code}</span> {requirement.statement}
                         </Link>
                       ) : (
-                        <span className="faint">no requirement</span>
+                        !concept && <span className="faint">nothing yet</span>
                       )}
                     </td>
                     <td className="no-print">
@@ -151,7 +161,12 @@ export default async function FeaturesPage(props: SheetProps) {
                             projectId={id}
                             id={feature.id}
                             version={feature.version}
-                            values={{ name: feature.name, requirementId: feature.requirementId ?? '' }}
+                            values={{
+                              name: feature.name,
+                              requirementId: feature.requirementId ?? '',
+                              conceptId: feature.conceptId ?? '',
+                            }}
+                            concepts={chosen.map((one) => [one.id, one.title] as const)}
                             requirements={agreed.map((one) => [one.id, `${one.code} ${one.statement}`] as const)}
                           />
                         </SidePanel>
@@ -178,7 +193,7 @@ export default async function FeaturesPage(props: SheetProps) {
               </ul>
             </section>
             <section>
-              <h2 className="mb-1">Features that answer no requirement</h2>
+              <h2 className="mb-1">Features that answer no requirement and no concept</h2>
               <p className={without.length ? '' : 'faint'}>
                 {without.length ? without.map(({ feature }) => feature.name).join(', ') : 'None.'}
               </p>

@@ -12,9 +12,10 @@ import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/fra
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
+import { listCopies } from '@/domain/copies/read';
 import { runTarget } from '@/domain/builds/targets';
 import { listEvents, listProtocols, listRunsOfTeam, testOf } from '@/domain/bench/read';
-import { readingUncertainty } from '@/domain/builds/figure';
+import { readingUncertainty, settingsText } from '@/domain/builds/figure';
 import { moment, number, quantity, shortName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {
@@ -89,6 +90,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
         ': on the protocol'
       ),
     ],
+    ...(Object.keys(run.settings).length ? [['Settings', settingsText(run.settings)] as [string, string]] : []),
     ...(run.heldFor
       ? [
           [
@@ -112,7 +114,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
         key="i"
 
         href={hrefIn(frame, `builds/${run.iterationId}`)}
-      >{`${team.name} ${run.iterationNumber}`}</Link>,
+      >{`${team.name} ${run.iterationNumber}${run.copyNumber === null ? '' : `, copy ${run.copyNumber}`}`}</Link>,
     ],
     ['When', local(run.runAt)],
     ['Note', run.note || '–'],
@@ -125,6 +127,11 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
   const changeable = counted ? judges : writes;
   const values = {
     ...runForm({ ...run, unit: run.unit ?? protocol.unit }),
+    settings: protocol.settings.map(({ name, unit }) => ({
+      name,
+      unit,
+      value: String(run.settings[name]?.value ?? ''),
+    })),
     sectionId: team.sectionId,
     eventId: run.eventId,
     protocolId: run.protocolId,
@@ -132,6 +139,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
     iterationId: run.iterationId,
   };
   const own = { projectId: project, id, version: run.version, title };
+  const copies = (await listCopies(pool(), project)).filter((one) => one.iterationId === run.iterationId);
   const couldCount = counted || !judges ? [] : events.filter((one) => one.protocolId === run.protocolId);
   const next = (eventId: string) =>
     runs.reduce((most, one) => (one.eventId === eventId ? Math.max(most, one.attempt ?? 0) : most), 0) + 1;
@@ -192,6 +200,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
               ...offeredUnits(protocol.dimension, frame.seat.project.units, frame.seat.project.currency),
             ]),
           ]}
+          copies={copies.map((one) => [one.id, String(one.number)] as const)}
           values={values}
         />
       )}

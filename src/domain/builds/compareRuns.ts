@@ -1,0 +1,88 @@
+import { compare, summarise, type Better, type Comparison, type Summary } from '@/core/bench';
+import { chance, number, plural, quantity } from '@/core/format';
+import type { EventRecord, Protocol, Settings } from '@/domain/bench/read';
+import { agreedOn, type Requirement } from '@/domain/requirements/read';
+import { runsUnder, type Sources } from './figure';
+import type { Iteration } from './read';
+
+/** The runs of two iterations under one protocol, and what they say of each other. */
+export interface RunsCompared {
+  protocol: Protocol;
+  sides: [Side, Side];
+  better: Better | null;
+  comparison: Comparison;
+  says: string;
+}
+interface Side {
+  summary: Summary;
+  settings: Settings;
+}
+
+/** Compares two iterations by their runs under every protocol that both have runs of. */
+export function compareRuns(
+  [a, b]: readonly [Iteration, Iteration],
+  { protocols, runs }: Sources,
+  requirements: readonly Requirement[],
+  events: readonly EventRecord[],
+): RunsCompared[] {
+  return protocols.flatMap((protocol) => {
+    const [one, other] = [a, b].map((each) => runsUnder(protocol, each.id, runs));
+    if (!one || !other) return [];
+    const better = betterOf(protocol, requirements, events);
+    const comparison = compare({ a: one.values, b: other.values, better: better ?? 'higher' });
+    const side = (of: typeof one): Side => ({ summary: summarise({ values: of.values }), settings: of.settings });
+    return [
+      {
+        protocol,
+        sides: [side(one), side(other)],
+        better,
+        comparison,
+        says: saysOf(comparison, better, protocol.unit),
+      },
+    ];
+  });
+}
+
+/** Which way is better: as an event scores it, else as a requirement limits it; unknown where neither says so. */
+function betterOf(
+  { id, parameterId, quantityId }: Protocol,
+  requirements: readonly Requirement[],
+  events: readonly EventRecord[],
+): Better | null {
+  const ways = new Set<Better>();
+  for (const { protocolId, quantityId: scored, rule } of events)
+    if (protocolId === id && scored === quantityId && (rule.better === 'higher' || rule.better === 'lower'))
+      ways.add(rule.better);
+  if (ways.size === 0)
+    for (const { kind, parameterId: of } of agreedOn(requirements))
+      if (of === parameterId && (kind === 'max' || kind === 'min')) ways.add(kind === 'max' ? 'lower' : 'higher');
+  return ways.size === 1 ? [...ways][0]! : null;
+}
+
+function saysOf(comparison: Comparison, better: Better | null, unit: string): string {
+  const { verdict, reason, runsNeeded, confidenceInterval, pValue, difference } = comparison;
+  if (reason) return reason;
+  const [low, high] = confidenceInterval!;
+  const between = `the difference lies between ${number(low)} and ${quantity(high, unit)}`;
+  if (verdict === 'not-separable') {
+    const needed =
+      runsNeeded === null || runsNeeded > 200
+        ? ''
+        : `, and a difference like this one would need about ${plural(runsNeeded, 'run')} of each to show`;
+    return `They can’t be told apart by these runs: ${between}${needed}.`;
+  }
+  const word = better ? (verdict === 'improved' ? 'Better' : 'Worse') : difference > 0 ? 'Higher' : 'Lower';
+  return `${word}, by more than chance explains (${chance(pValue!)}): ${between}.`;
+}
+
+/** What was set at runs that both have, by setting and protocol, as a comparison looks at it. */
+export function settingsCompared(compared: readonly RunsCompared[], side: 0 | 1): Map<string, string> {
+  return new Map(
+    compared.flatMap(({ protocol, sides }) =>
+      Object.entries(sides[side].settings).map(
+        ([name, { value, unit }]) =>
+          [`${name}, ${protocol.name}`, typeof value === 'number' ? quantity(value, unit) : value] as const,
+      ),
+    ),
+  );
+}

@@ -1,0 +1,86 @@
+import { compareAll, summarise, type Pair } from '@/core/bench';
+import { chance, measured, plural } from '@/core/format';
+import { groupBy } from '@/core/shared/groupBy';
+import { convert } from '@/core/units';
+import type { Protocol, Run } from '@/domain/bench/read';
+import { settingsText } from '@/domain/builds/figure';
+import type { Copy } from './read';
+
+/** The runs of one copy under a protocol, from one repair to the next. */
+export interface Stretch {
+  name: string;
+  copyId: string;
+  n: number;
+  /** In the protocol's unit; the spread is null for one run. */
+  mean: number;
+  standardDeviation: number | null;
+}
+export interface CopiesCompared {
+  protocol: Protocol;
+  /** At which settings the runs were made. */
+  at: string;
+  stretches: Stretch[];
+  says: string;
+}
+
+/**
+ * Whether the copies of an iteration are alike, and whether a repair left a copy as it was: by their valid runs under each protocol
+ * at the same settings, with p values adjusted for the number of pairs. Only where there are two stretches to compare.
+ */
+export function compareCopies(
+  copies: readonly Copy[],
+  runs: readonly Run[],
+  protocols: readonly Protocol[],
+): CopiesCompared[] {
+  const valid = runs.filter(({ status, copyId, value }) => status === 'ok' && copyId !== null && value !== null);
+  return protocols.flatMap((protocol) => {
+    const own = valid.filter((run) => run.protocolId === protocol.id && run.quantityId === protocol.quantityId);
+    return [...groupBy(own, ({ settings }) => settingsText(settings))].flatMap(([at, list]) => {
+      const byStretch = groupBy(list, (run) => stretchOf(copies, run));
+      const groups = [...byStretch]
+        .sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
+        .map(([id, of]) => ({
+          id,
+          copyId: of[0]!.copyId!,
+          values: of.map(({ value, unit }) => convert({ value: value!, from: unit!, to: protocol.unit }).value),
+        }));
+      if (groups.length < 2) return [];
+      const stretches = groups.map(({ id, copyId, values }): Stretch => {
+        const { n, mean, standardDeviation } = summarise({ values });
+        return { name: id, copyId, n, mean, standardDeviation };
+      });
+      const { pairs } = compareAll({ groups, better: 'higher' });
+      return [{ protocol, at, stretches, says: saysOf(pairs, protocol.unit) }];
+    });
+  });
+}
+
+/** The copy that a run was made with, and after which of its repairs. */
+function stretchOf(copies: readonly Copy[], { copyId, copyNumber, runAt }: Run): string {
+  const repairs =
+    copies.find(({ id }) => id === copyId)?.notes.filter(({ kind, at }) => kind === 'repaired' && at <= runAt) ?? [];
+  const after = repairs.length === 0 ? '' : repairs.length === 1 ? ', repaired' : `, repaired ${repairs.length} times`;
+  return `copy ${copyNumber}${after}`;
+}
+
+function saysOf(pairs: readonly Pair[], unit: string): string {
+  const known = pairs.filter(({ pValue }) => pValue !== null);
+  if (known.length === 0) return 'Too few runs to tell them apart: at least two of each are needed.';
+  const told = known.filter(({ verdict }) => verdict !== 'not-separable');
+  if (told.length === 0) {
+    const more = Math.max(...known.map(({ runsNeeded }) => runsNeeded ?? 0));
+    const needed =
+      more > 0 && more < 100
+        ? ` A difference as large as this would show in about ${plural(more, 'run')} of each.`
+        : '';
+    return `They differ by no more than runs of one and the same do.${needed}`;
+  }
+  return told
+    .map(({ a, b, difference, confidenceInterval, adjustedP }) => {
+      const half = (confidenceInterval![1] - confidenceInterval![0]) / 2;
+      return `${capital(b)} is ${difference > 0 ? 'above' : 'below'} ${a} by ${measured(Math.abs(difference), half, unit)}, more than chance explains (${chance(adjustedP!)}).`;
+    })
+    .join(' ');
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

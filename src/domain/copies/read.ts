@@ -1,0 +1,41 @@
+import { groupBy } from '@/core/shared/groupBy';
+import { remembered } from '@/db/remember';
+import { type Sql } from '@/db/connection';
+import { isId, type Target } from '@/server/access';
+
+/** One of several that were built of an iteration. */
+export interface Copy {
+  id: string;
+  iterationId: string;
+  number: number;
+  /** What happened to it, oldest first. */
+  notes: { id: string; kind: 'broke' | 'repaired'; what: string; at: Date }[];
+}
+
+/** The copies of the iterations of a project, with what happened to each. */
+export const listCopies = remembered(async (sql: Sql, projectId: string): Promise<Copy[]> => {
+  const [copies, notes] = await Promise.all([
+    sql<Omit<Copy, 'notes'>[]>`
+      select id, iteration_id, number from specimen where project_id = ${projectId} order by iteration_id, number`,
+    sql<(Copy['notes'][number] & { specimenId: string })[]>`
+      select id, specimen_id, kind, what, happened_at as at from specimen_note
+      where project_id = ${projectId} order by happened_at, created_at, id`,
+  ]);
+  const byCopy = groupBy(notes, ({ specimenId }) => specimenId);
+  return copies.map((copy) => ({
+    ...copy,
+    notes: (byCopy.get(copy.id) ?? []).map(({ id, kind, what, at }) => ({ id, kind, what, at })),
+  }));
+});
+
+/** Whether it broke and nobody has repaired it since. */
+export const isBroken = ({ notes }: Pick<Copy, 'notes'>): boolean => notes.at(-1)?.kind === 'broke';
+
+/** Whose iteration a copy is of; null when there is no such copy in the project. */
+export async function copyTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
+  if (!isId(id)) return null;
+  const [row] = await sql<{ teamId: string; released: boolean }[]>`
+    select i.team_id, i.released_at is not null as released from specimen s join iteration i on i.id = s.iteration_id
+    where s.id = ${id} and s.project_id = ${projectId}`;
+  return row ?? null;
+}

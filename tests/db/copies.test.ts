@@ -1,0 +1,293 @@
+import { randomUUID } from 'node:crypto';
+import { pool } from '@/db/connection';
+import { listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
+import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
+import { figureOf } from '@/domain/builds/figure';
+import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
+import { compareCopies } from '@/domain/copies/compare';
+import { isBroken, listCopies } from '@/domain/copies/read';
+import { listParameters } from '@/domain/requirements/parameters';
+import { listRequirements } from '@/domain/requirements/read';
+import { saveProtocol } from '@/features/bench/actions';
+import { recordRun } from '@/features/bench/commands';
+import { protocolForm } from '@/features/bench/toForm';
+import { saveFeature } from '@/features/builds/actions';
+import { recordIteration } from '@/features/builds/commands';
+import { iterationForm } from '@/features/builds/toForm';
+import { addCopy, mendCopy, removeCopy } from '@/features/copies/actions';
+import { addSize, removeProperty, saveProperty } from '@/features/properties/actions';
+import { perform } from '@/server/perform';
+import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
+
+ownDatabase();
+let p: DemoProject;
+beforeAll(async () => {
+  p = await demoProject('teacher');
+  // Its clock runs, so that what happens one after another is told apart.
+  await bySystem((tx) => tx`update project set pinned_now = null where id = ${p.id}`);
+});
+const asFlint = () => asPerson(p.studentOf('Flint'));
+const flint = () => p.iteration['Flint 3']!;
+const protocols = () => listProtocols(pool(), p.id);
+const stop = async () => (await protocols()).find(({ name }) => name === 'Stop at the line')!;
+
+/** A practice run of Flint under the stopping protocol. */
+async function run(value: string, more: object = {}) {
+  const [team] = await pool()<{ sectionId: string }[]>`select section_id from team where id = ${p.teams.Flint!}`;
+  const input = {
+    projectId: p.id,
+    id: randomUUID(),
+    version: null,
+    sectionId: team!.sectionId,
+    eventId: null,
+    protocolId: (await stop()).id,
+    teamId: p.teams.Flint,
+    iterationId: flint(),
+    attempt: null,
+    status: 'ok',
+    value,
+    unit: 'm',
+    penalties: {},
+    conditions: [],
+    settings: [],
+    copyId: '',
+    note: '',
+    ...more,
+  };
+  return { input, outcome: await perform(recordRun, input) };
+}
+const copies = async () => (await listCopies(pool(), p.id)).filter(({ iterationId }) => iterationId === flint());
+
+describe('copies of an iteration', () => {
+  test('the first copy takes over what there was with its runs, and two at once get two numbers', async () => {
+    await asFlint();
+    const before = (await listRunsOfTeam(pool(), p.id, p.teams.Flint!)).filter((one) => one.iterationId === flint());
+    const { notes } = (await addCopy({ projectId: p.id, iterationId: flint() })) as { notes: string[] };
+    expect(notes[0]).toBe(`Copy 1 is the one there was, with ${before.length} runs; copy 2 is new`);
+    await Promise.all([1, 2].map(() => addCopy({ projectId: p.id, iterationId: flint() })));
+    expect((await copies()).map(({ number }) => number)).toEqual([1, 2, 3, 4]);
+    const after = (await listRunsOfTeam(pool(), p.id, p.teams.Flint!)).filter((one) => one.iterationId === flint());
+    expect(new Set(after.map(({ copyNumber }) => copyNumber))).toEqual(new Set([1]));
+    expect(refused(await removeCopy({ projectId: p.id, id: (await copies())[0]!.id }))['']).toMatch(
+      /runs, so it stays/,
+    );
+    done(await removeCopy({ projectId: p.id, id: (await copies())[3]!.id }));
+  });
+
+  test('a copy that broke and was repaired is compared with itself as it was, and with the others', async () => {
+    await asFlint();
+    const [one, two] = await copies();
+    for (const value of ['9.52', '9.48', '9.55']) done((await run(value, { copyId: two!.id })).outcome);
+    done(await mendCopy({ projectId: p.id, id: two!.id, kind: 'broke', what: 'The cord came off its drum.' }));
+    expect(isBroken((await copies())[1]!)).toBe(true);
+    done(await mendCopy({ projectId: p.id, id: two!.id, kind: 'repaired', what: 'New knot.' }));
+    expect(isBroken((await copies())[1]!)).toBe(false);
+    for (const value of ['10.02', '10.05', '9.99']) done((await run(value, { copyId: two!.id })).outcome);
+    const runs = (await listRunsOfTeam(pool(), p.id, p.teams.Flint!)).filter(
+      ({ iterationId, attempt }) => iterationId === flint() && attempt === null,
+    );
+    const [found] = compareCopies(await copies(), runs, [await stop()]);
+    expect(found!.stretches.map(({ name, n }) => `${name}: ${n}`)).toEqual(['copy 2: 3', 'copy 2, repaired: 3']);
+    expect(found!.says).toMatch(/^Copy 2, repaired is above copy 2 by 0\.50\d* ± 0\.0\d+ m, more than chance explains/);
+    // A run that names another iteration's copy is one of its iteration alone, and that is said.
+    const other = await run('9.9', { copyId: one!.id, iterationId: p.iteration['Flint 2'] });
+    expect(other.outcome).toMatchObject({ ok: true, notes: [expect.stringMatching(/without its copy/)] });
+  });
+
+  test('members of other teams neither add copies nor mend them', async () => {
+    await asPerson(p.studentOf('Marl'));
+    const [one] = await copies();
+    expect((await addCopy({ projectId: p.id, iterationId: flint() })).ok).toBe(false);
+    expect((await mendCopy({ projectId: p.id, id: one!.id, kind: 'broke', what: 'x' })).ok).toBe(false);
+  });
+});
+
+describe('settings', () => {
+  const setTo =
+    (settings: object[], more: object = {}) =>
+    async () => {
+      const protocol = await stop();
+      const input = { ...protocolForm({ ...protocol }), projectId: p.id, id: protocol.id, version: protocol.version };
+      return saveProtocol({ ...input, settings, ...more } as never);
+    };
+
+  test('runs at different settings are never mixed, and what was set stands in a comparison', async () => {
+    await asPerson(p.instructorId);
+    done(
+      await setTo([
+        { name: 'release', unit: 'm' },
+        { name: 'cord', unit: '' },
+      ])(),
+    );
+    await asFlint();
+    const at = (release: string, cord: string) => ({
+      iterationId: p.iteration['Flint 1'],
+      settings: [
+        { name: 'release', value: release, unit: 'm' },
+        { name: 'cord', value: cord, unit: '' },
+        { name: 'unknown', value: '7', unit: '' },
+      ],
+    });
+    for (const value of ['8.1', '8.3', '8.2']) done((await run(value, at('0,50', 'long'))).outcome);
+    for (const value of ['7.1', '7.3']) done((await run(value, at('0.8', 'long'))).outcome);
+    const sources = { protocols: await protocols(), runs: await listRunGroups(pool(), p.id) };
+    const iterations = await listIterations(pool(), p.id);
+    const one = iterations.find(({ id }) => id === p.iteration['Flint 1'])!;
+    const { parameterId } = await stop();
+    const figure = figureOf(parameterId, one, sources)!;
+    expect(figure.evidence).toMatchObject({ runs: 3, at: 'cord long, release 0.5 m', others: 2 });
+    expect(figure.measured!.value).toBeCloseTo(8.2, 12);
+    // Of as many runs at each, those count that were made last.
+    done((await run('7.2', at('0.8', 'long'))).outcome);
+    const newer = { ...sources, runs: await listRunGroups(pool(), p.id) };
+    expect(figureOf(parameterId, one, newer)!.evidence).toMatchObject({ at: 'cord long, release 0.8 m' });
+    expect(refused((await run('8', at('steep', ''))).outcome)['settings.0.value']).toMatch(/^release: /);
+
+    const events = await listEvents(pool(), p.id);
+    const [other] = iterations.filter(({ id }) => id === flint());
+    const compared = compareRuns([one, other!], newer, await listRequirements(pool(), p.id), events);
+    const stopping = compared.find(({ protocol }) => protocol.name === 'Stop at the line')!;
+    expect(stopping.comparison.verdict).not.toBe('not-separable');
+    expect(stopping.says).toMatch(
+      /^Higher, by more than chance explains \(p < 0\.001\): the difference lies between 2\.\d+ and 2\.\d+ m\.$/,
+    );
+    expect([...settingsCompared([stopping], 0)]).toEqual([
+      ['cord, Stop at the line', 'long'],
+      ['release, Stop at the line', '0.8 m'],
+    ]);
+  });
+
+  test('a setting appears once, and in a unit that is known', async () => {
+    await asPerson(p.instructorId);
+    const twice = await setTo([
+      { name: 'Angle', unit: '' },
+      { name: 'angle', unit: 'deg' },
+    ])();
+    expect(refused(twice)['settings.1.name']).toBe('angle appears twice.');
+    expect(Object.keys(refused(await setTo([{ name: 'Angle', unit: 'parsnips' }])()))).toEqual(['settings.0.unit']);
+  });
+
+  test('a correction by an entry that knows nothing of settings keeps them', async () => {
+    await asFlint();
+    const { input } = await run('8.4', { settings: [{ name: 'release', value: '0.9', unit: 'm' }] });
+    const { settings: _, copyId: __, ...older } = input;
+    done(await perform(recordRun, { ...older, version: 1, value: '8.5' }));
+    const runs = await listRunsOfTeam(pool(), p.id, p.teams.Flint!);
+    const { settings, value } = runs.find(({ id }) => id === input.id)!;
+    expect({ settings, value }).toEqual({ settings: { release: { value: 0.9, unit: 'm' } }, value: 8.5 });
+  });
+});
+
+describe('what is measured, and where it comes from', () => {
+  const form = async (name: string, more: (mass: string) => object) => {
+    const known = (await listIterations(pool(), p.id)).find(({ id }) => id === p.iteration[name])!;
+    const mass = (await listParameters(pool(), p.id)).find((one) => one.name === 'Carrier mass')!.id;
+    const { id, version } = known;
+    const values = iterationForm(known, await listChanges(pool(), p.id));
+    return { ...values, measurements: [], ...more(mass), projectId: p.id, id, version };
+  };
+  const massOf = async (name: string) =>
+    (await listIterations(pool(), p.id))
+      .find(({ id }) => id === p.iteration[name])!
+      .measurements.find(({ parameterName }) => parameterName === 'Carrier mass')!;
+
+  test('several readings count with their mean and their spread; an older entry keeps them, another value drops them', async () => {
+    await asFlint();
+    const taken = (value: string, more?: string[]) => (parameterId: string) => ({
+      measurements: [
+        {
+          parameterId,
+          value,
+          unit: 'g',
+          answer: '',
+          instrumentId: '',
+          ...(more && { more: more.map((one) => ({ value: one })) }),
+        },
+      ],
+    });
+    done(await perform(recordIteration, await form('Flint 1', taken('810', ['812', '814,5']))));
+    expect(await massOf('Flint 1')).toMatchObject({ value: 812.16666666667, readings: [810, 812, 814.5] });
+    const iteration = (await listIterations(pool(), p.id)).find(({ id }) => id === p.iteration['Flint 1'])!;
+    const { measured } = figureOf((await massOf('Flint 1')).parameterId, iteration, { protocols: [], runs: [] })!;
+    // Counted without an instrument: 2 · s/√3, by hand.
+    expect(measured).toMatchObject({ expandedUncertainty: expect.closeTo(2 * (2.2546 / Math.sqrt(3)), 3) });
+    done(await perform(recordIteration, await form('Flint 1', taken('812.16666666667'))));
+    expect((await massOf('Flint 1')).readings).toHaveLength(3);
+    done(await perform(recordIteration, await form('Flint 1', taken('800'))));
+    expect(await massOf('Flint 1')).toMatchObject({ value: 800, readings: null });
+    const wrong = await perform(recordIteration, await form('Flint 1', taken('810', ['-3'])));
+    expect(refused(wrong)['measurements.0.more.0.value']).toMatch(/can't be negative/);
+  });
+
+  test('the course measures the size and what else it likes, once each, and stops where nothing asks for it', async () => {
+    await asPerson(p.instructorId);
+    done(await addSize({ projectId: p.id }));
+    const all = await listParameters(pool(), p.id);
+    expect(all.flatMap(({ axis, name }) => (axis ? [`${axis}: ${name}`] : [])).sort()).toEqual([
+      'height: Height on the cable',
+      'length: Length',
+      'width: Width',
+    ]);
+    done(await saveProperty({ projectId: p.id, name: 'Joints', dimension: 'count' } as never));
+    const again = await saveProperty({ projectId: p.id, name: 'joints', dimension: 'count' } as never);
+    expect(refused(again).name).toBe('This is measured already.');
+    const idOf = async (name: string) => (await listParameters(pool(), p.id)).find((one) => one.name === name)!.id;
+    done(await removeProperty({ projectId: p.id, id: await idOf('Joints') }));
+    expect(refused(await removeProperty({ projectId: p.id, id: await idOf('Carrier mass') }))['']).toMatch(
+      /^It stays: .*a requirement.* names it/,
+    );
+    await asFlint();
+    expect((await addSize({ projectId: p.id })).ok).toBe(false);
+  });
+
+  test('it goes back to a concept that was chosen in its section, or to an earlier season, and to nothing else', async () => {
+    await asFlint();
+    const [mine, open] = await pool()<{ id: string; fate: string }[]>`
+      select distinct on (c.fate) c.id, c.fate from concept c join team t on t.section_id = c.section_id
+      where t.id = ${p.teams.Flint!} and c.fate in ('chosen', 'not chosen') order by c.fate`;
+    const from = (originId: string) => async () =>
+      perform(recordIteration, await form('Flint 1', () => ({ originId })));
+    done(await from(mine!.id)());
+    expect((await listIterations(pool(), p.id)).find(({ id }) => id === p.iteration['Flint 1'])).toMatchObject({
+      conceptId: mine!.id,
+    });
+    expect(refused(await from(open!.id)()).originId).toMatch(/Choose a concept that was chosen/);
+    const [season] = await pool()<{ id: string }[]>`select id from benchmark where project_id = ${p.id} limit 1`;
+    const taken = {
+      kind: 'taken over',
+      what: 'Felt brake',
+      before: '',
+      after: '',
+      unit: '',
+      claim: '',
+      claimParameterId: '',
+    };
+    const changes = [{ ...taken, sourceId: season!.id, makerId: p.studentOf('Flint') }];
+    done(await perform(recordIteration, await form('Flint 1', () => ({ originId: season!.id, changes }))));
+    const [change] = (await listChanges(pool(), p.id)).filter(
+      ({ iterationId }) => iterationId === p.iteration['Flint 1'],
+    );
+    expect(change).toMatchObject({ season: { id: season!.id }, source: null, makerId: p.studentOf('Flint') });
+    const strange = [{ ...changes[0]!, makerId: p.studentOf('Marl') }];
+    const refusal = await perform(recordIteration, await form('Flint 1', () => ({ changes: strange })));
+    expect(refused(refusal)['changes.0.makerId']).toMatch(/member of the team/);
+
+    const feature = (await listFeatures(pool(), p.id)).find(({ name }) => name === 'Cord brake')!;
+    const answers = (conceptId: string, version: number) =>
+      saveFeature({
+        projectId: p.id,
+        id: feature.id,
+        version,
+        name: feature.name,
+        requirementId: null,
+        conceptId,
+      } as never);
+    done(await answers(mine!.id, feature.version));
+    expect(refused(await answers(open!.id, feature.version + 1)).conceptId).toMatch(/Choose a concept/);
+    // What goes back to a season stays when that is gone.
+    await bySystem((tx) => tx`delete from benchmark where id = ${season!.id}`);
+    expect((await listIterations(pool(), p.id)).find(({ id }) => id === p.iteration['Flint 1'])).toMatchObject({
+      benchmarkId: null,
+    });
+  });
+});
