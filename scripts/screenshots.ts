@@ -66,10 +66,38 @@ async function addChange(page: Page) {
   await page.getByLabel('It makes it').selectOption('lighter');
   await page.getByLabel('Kind of change').scrollIntoViewIfNeeded();
 }
+/** What was measured, with a second reading. */
+async function addReading(page: Page) {
+  const step = page.getByRole('button', { name: '3 Measured' });
+  if (await step.isVisible()) await step.click();
+  await page.getByLabel('Carrier mass').fill('812');
+  await page.getByRole('button', { name: 'Add reading' }).first().click();
+  await page.getByLabel('Reading 2').fill('814');
+  await page.getByText('Measured properties').scrollIntoViewIfNeeded();
+}
+/** The copies of an iteration. */
+async function showCopies(page: Page) {
+  await page.evaluate(() => document.querySelector('[aria-label="Copies"]')!.scrollIntoView());
+}
+async function breakCopy(page: Page) {
+  await page
+    .getByRole('button', { name: /^Broke/ })
+    .first()
+    .click();
+  await page.getByRole('dialog').waitFor();
+}
 /** An iteration beside the one it was built on. */
 async function compare(page: Page) {
   await page.getByRole('link', { name: /^Compare with/ }).click();
   await page.waitForURL(/compare/);
+}
+/** Two designs that both have runs. */
+async function compareRuns(page: Page) {
+  await page.getByRole('link', { name: /^Compare with/ }).click();
+  await page.waitForURL(/compare/);
+  await page.getByLabel('First iteration').selectOption({ label: 'Marl 2: Frame opened, cord brake' });
+  await page.waitForURL(/a=/);
+  await page.getByRole('heading', { name: 'By their runs' }).scrollIntoViewIfNeeded();
 }
 /** Teams as the program proposes them. */
 async function formTeams(page: Page) {
@@ -346,6 +374,14 @@ const VIEWS: View[] = [
   { name: 'rules-panel', role: 'instructor', at: 'builds/class?panel=rules', extra: true },
   { name: 'material-panel', role: 'instructor', at: 'builds/materials?panel=new', extra: true },
   { name: 'changes-step', role: 'student', at: 'builds/new', act: addChange, extra: true },
+  { name: 'readings', role: 'student', at: 'builds/new', act: addReading, extra: true },
+  { name: 'tuff-5', role: 'instructor', at: 'builds', follow: /^Tuff 5/, extra: true },
+  { name: 'compare-tuff', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: compareRuns, extra: true },
+  { name: 'copies', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: showCopies, extra: true },
+  { name: 'copy-panel', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: breakCopy, extra: true },
+  { name: 'properties-panel', role: 'instructor', at: 'builds/class?panel=properties', extra: true },
+  { name: 'entry-settings', role: 'instructor', at: 'bench/enter?section=5', phone: true, extra: true },
+  { name: 'protocol-panel', role: 'instructor', at: 'bench?panel=new-protocol', extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
   { name: 'features', role: 'instructor', at: 'builds/features', extra: true },
   { name: 'compare', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: compare, extra: true },

@@ -113,7 +113,7 @@ test('a version on a phone, its claim against the figures, and a feature that is
     await anouk.getByLabel('Kind of change').selectOption('taken over');
     await anouk.getByLabel('Feature', { exact: true }).fill('cord brake');
     await anouk.getByRole('button', { name: 'Save iteration' }).click();
-    await expect(anouk.getByText('Choose the released iteration of another team that had it.')).toBeVisible();
+    await expect(anouk.getByText('Choose the released iteration of another team, or the earlier season, that had it.')).toBeVisible();
     await anouk.getByLabel('Taken over from').selectOption('Flint 2');
     await anouk.getByRole('button', { name: 'Save iteration' }).click();
     await anouk.waitForURL(/builds\/[0-9a-f-]{36}$/);
@@ -125,6 +125,26 @@ test('a version on a phone, its claim against the figures, and a feature that is
     await form.getByLabel('Requirement it answers').selectOption({ label: 'R-01 Carrier mass without payload' });
     await form.getByRole('button', { name: 'Save feature' }).click();
     await expect(page.getByRole('row', { name: /^Pivot for the tray/ })).toContainText('R-01');
+  });
+
+  await test.step('of two copies one breaks; the next run at the rig is with the other, at its own setting', async () => {
+    const five = `${home}/builds/${await iterationOf('Flint', 5)}`;
+    await nour.goto(five);
+    await nour.getByRole('button', { name: 'Tell copies apart' }).click();
+    await expect(nour.getByText('Copy 1 is the one there was; copy 2 is new.').first()).toBeVisible();
+    const mend = await panel(nour, 'Broke copy 1');
+    await mend.getByLabel('What happened').fill('The keel split along the grain.');
+    await mend.getByRole('button', { name: 'Save note' }).click();
+    await expect(nour.getByText(/^broke .*The keel split along the grain\.$/)).toBeVisible();
+    await nour.goto(`${home}/bench/enter`);
+    await expect(nour.getByLabel('Copy', { exact: true }).locator('option:checked')).toHaveText('2');
+    await nour.getByLabel('ballast position').fill('35,5');
+    await nour.getByLabel('Value of Flint').fill('7.85');
+    await nour.getByRole('button', { name: 'Save practice' }).click();
+    await expect(nour.getByText('Flint 5, practice')).toBeVisible();
+    await expect(nour.getByLabel('ballast position')).toHaveValue('35,5');
+    await nour.goto(five);
+    await expect(nour.getByRole('row', { name: /7\.85 s/ })).toContainText(/copy 2.*ballast position 35\.5 mm/s);
   });
 
   await test.step('what another team has not released stays its own, on every page of the designs', async () => {

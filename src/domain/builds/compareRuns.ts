@@ -63,7 +63,7 @@ function saysOf(comparison: Comparison, better: Better | null, unit: string): st
   const { verdict, reason, runsNeeded, confidenceInterval, pValue, difference } = comparison;
   if (reason) return reason;
   const [low, high] = confidenceInterval!;
-  const between = `the difference lies between ${number(low)} and ${quantity(high, unit)}`;
+  const between = `the difference lies between ${number(low, 2)} and ${quantity(high, unit, 2)}`;
   if (verdict === 'not-separable') {
     const needed =
       runsNeeded === null || runsNeeded > 200

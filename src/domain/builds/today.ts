@@ -1,6 +1,7 @@
 import { day, plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { listSections, listStudents } from '@/domain/classes/read';
+import { isBroken, listCopies } from '@/domain/copies/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { FIRST_CHANGE } from './first';
 import { lackingOf } from './lacking';
@@ -9,13 +10,14 @@ import { STILL, stillOfTeam } from './still';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId }: Asked) {
-  const [iterations, sections, rule] = await Promise.all([
+  const [iterations, sections, rule, copies] = await Promise.all([
     listIterations(sql, projectId),
     listSections(sql, projectId),
     findBuildRule(sql, projectId),
+    listCopies(sql, projectId),
   ]);
   const students = rule.leastMember === null ? [] : await listStudents(sql, projectId);
-  return { iterations, sections, rule, students };
+  return { iterations, sections, rule, students, copies };
 }
 type Given = Asked & Awaited<ReturnType<typeof load>>;
 
@@ -23,6 +25,7 @@ type Given = Asked & Awaited<ReturnType<typeof load>>;
 export const buildItems = (given: Given): TodayItem[] => [
   ...missing(given),
   ...undescribed(given),
+  ...broken(given),
   ...lacking(given),
   ...standing(given),
 ];
@@ -56,6 +59,25 @@ const missing = ({ teams, iterations, href }: Given): TodayItem[] =>
       href: href('builds'),
       label: 'Builds',
     }));
+
+/** Teams that have nothing to run with: every copy of their newest iteration is broken. */
+const broken = ({ teams, iterations, copies, href }: Given): TodayItem[] =>
+  teams.flatMap((team) => {
+    const newest = newestOf(iterations, team.id);
+    const own = copies.filter(({ iterationId }) => iterationId === newest?.id);
+    if (!newest || own.length === 0 || !own.every(isBroken)) return [];
+    return [
+      {
+        teamId: team.id,
+        urgency: 45,
+        tone: 'ochre' as const,
+        headline: `All ${plural(own.length, 'copy', 'copies')} of iteration ${newest.number} are broken`,
+        detail: 'Look at the pieces, repair one and note what was done, or record a new iteration.',
+        href: href(`builds/${newest.id}`),
+        label: 'Copies',
+      },
+    ];
+  });
 
 /** What the course asks of the designs and a team does not have yet. */
 const lacking = ({ teams, iterations, rule, students, href }: Given): TodayItem[] =>

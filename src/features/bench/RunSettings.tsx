@@ -35,7 +35,7 @@ export function RunSettings({
       {runner.copies.length > 0 && (
         <label className="flex items-center gap-2">
           <span className="faint">Copy</span>
-          <select className="!w-auto" value={copyId} onChange={(e) => chooseCopy(e.target.value)}>
+          <select aria-label="Copy" className="!w-auto" value={copyId} onChange={(e) => chooseCopy(e.target.value)}>
             {runner.copies.map((copy) => (
               <option key={copy.id} value={copy.id}>
                 {copy.number}
@@ -49,6 +49,7 @@ export function RunSettings({
         <label key={name} className="flex items-center gap-2">
           <span className="faint">{name}</span>
           <input
+            aria-label={name}
             className={unit ? 'num right !w-20' : '!w-28'}
             inputMode={unit ? 'decimal' : 'text'}
             maxLength={40}

@@ -46,7 +46,9 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
                 <td className="beside">{testOf(run, { events, protocols })}</td>
                 <td data-label="iteration" className="beside num right">
                   {run.iterationNumber}
-                  {run.copyNumber !== null && <span className="faint">, copy {run.copyNumber}</span>}
+                  {run.copyNumber !== null && (
+                    <span className="block text-sm faint whitespace-nowrap">copy {run.copyNumber}</span>
+                  )}
                 </td>
                 <td data-label={run.attempt === null ? '' : 'attempt'} className="beside num right">
                   {run.attempt ?? 'practice'}

@@ -1,4 +1,4 @@
-import { measured } from '@/core/format';
+import { plural, quantity } from '@/core/format';
 import type { CopiesCompared, Stretch } from '@/domain/copies/compare';
 import { isBroken, type Copy } from '@/domain/copies/read';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -63,7 +63,10 @@ export function CopySection({
               const state = broken ? 'broken' : copy.notes.length ? 'repaired' : 'whole';
               return (
                 <tr key={copy.id}>
-                  <td className="num font-medium">{copy.number}</td>
+                  <td className="num font-medium">
+                    <span className="sm:hidden">Copy </span>
+                    {copy.number}
+                  </td>
                   <td data-label="runs" className="beside num right">
                     {runs}
                   </td>
@@ -73,7 +76,7 @@ export function CopySection({
                   <td className="text-sm">
                     {copy.notes.map((note) => (
                       <span key={note.id} className="block">
-                        {when(note.at)}: {note.kind}, {note.what}
+                        {note.kind} {when(note.at)}: {note.what}
                       </span>
                     ))}
                   </td>
@@ -127,6 +130,6 @@ export function CopySection({
 
 /** Mean and spread of the runs of one stretch. */
 function stretchText({ name, n, mean, standardDeviation }: Stretch, unit: string): string {
-  const spread = standardDeviation ?? 0;
-  return `${name} ${measured(mean, spread, unit)} (${n === 1 ? 'one run' : `${n} runs`})`;
+  const spread = standardDeviation === null ? '' : `, spread ${quantity(standardDeviation, unit)}`;
+  return `${name}: ${quantity(mean, unit)} (${plural(n, 'run')}${spread})`;
 }

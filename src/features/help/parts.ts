@@ -33,6 +33,7 @@ export const HOW: Record<SheetName, readonly string[]> = {
     'Record each iteration with what was changed and why. The first is made by itself with a team’s first run, and completed later.',
     'An iteration comes from one or several earlier ones, also from a released one of another team. Name each change by itself, from what to what. A change may claim something, such as “lighter”; the figures then say whether it is so.',
     'Choose a team to see where its design went. Compare puts two iterations side by side and says what may be concluded. Features follows a feature from the team that had it first. Class shows all designs on one scale, and what the course asks for.',
+    'Was it built more than once? Tell its copies apart: each run then says which one it was made with, what broke and what was repaired is noted, and the runs show whether the copies are alike. What is chosen at a run, such as an angle, is a setting of the protocol and makes no new iteration; runs at different settings are never averaged together. A property can be read several times; the mean counts, and the spread goes into the ±.',
     'A bill of materials is added up against the limits and the scale; a line that the brief does not allow is named with its rule. Materials says what the class has used, and what will run out. On paper prints one page for each team.',
     'Values that a formula of an event uses stay as they are once official attempts were made with them.',
   ],

@@ -9,6 +9,8 @@ import { propertySchema } from './schema';
 
 const { Choice, Text } = fieldsOf(propertySchema);
 
+const KIND_WORD: Partial<Record<Dimension, string>> = { 'yes-no': 'yes or no' };
+
 /** What is measured on iterations: the requirements' parameters and whatever the course adds. */
 export function PropertyPanel({
   projectId,
@@ -26,8 +28,8 @@ export function PropertyPanel({
             <span className="grow">
               {name}{' '}
               <span className="faint">
-                {dimension}
-                {axis && ', a side of the size'}
+                ({KIND_WORD[dimension] ?? dimension}
+                {axis && ', a side of the size'})
               </span>
             </span>
             {!used && (
@@ -62,7 +64,11 @@ export function PropertyPanel({
       >
         <div className="flex flex-wrap gap-3">
           <Text name="name" label="New property" hint="such as number of joints, or span" />
-          <Choice name="dimension" label="Kind" options={DIMENSION_NAMES.map((one) => [one, one] as const)} />
+          <Choice
+            name="dimension"
+            label="Kind"
+            options={DIMENSION_NAMES.map((one) => [one, KIND_WORD[one] ?? one] as const)}
+          />
         </div>
       </RecordForm>
     </>

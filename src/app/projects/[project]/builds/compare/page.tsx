@@ -144,14 +144,14 @@ export default async function ComparePage(props: SheetProps) {
                 <tbody>
                   {runs.map(({ protocol, sides, comparison, says }) => (
                     <tr key={protocol.id}>
-                      <td>
+                      <td className="min-w-32">
                         <b className="font-medium">{protocol.name}</b>
                         <span className="block text-sm faint">{protocol.parameterName}</span>
                       </td>
                       {sides.map(({ summary, settings }, i) => (
                         <td key={i} data-label={i ? nb : na} className="beside num right">
-                          {quantity(summary.mean, protocol.unit)}
-                          <span className="block text-sm faint">
+                          <span className="whitespace-nowrap">{quantity(summary.mean, protocol.unit)}</span>
+                          <span className="block text-sm faint font-sans">
                             {plural(summary.n, 'run')}
                             {settingsText(settings) && ` at ${settingsText(settings)}`}
                           </span>
@@ -212,6 +212,6 @@ export default async function ComparePage(props: SheetProps) {
 function saysOf(gap: Apart | null): string {
   if (gap === null) return 'not measured on both';
   if (gap.verdict === 'same') return 'no difference';
-  if (gap.verdict === 'too-small') return `too small to tell: below ± ${number(gap.uncertainty)}`;
+  if (gap.verdict === 'too-small') return `too small to tell: below ± ${number(gap.uncertainty, 2)}`;
   return `${gap.verdict} for certain`;
 }

@@ -104,13 +104,14 @@ export default async function FeaturesPage(props: SheetProps) {
             </thead>
             <tbody>
               {rows.map(({ feature, first, origins, dropped, has, taken }) => {
+                const past = taken.find(({ iterationId }) => iterationId === first.id)?.season;
                 const concept = chosen.find((one) => one.id === feature.conceptId);
                 const requirement = agreed.find((one) => one.id === feature.requirementId);
                 return (
                   <tr key={feature.id} id={feature.id}>
                     <td className="font-medium">{feature.name}</td>
                     <td data-label="first in" className="beside">
-                      {seen.has(first.id) ? link(first) : 'a team whose design is not released'}
+                      {past ? past.name : seen.has(first.id) ? link(first) : 'a team whose design is not released'}
                     </td>
                     <td data-label="taken over by" className={taken.length ? 'beside' : 'beside max-sm:!hidden'}>
                       {taken.length === 0 && '–'}
