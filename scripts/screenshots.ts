@@ -95,9 +95,10 @@ async function compare(page: Page) {
 async function compareRuns(page: Page) {
   await page.getByRole('link', { name: /^Compare with/ }).click();
   await page.waitForURL(/compare/);
-  await page.getByLabel('First iteration').selectOption({ label: 'Marl 2: Frame opened, cord brake' });
+  const choice = page.getByLabel('First iteration');
+  await choice.selectOption((await choice.locator('option', { hasText: /^Flint 3/ }).getAttribute('value'))!);
   await page.waitForURL(/a=/);
-  await page.getByRole('heading', { name: 'By their runs' }).scrollIntoViewIfNeeded();
+  await page.getByRole('heading', { name: 'Measured' }).evaluate((one) => one.scrollIntoView());
 }
 /** Teams as the program proposes them. */
 async function formTeams(page: Page) {
@@ -376,7 +377,7 @@ const VIEWS: View[] = [
   { name: 'changes-step', role: 'student', at: 'builds/new', act: addChange, extra: true },
   { name: 'readings', role: 'student', at: 'builds/new', act: addReading, extra: true },
   { name: 'tuff-5', role: 'instructor', at: 'builds', follow: /^Tuff 5/, extra: true },
-  { name: 'compare-tuff', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: compareRuns, extra: true },
+  { name: 'compare-tuff', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: compareRuns, extra: true },
   { name: 'copies', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: showCopies, extra: true },
   { name: 'copy-panel', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: breakCopy, extra: true },
   { name: 'properties-panel', role: 'instructor', at: 'builds/class?panel=properties', extra: true },

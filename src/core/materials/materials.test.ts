@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bill, brokenRule, CoreError, explain, lasting, SOURCES, type BillLine } from '.';
+import { bill, brokenRule, CoreError, differParts, explain, lasting, SOURCES, type BillLine } from '.';
 
 const line = (more: Partial<BillLine> = {}): BillLine => ({
   part: 'Frame',
@@ -110,4 +110,48 @@ test('a material lasts as long as the rate so far lets it', () => {
   expect(lasting({ stock: 20, used: 12, held: 6, left: 4 })).toMatchObject({ runsOut: false });
   expect(lasting({ stock: 20, used: 0, held: 6, left: 8 })).toEqual({ left: 20, meetings: null, runsOut: false });
   expect(lasting({ stock: 5, used: 7, held: 7, left: 1 })).toEqual({ left: -2, meetings: 0, runsOut: true });
+});
+
+describe('differParts', () => {
+  const side = (lines: BillLine[]) => ({ lines, bill: bill({ lines, banned: [] }) });
+
+  test('tells the parts that differ, the largest in mass first, lines of one name together', () => {
+    const a = side([line(), line({ part: 'Wheel', quantity: 4, unitMass: 5 }), line({ part: 'Cord', unitMass: null })]);
+    const b = side([
+      line({ part: 'frame', quantity: 3 }),
+      line({ part: 'Wheel', quantity: 2, unitMass: 5 }),
+      line({ part: 'wheel ', quantity: 2, unitMass: 5 }),
+      line({ part: 'Pad', unitMass: 2, unitPrice: null }),
+      line({ part: 'Cord', unitMass: 3 }),
+    ]);
+    expect(differParts(a, b).map(({ part, mass, cost }) => [part, mass, cost])).toEqual([
+      ['Frame', 20, 2],
+      ['Pad', 2, null],
+      ['Cord', null, 0],
+    ]);
+    expect(differParts(a, a)).toEqual([]);
+  });
+
+  test('what all parts differ by adds up to what the bills differ by', () => {
+    const parts = fc.array(
+      fc.record({
+        part: fc.constantFrom('Frame', 'Wheel', 'Cord', 'Pad'),
+        quantity: fc.integer({ min: 0, max: 9 }),
+        waste: fc.integer({ min: 0, max: 3 }),
+        unitMass: fc.integer({ min: 0, max: 900 }).map((n) => n / 10),
+        unitPrice: fc.integer({ min: 0, max: 90 }).map((n) => n / 10),
+      }),
+      { maxLength: 8 },
+    );
+    fc.assert(
+      fc.property(parts, parts, (one, other) => {
+        const [a, b] = [side(one.map((each) => line(each))), side(other.map((each) => line(each)))];
+        const gaps = differParts(a, b);
+        const sum = (of: 'mass' | 'cost') => gaps.reduce((all, each) => all + each[of]!, 0);
+        expect(sum('mass')).toBeCloseTo(b.bill.mass - a.bill.mass, 6);
+        expect(sum('cost')).toBeCloseTo(b.bill.cost - a.bill.cost, 6);
+      }),
+      { seed: 17 },
+    );
+  });
 });

@@ -1,6 +1,7 @@
 import type { ClaimVerdict } from '@/core/builds';
 import { quantity } from '@/core/format';
 import type { CheckedClaim } from '@/domain/builds/designs';
+import { agreedOn, type Requirement } from '@/domain/requirements/read';
 import { ClaimGlyph } from '@/ui/glyphs/Claim';
 
 const CLAIM_WORD: Record<ClaimVerdict, string> = {
@@ -21,11 +22,19 @@ export function ClaimTable({
   claims,
   before,
   after,
+  requirements,
 }: {
   claims: readonly CheckedClaim[];
   before: string;
   after: string;
+  /** Those that may ask for what shows a claim. */
+  requirements: readonly Requirement[];
 }) {
+  const askedBy = (parameterId: string | null) =>
+    agreedOn(requirements)
+      .filter((one) => one.parameterId === parameterId)
+      .map(({ code }) => code)
+      .join(', ');
   return (
     <table className="stacked">
       <thead>
@@ -47,7 +56,10 @@ export function ClaimTable({
             <td>
               <b className="font-medium">{change.claim}</b>: {change.what}
             </td>
-            <td data-label="shown by">{change.claimParameter}</td>
+            <td data-label="shown by">
+              {change.claimParameter}
+              {askedBy(change.claimParameterId) && <span className="faint"> ({askedBy(change.claimParameterId)})</span>}
+            </td>
             <td data-label={before} className="beside num right whitespace-nowrap">
               {parent ? quantity(parent.value, parent.unit) : '–'}
             </td>

@@ -4,6 +4,7 @@ import { isOfFeature } from '@/core/changes';
 import { number, quantity, shortName } from '@/core/format';
 import type { CheckedClaim } from '@/domain/builds/designs';
 import type { Change, Iteration, Parent } from '@/domain/builds/read';
+import type { Requirement } from '@/domain/requirements/read';
 import { ClaimTable } from './ClaimTable';
 
 const WORD: Partial<Record<Change['kind'], string>> = {
@@ -19,6 +20,7 @@ export function IterationDesign({
   changes,
   features,
   claims,
+  requirements,
   origin,
   nameOf,
   href,
@@ -30,6 +32,7 @@ export function IterationDesign({
   /** Everything it has, from whatever it comes from. */
   features: readonly string[];
   claims: readonly CheckedClaim[];
+  requirements: readonly Requirement[];
   /** The chosen concept, or the design of an earlier season, that it goes back to. */
   origin: ReactNode;
   nameOf: (one: Parent) => string;
@@ -90,7 +93,7 @@ export function IterationDesign({
       {claims.length > 0 && (
         <section className="mb-3">
           <h2 className="mb-1">What it claims against {nameOf(claims[0]!.against)}</h2>
-          <ClaimTable claims={claims} before={nameOf(claims[0]!.against)} after={claimed} />
+          <ClaimTable claims={claims} before={nameOf(claims[0]!.against)} after={claimed} requirements={requirements} />
         </section>
       )}
       {(iteration.good || iteration.bad) && (

@@ -54,6 +54,7 @@ export function IterationTable({
                 from={
                   one.parents
                     .map((parent) => (parent.teamId === team.id ? '' : `${nameOf(parent.teamId)} `) + parent.number)
+                    .concat(one.conceptId ? 'a concept' : one.benchmarkId ? 'an earlier season' : [])
                     .join(', ') || null
                 }
                 built={day(one.builtOn)}

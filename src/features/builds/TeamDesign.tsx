@@ -58,7 +58,7 @@ export function TeamDesign({
           <h2 className="mb-1">
             {plural(claims.length, 'claim')} of {newest.name} against {against.name}
           </h2>
-          <ClaimTable claims={claims} before={against.name} after={newest.name} />
+          <ClaimTable claims={claims} before={against.name} after={newest.name} requirements={designs.requirements} />
         </section>
       )}
     </>

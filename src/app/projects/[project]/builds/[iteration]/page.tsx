@@ -147,6 +147,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
         claims={before ? claimsOf(iteration, changes, iterations, sources) : []}
         nameOf={nameOf}
         href={(one) => (isSeen(one.id) ? hrefIn(frame, `builds/${one.id}`) : null)}
+        requirements={requirements}
         claimed={`${team.name} ${iteration.number}`}
         origin={originText(iteration, concepts, seasons)}
       />

@@ -4,6 +4,9 @@ import { figuresOf, madeOf, readDesigns } from '@/domain/builds/designs';
 import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { settingsText } from '@/domain/builds/figure';
 import { listEvents } from '@/domain/bench/read';
+import { differParts, type PartDifference } from '@/core/materials';
+import { listBriefVersions } from '@/domain/brief/read';
+import { judgeBill, listBills, listMaterials } from '@/domain/materials/read';
 import { listPictures } from '@/domain/pictures/read';
 import { verdictsFor } from '@/domain/requirements/judge';
 import { ChooseTwo } from '@/features/builds/ChooseTwo';
@@ -167,6 +170,7 @@ export default async function ComparePage(props: SheetProps) {
               </table>
             </section>
           )}
+          <BillsCompared sides={both} names={[na!, nb!]} project={project} currency={seat.project.currency} />
           <section className="mb-4">
             <h2 className="mb-1">Against the requirements</h2>
             <table className="stacked">
@@ -206,6 +210,96 @@ export default async function ComparePage(props: SheetProps) {
       )}
     </ProjectFrame>
   );
+}
+
+/** In which parts the bills of materials differ, where both have one. */
+async function BillsCompared({
+  sides,
+  names,
+  project,
+  currency,
+}: {
+  sides: readonly [{ id: string }, { id: string }];
+  names: readonly [string, string];
+  project: string;
+  currency: string;
+}) {
+  const [bills, materials, briefs] = await Promise.all([
+    listBills(pool(), project),
+    listMaterials(pool(), project),
+    listBriefVersions(pool(), project),
+  ]);
+  const [a, b] = sides.map(({ id }) => {
+    const bill = bills.find((one) => one.iterationId === id);
+    return bill && judgeBill(bill.lines, materials, briefs[0]?.content.banned ?? []);
+  });
+  if (!a || !b) return null;
+  const parts = differParts(a, b);
+  const share = (of: PartDifference['a']) => {
+    if (!of) return '–';
+    return of.mass === null
+      ? plural(of.pieces, 'piece')
+      : `${plural(of.pieces, 'piece')}, ${quantity(of.mass, 'g', 1)}`;
+  };
+  return (
+    <section className="mb-4">
+      <h2 className="mb-1">By their bills of materials</h2>
+      {parts.length === 0 && <p className="faint">Both bills are the same.</p>}
+      {parts.length > 0 && (
+        <table className="stacked">
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th className="right">{names[0]}</th>
+              <th className="right">{names[1]}</th>
+              <th className="right">Mass</th>
+              <th className="right">Cost</th>
+            </tr>
+          </thead>
+          <tbody>
+            {parts.map((each) => (
+              <tr key={each.part}>
+                <td className="font-medium">{each.part}</td>
+                <td data-label={names[0]} className="beside num right">
+                  {share(each.a)}
+                </td>
+                <td data-label={names[1]} className="beside num right">
+                  {share(each.b)}
+                </td>
+                <td data-label="mass" className="beside num right">
+                  {gapText(each.mass, 'g')}
+                </td>
+                <td data-label="cost" className="beside num right">
+                  {gapText(each.cost, currency)}
+                </td>
+              </tr>
+            ))}
+            <tr>
+              <th scope="row">Sum</th>
+              <td data-label={names[0]} className="beside num right">
+                {quantity(a.bill.mass, 'g', 1)}
+              </td>
+              <td data-label={names[1]} className="beside num right">
+                {quantity(b.bill.mass, 'g', 1)}
+              </td>
+              <td data-label="mass" className="beside num right">
+                {gapText(b.bill.mass - a.bill.mass, 'g')}
+              </td>
+              <td data-label="cost" className="beside num right">
+                {gapText(b.bill.cost - a.bill.cost, currency)}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+/** A difference with its sign. */
+function gapText(value: number | null, unit: string): string {
+  if (value === null) return 'not known';
+  return `${value > 0 ? '+' : ''}${quantity(value, unit, 1)}`;
 }
 
 /** What a difference says, as far as it is known. */
