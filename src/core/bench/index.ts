@@ -5,3 +5,7 @@ export { attribution } from './attribution';
 export { compare, compareAll, type Better, type Comparison, type Pair } from './compare';
 export { drift } from './drift';
 export { protocolCheck } from './protocolCheck';
+export { effectiveSize, type EffectiveSize } from './effectiveSize';
+export { fit, type Fit } from './fit';
+export { propagate, type Propagated } from './propagate';
+export { series, type Series } from './series';

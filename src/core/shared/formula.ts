@@ -4,7 +4,8 @@ import { own } from './check';
 import { tidy } from './decimal';
 import { exact, minus, totalOf, type Exact } from './exact';
 
-const FUNCTIONS: Record<string, (...x: number[]) => number> = {
+/** The elementary functions that a formula may use. */
+export const FUNCTIONS: Record<string, (...x: number[]) => number> = {
   sqrt: Math.sqrt,
   cbrt: Math.cbrt,
   abs: Math.abs,
