@@ -113,7 +113,9 @@ test('a version on a phone, its claim against the figures, and a feature that is
     await anouk.getByLabel('Kind of change').selectOption('taken over');
     await anouk.getByLabel('Feature', { exact: true }).fill('cord brake');
     await anouk.getByRole('button', { name: 'Save iteration' }).click();
-    await expect(anouk.getByText('Choose the released iteration of another team, or the earlier season, that had it.')).toBeVisible();
+    await expect(
+      anouk.getByText('Choose the released iteration of another team, or the earlier season, that had it.'),
+    ).toBeVisible();
     await anouk.getByLabel('Taken over from').selectOption('Flint 2');
     await anouk.getByRole('button', { name: 'Save iteration' }).click();
     await anouk.waitForURL(/builds\/[0-9a-f-]{36}$/);
