@@ -79,7 +79,9 @@ export async function plantThings(sql: postgres.Sql, things: Targets, studentLog
       await tx`
         insert into booking (id, project_id, machine_id, team_id, state, asked_at)
         select ${t.booking}, ${t.project}, id, ${t.team}, 'cancelled', now() from machine where project_id = ${t.project} limit 1`;
-      await tx`insert into specimen (id, project_id, iteration_id, number) values (${t.copy}, ${t.project}, ${t.iteration}, 50)`;
+      await tx`
+        insert into specimen (id, project_id, iteration_id, number)
+        select ${t.copy}, ${t.project}, ${t.iteration}, coalesce(max(number), 0) + 1 from specimen where iteration_id = ${t.iteration}`;
       // With a run, so that nobody's door removes it for the next one.
       await tx`update run set specimen_id = ${t.copy} where id = ${t.run}`;
       // Of the student: an own concept, in the own section. Of others: one of the section whose concepts are not released.

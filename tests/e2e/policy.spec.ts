@@ -45,7 +45,7 @@ test.beforeAll(async ({ browser }) => {
     result: { id: string };
     message?: string;
   };
-  expect(brought.message).toBeUndefined();
+  expect(brought).not.toHaveProperty('message');
   await sql.begin(async (tx) => {
     await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
     const [other] = await tx<[{ id: string }]>`
