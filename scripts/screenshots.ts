@@ -382,6 +382,8 @@ const VIEWS: View[] = [
   { name: 'copy-panel', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: breakCopy, extra: true },
   { name: 'properties-panel', role: 'instructor', at: 'builds/class?panel=properties', extra: true },
   { name: 'entry-settings', role: 'instructor', at: 'bench/enter?section=5', phone: true, extra: true },
+  { name: 'results', role: 'instructor', at: 'bench/results', extra: true },
+  { name: 'results-team', role: 'instructor', at: 'bench/results', follow: /^Tuff$/, extra: true },
   { name: 'protocol-panel', role: 'instructor', at: 'bench?panel=new-protocol', extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
   { name: 'features', role: 'instructor', at: 'builds/features', extra: true },

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
+import { buildsOf, inTurn, listResultRuns, warningsOf } from '@/domain/bench/results';
 import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { figureOf } from '@/domain/builds/figure';
 import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
@@ -91,7 +92,10 @@ describe('copies of an iteration', () => {
     expect(found!.says).toMatch(/^Copy 2, repaired is above copy 2 by 0\.50\d* ± 0\.0\d+ m, more than chance explains/);
     // A run that names another iteration's copy is one of its iteration alone, and that is said.
     const other = await run('9.9', { copyId: one!.id, iterationId: p.iteration['Flint 2'] });
-    expect(other.outcome).toMatchObject({ ok: true, notes: [expect.stringMatching(/without its copy/)] });
+    expect(other.outcome).toMatchObject({
+      ok: true,
+      notes: expect.arrayContaining([expect.stringMatching(/without its copy/)]) as string[],
+    });
   });
 
   test('members of other teams neither add copies nor mend them', async () => {
@@ -145,11 +149,14 @@ describe('settings', () => {
 
     const events = await listEvents(pool(), p.id);
     const [other] = iterations.filter(({ id }) => id === flint());
-    const compared = compareRuns([one, other!], newer, await listRequirements(pool(), p.id), events);
+    const compared = compareRuns([one, other!], newer, await listRequirements(pool(), p.id), events, [
+      'Flint 1',
+      'Flint 3',
+    ]);
     const stopping = compared.find(({ protocol }) => protocol.name === 'Stop at the line')!;
     expect(stopping.comparison.verdict).not.toBe('not-separable');
     expect(stopping.says).toMatch(
-      /^Higher, by more than chance explains \(p < 0\.001\): the difference lies between 2\.\d+ and 2\.\d+ m\.$/,
+      /^Stopping distance of Flint 3 is higher than that of Flint 1 by 2\.\d+ m, give or take 0\.\d+ m\.$/,
     );
     expect([...settingsCompared([stopping], 0)]).toEqual([
       ['cord, Stop at the line', 'long'],
@@ -289,5 +296,40 @@ describe('what is measured, and where it comes from', () => {
     expect((await listIterations(pool(), p.id)).find(({ id }) => id === p.iteration['Flint 1'])).toMatchObject({
       benchmarkId: null,
     });
+  });
+});
+
+describe('what whoever enters hears at once, and what the results say', () => {
+  test('a run far from the others is told with the press that saves it, and only then; both stand among the results', async () => {
+    await asFlint();
+    const at = { iterationId: p.iteration['Flint 2'], settings: [{ name: 'release', value: '0.7', unit: 'm' }] };
+    const notesOf = async (value: string) => ((await run(value, at)).outcome as { notes: string[] }).notes.join('; ');
+    for (const value of ['9.5', '9.52', '9.48', '9.51', '9.49']) expect(await notesOf(value)).not.toMatch(/stands far/);
+    expect(await notesOf('9.9')).toMatch(
+      /^Off the protocol: .*; One run of Flint 2, 9\.9 m, stands far from the other 5/,
+    );
+    expect(await notesOf('9.5')).not.toMatch(/stands far/);
+
+    const protocol = await stop();
+    const dayOf = (moment: Date) => moment.toISOString().slice(0, 10);
+    const rows = await listResultRuns(pool(), p.id, protocol, p.teams.Flint!);
+    const builds = buildsOf(rows, protocol, () => 'Flint', dayOf);
+    const own = builds.find(({ name }) => name === 'Flint 2 at release 0.7 m')!;
+    expect(own.summary).toMatchObject({ n: 7, max: 9.9 });
+    expect(warningsOf(own, 'm')).toEqual([expect.stringMatching(/9\.9 m, stands far from the other 6/)]);
+    // By hand: the mean of the same readings.
+    const readings = [9.5, 9.52, 9.48, 9.51, 9.49, 9.9, 9.5];
+    expect(own.summary!.mean).toBeCloseTo(readings.reduce((sum, one) => sum + one, 0) / 7, 12);
+    const [first] = inTurn([own, builds.find(({ name }) => name.startsWith('Flint 3'))!], protocol, null, () => [
+      'Keel',
+    ]);
+    expect(first!.says[1]).toBe(
+      '2 things differ between them, Keel and the settings, so it can’t be put down to one of them.',
+    );
+    // Of the whole class, each team's newest iteration that has runs.
+    const newest = await listResultRuns(pool(), p.id, protocol, null);
+    const byTeam = new Map(newest.map(({ teamId, iterationId }) => [teamId, iterationId] as const));
+    expect(new Set(newest.map(({ iterationId }) => iterationId)).size).toBe(byTeam.size);
+    expect(byTeam.get(p.teams.Flint!)).toBe(p.iteration['Flint 3']);
   });
 });

@@ -60,7 +60,11 @@ describe('runs', () => {
     await asFlint();
     const outcome = await enter({ value: '8,25', conditions: [{ name: 'payload', value: '1,2', unit: 'kg' }] });
     const { id } = done(outcome);
-    expect(outcome.ok && outcome.notes).toEqual(['"8,25" was read as 8.25', '"1,2" was read as 1.2']);
+    expect(outcome.ok && outcome.notes).toEqual([
+      '"8,25" was read as 8.25',
+      '"1,2" was read as 1.2',
+      'Off the protocol: cable length not recorded; sag not recorded',
+    ]);
     const [row] = await pool()`
       select v.value, v.unit, n.name as instrument, a.number, r.conditions from run r join reading v on v.run_id = r.id
       join instrument n on n.id = v.instrument_id left join attempt a on a.run_id = r.id where r.id = ${id}`;

@@ -84,9 +84,9 @@ describe('a run counts', () => {
     done(await closeEvent(place));
     const early = await enter();
     expect(early).toMatchObject({ ok: true, result: { attempt: null } });
-    expect(early.ok && early.notes).toEqual([
+    expect(early.ok && early.notes[0]).toBe(
       'Recorded as practice: Crossing time was not open for section 2 at that moment',
-    ]);
+    );
     done(await openEvent(place));
     expect(done(await enter()).attempt).toBe(1);
     expect(refused(await openEvent({ ...place, sectionId: randomUUID() })).sectionId).toMatch(/not part/);

@@ -69,6 +69,7 @@ const SHEETS = [
   'teams/draws',
   'builds',
   'builds/class',
+  'bench/results',
   'builds/compare',
   'builds/features',
   'builds/new',

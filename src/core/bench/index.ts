@@ -9,3 +9,4 @@ export { effectiveSize, type EffectiveSize } from './effectiveSize';
 export { fit, type Fit } from './fit';
 export { propagate, type Propagated } from './propagate';
 export { series, type Series } from './series';
+export { conclude, driftText, outlierText } from './conclude';

@@ -1,5 +1,5 @@
-import { compare, summarise, type Better, type Comparison, type Summary } from '@/core/bench';
-import { chance, number, plural, quantity } from '@/core/format';
+import { compare, conclude, summarise, type Better, type Comparison, type Summary } from '@/core/bench';
+import { quantity } from '@/core/format';
 import type { EventRecord, Protocol, Settings } from '@/domain/bench/read';
 import { agreedOn, type Requirement } from '@/domain/requirements/read';
 import { runsUnder, type Sources } from './figure';
@@ -24,12 +24,23 @@ export function compareRuns(
   { protocols, runs }: Sources,
   requirements: readonly Requirement[],
   events: readonly EventRecord[],
+  names: readonly [string, string],
 ): RunsCompared[] {
   return protocols.flatMap((protocol) => {
     const [one, other] = [a, b].map((each) => runsUnder(protocol, each.id, runs));
     if (!one || !other) return [];
     const better = betterOf(protocol, requirements, events);
     const comparison = compare({ a: one.values, b: other.values, better: better ?? 'higher' });
+    const [says] = conclude({
+      a: names[0],
+      b: names[1],
+      parameter: protocol.parameterName,
+      unit: protocol.unit,
+      better,
+      n: [one.values.length, other.values.length],
+      comparison,
+      changed: [],
+    });
     const side = (of: typeof one): Side => ({ summary: summarise({ values: of.values }), settings: of.settings });
     return [
       {
@@ -37,14 +48,14 @@ export function compareRuns(
         sides: [side(one), side(other)],
         better,
         comparison,
-        says: saysOf(comparison, better, protocol.unit),
+        says: says!,
       },
     ];
   });
 }
 
 /** Which way is better: as an event scores it, else as a requirement limits it; unknown where neither says so. */
-function betterOf(
+export function betterOf(
   { id, parameterId, quantityId }: Protocol,
   requirements: readonly Requirement[],
   events: readonly EventRecord[],
@@ -57,22 +68,6 @@ function betterOf(
     for (const { kind, parameterId: of } of agreedOn(requirements))
       if (of === parameterId && (kind === 'max' || kind === 'min')) ways.add(kind === 'max' ? 'lower' : 'higher');
   return ways.size === 1 ? [...ways][0]! : null;
-}
-
-function saysOf(comparison: Comparison, better: Better | null, unit: string): string {
-  const { verdict, reason, runsNeeded, confidenceInterval, pValue, difference } = comparison;
-  if (reason) return reason;
-  const [low, high] = confidenceInterval!;
-  const between = `the difference lies between ${number(low, 2)} and ${quantity(high, unit, 2)}`;
-  if (verdict === 'not-separable') {
-    const needed =
-      runsNeeded === null || runsNeeded > 200
-        ? ''
-        : `, and a difference like this one would need about ${plural(runsNeeded, 'run')} of each to show`;
-    return `They can’t be told apart by these runs: ${between}${needed}.`;
-  }
-  const word = better ? (verdict === 'improved' ? 'Better' : 'Worse') : difference > 0 ? 'Higher' : 'Lower';
-  return `${word}, by more than chance explains (${chance(pValue!)}): ${between}.`;
 }
 
 /** What was set at runs that both have, by setting and protocol, as a comparison looks at it. */

@@ -67,11 +67,11 @@ function figure(
       return [iteration, { value: value!, uncertainty }] as const;
     }),
   );
-  return { id, name, unit, of, limits: asked.flatMap((one) => linesOf(one, unit)) };
+  return { id, name, unit, of, limits: asked.flatMap((one) => limitLines(one, unit)) };
 }
 
 /** The values at which a requirement changes from met to not met. */
-function linesOf(requirement: Requirement, unit: string): { label: string; value: number }[] {
+export function limitLines(requirement: Requirement, unit: string): { label: string; value: number }[] {
   const limit = limitOf(requirement);
   if (!limit) return [];
   const at = (value: number | null | undefined) =>

@@ -13,6 +13,7 @@ import { draftKey } from '@/ui/forms/drafts';
 import { toast } from '@/ui/toast';
 import { Keypad, STATUS_NAME, type Status } from './Keypad';
 import { LastRuns, type Saved } from './LastRuns';
+import type { Mended } from '@/core/bench/slip';
 import type { Setting } from '@/domain/bench/read';
 import { copyOf, RunSettings, settingsFor } from './RunSettings';
 import { useOpen, whyPractice, type RigOpening } from './opening';
@@ -29,6 +30,8 @@ export interface RigProps {
     allowed: number;
     unit: string;
     units: string[];
+    /** What one of each unit is in the protocol's; those without a plain factor are left out. */
+    scales: Record<string, number>;
     foulKeepsValue: boolean;
     penalties: string[];
   };
@@ -88,6 +91,7 @@ export function RunEntry(props: RigProps) {
   const [unit, setUnit] = useState(event.unit);
   const [id, setId] = useState('');
   const [sure, setSure] = useState(false);
+  const [mended, setMended] = useState<Mended | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [conditions, setConditions] = useState(() =>
@@ -117,9 +121,10 @@ export function RunEntry(props: RigProps) {
     if (!runner || (busy && !(status === 'ok' && text))) return;
     const wrong = wrongSetting(protocol.settings, settings[runner.teamId] ?? runner.settings);
     if (wrong) return setProblem(wrong);
-    const hint = status === 'ok' && !sure ? unlikely(text, soFar) : null;
+    const hint = status === 'ok' && !sure ? unlikely(text, unit, soFar, event.scales) : null;
     if (hint) {
-      setProblem(hint);
+      setProblem(hint.says);
+      setMended(hint.mended);
       return setSure(true);
     }
     if (status === 'foul' && event.foulKeepsValue && !asPractice && !text)
@@ -184,6 +189,7 @@ export function RunEntry(props: RigProps) {
   };
   const clear = () => {
     setProblem(null);
+    setMended(null);
     setSure(false);
     setText('');
     setId('');
@@ -195,6 +201,7 @@ export function RunEntry(props: RigProps) {
   };
   const press = (key: string) => {
     setSure(false);
+    setMended(null);
     setText(key === 'back' ? text.slice(0, -1) : text + key);
   };
 
@@ -312,6 +319,22 @@ export function RunEntry(props: RigProps) {
           {problem && (
             <p id="run-problem" role="alert" className="callout mx-3.5 mb-2">
               {problem}
+              {mended && (
+                <button
+                  type="button"
+                  className="btn ml-2"
+                  onClick={() => {
+                    setText(String(mended.value));
+                    setUnit(mended.unit);
+                    setProblem(null);
+                    setMended(null);
+                    setSure(false);
+                    field.current?.focus();
+                  }}
+                >
+                  Use {mended.value} {mended.unit}
+                </button>
+              )}
             </p>
           )}
           {event.penalties.length > 0 && (

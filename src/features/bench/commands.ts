@@ -1,6 +1,8 @@
 import type { InferType } from 'yup';
-import { CoreError, type Dimension } from '@/core/units';
-import type { Setting, Settings } from '@/domain/bench/read';
+import { convert, CoreError, type Dimension } from '@/core/units';
+import { drift, driftText, outlierText, summarise } from '@/core/bench';
+import { offProtocol } from '@/domain/bench/offProtocol';
+import type { Condition, Setting, Settings } from '@/domain/bench/read';
 import type { EventRule } from '@/core/scoring';
 import { json, type Sql } from '@/db/connection';
 import { isId, seesAll, type Seat, type Target } from '@/server/access';
@@ -119,6 +121,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     }
     await keepReading(work, id, test, measured);
     if (attempt !== null) await count(work, { id, eventId: event.id, teamId, number: attempt }, test);
+    if (measured && status === 'ok') await remark(work, { id, iterationId, value: measured.value }, test, conditions);
     await tickRuns(work, teamId);
     return { id, attempt };
   },
@@ -126,6 +129,35 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
 export const recordRun = recording('/api/v1/runs');
 /** The same for whoever holds a link of an official. */
 export const recordRunByLink = recording('/api/v1/official-runs');
+
+/**
+ * What whoever enters should know at once: which condition was off, whether the run stands far from the others of its iteration
+ * at the same settings, and whether these creep one way. The run is kept in any case.
+ */
+async function remark(
+  { tx, projectId, notes }: Work,
+  run: { id: string; iterationId: string; value: number },
+  { protocolId, quantityId, conditions: expected, unit }: TestFound,
+  recorded: Record<string, { value: number; unit: string }>,
+): Promise<void> {
+  const off = offProtocol(expected, recorded);
+  if (off.length > 0) notes.push(`Off the protocol: ${off.join('; ')}`);
+  const rows = await tx<{ id: string; value: number; unit: string; name: string }[]>`
+    select r.id, v.value, v.unit, t.name || ' ' || i.number as name from run r join iteration i on i.id = r.iteration_id
+    join team t on t.id = i.team_id join reading v on v.run_id = r.id and v.quantity_id = ${quantityId} and v.observer = 1
+    where r.project_id = ${projectId} and r.iteration_id = ${run.iterationId} and r.protocol_id = ${protocolId}
+      and r.stands and r.status = 'ok' and r.settings = (select settings from run where id = ${run.id})
+    order by r.run_at, r.created_at, r.id`;
+  const values = rows.map((row) => convert({ value: row.value, from: row.unit, to: unit }).value);
+  const { name } = rows.find(({ id }) => id === run.id)!;
+  const summary = summarise({ values });
+  // Only what this run has brought.
+  const [outlier] = summary.outliers;
+  const far = outlier && rows[outlier.index]!.id === run.id ? outlierText(name, values, summary, unit) : null;
+  notes.push(
+    ...[far, driftText(name, drift({ values }), unit)].flatMap((text) => (text ? [text.replace(/\.$/, '')] : [])),
+  );
+}
 
 /** Lets a run count as an attempt. @throws ConflictError when another one has that number. */
 async function count(
@@ -243,6 +275,9 @@ interface TestFound {
   dimension: Dimension;
   instrumentId: string;
   settings: Setting[];
+  conditions: Condition[];
+  /** The protocol's, of what is read. */
+  unit: string;
   /** The event's rule; of a practice run the rules of all events under its protocol. */
   rules: EventRule[];
 }
@@ -256,10 +291,10 @@ async function findTest(
   if (!eventId && !protocolId) throw new FieldError('eventId', 'The event is missing.');
   const [test] = eventId
     ? await tx<TestFound[]>`
-        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, p.settings, jsonb_build_array(e.rule) as rules
+        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, p.settings, p.conditions, jsonb_build_array(e.rule) as rules
         from event e join quantity q on q.id = e.quantity_id join protocol p on p.id = e.protocol_id where e.id = ${eventId} and e.project_id = ${projectId}`
     : await tx<TestFound[]>`
-        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, p.settings,
+        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, p.settings, p.conditions,
           coalesce((select jsonb_agg(e.rule) from event e where e.protocol_id = p.id), '[]') as rules
         from protocol p join quantity q on q.protocol_id = p.id and q.position = 0
         where p.id = ${protocolId} and p.project_id = ${projectId}`;

@@ -115,6 +115,7 @@ export async function loadRig(
       ? [[team.id, works(team.id) ? says : 'it is not cleared for this rig; ask the instructor'] as const]
       : [];
   });
+  const units = [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units, project.currency)])];
   const [opening, present] = [openingOf(openings, event.id, section.id), momentOfEntry(project, now, 0)];
   const openness = opennessAt(opening, present);
   return {
@@ -129,7 +130,8 @@ export async function loadRig(
         name: event.name,
         allowed: event.attemptsAllowed,
         unit: protocol.unit,
-        units: [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units, project.currency)])],
+        units,
+        scales: scalesOf(units, protocol.unit),
         foulKeepsValue: event.rule.attempts.foul === 'keep',
         penalties: Object.keys(event.rule.penalties ?? {}),
       },
@@ -158,6 +160,12 @@ export async function loadRig(
       held: Object.fromEntries(held),
     },
   };
+}
+
+/** What one of each unit is in another one, where that is a plain factor. */
+function scalesOf(units: readonly string[], to: string): Record<string, number> {
+  const at = (value: number, from: string) => convert({ value, from, to }).value;
+  return Object.fromEntries(units.filter((from) => at(0, from) === 0).map((from) => [from, at(1, from)]));
 }
 
 /** What the last run was made at, as it was typed. */

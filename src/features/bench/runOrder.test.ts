@@ -44,15 +44,19 @@ test('who practises goes through the teams in turn', () => {
 });
 
 describe('unlikely', () => {
-  const soFar = [7.9, 8.2, 8.4];
-  test.each(['8.0', '4.1', '16.7', '8,3'])('%s looks right', (text) => expect(unlikely(text, soFar)).toBeNull());
-  test.each(['80.2', '0.82', '820'])('%s is asked back', (text) => {
-    expect(unlikely(text, soFar)).toMatch(/The runs so far lie between 7.9 and 8.4/);
+  const looked = (text: string, soFar = [7.9, 8.2, 8.4]) => unlikely(text, 'm', soFar, { m: 1, cm: 0.01 });
+  test.each(['8.0', '4.1', '16.7', '8,3'])('%s looks right', (text) => expect(looked(text)).toBeNull());
+  test.each([
+    ['80.2', { value: 8.02, unit: 'm' }],
+    ['820', { value: 820, unit: 'cm' }],
+  ])('%s is asked back, and what would fit is offered', (text, mended) => {
+    expect(looked(text)!.says).toMatch(/The runs so far lie between 7.9 and 8.4/);
+    expect(looked(text)!.mended).toEqual(mended);
   });
   test('nothing is said from fewer than three runs, or for what is no number', () => {
-    expect(unlikely('800', [8, 8.1])).toBeNull();
-    expect(unlikely('eight', soFar)).toBeNull();
-    expect(unlikely('', soFar)).toBeNull();
+    expect(looked('800', [8, 8.1])).toBeNull();
+    expect(looked('eight')).toBeNull();
+    expect(looked('')).toBeNull();
   });
 });
 

@@ -1,3 +1,4 @@
+import { slip, type Mended } from '@/core/bench/slip';
 import { CoreError, readNumber } from '@/core/numbers';
 
 /** A team at the rig: the iteration it runs with and how many attempts are recorded. */
@@ -100,17 +101,24 @@ export function after(runners: Runner[], teamId: string): string | null {
 }
 
 /**
- * A remark when a typed value lies far from the runs so far (outside half the least to twice the largest), which
- * most often is a slipped decimal point; null when it looks right or can't be told.
+ * A remark when a typed value lies far from the runs so far, with what it was most likely meant to be; null when it looks right
+ * or can't be told.
  */
-export function unlikely(text: string, soFar: number[]): string | null {
-  const known = soFar.filter((value) => value > 0);
-  if (known.length < 3) return null;
+export function unlikely(
+  text: string,
+  unit: string,
+  soFar: readonly number[],
+  scales: Readonly<Record<string, number>>,
+): { says: string; mended: Mended | null } | null {
   try {
     const { value } = readNumber(text);
-    const [least, most] = [Math.min(...known), Math.max(...known)];
-    if (value >= least / 2 && value <= most * 2) return null;
-    return `${value}? The runs so far lie between ${least} and ${most}. Correct it, or save again to keep it.`;
+    const found = slip({ value, unit, soFar, scales });
+    if (!found) return null;
+    const { least, most, mended } = found;
+    return {
+      says: `${value} ${unit}? The runs so far lie between ${least} and ${most}. Correct it, or save again to keep it.`,
+      mended,
+    };
   } catch (error) {
     if (error instanceof CoreError) return null;
     throw error;

@@ -114,5 +114,6 @@ export const BUILD_VIEWS = [
 /** What belongs to the sheet Bench. */
 export const BENCH_VIEWS = [
   ['bench', 'Bench'],
+  ['bench/results', 'Results'],
   ['bench/sessions', 'Test sessions'],
 ] as const;

@@ -34,7 +34,7 @@ export default async function ComparePage(props: SheetProps) {
   const pictures = both ? await Promise.all(both.map(({ id }) => listPictures(pool(), project, id))) : [];
   const [na, nb] = both ? both.map(nameOf) : [];
   const events = await listEvents(pool(), project);
-  const runs = both ? compareRuns(both, designs.sources, designs.requirements, events) : [];
+  const runs = both ? compareRuns(both, designs.sources, designs.requirements, events, [na!, nb!]) : [];
   const made = (side: 0 | 1) => ({
     ...madeOf(both![side].id, designs.iterations, designs.changes),
     settings: settingsCompared(runs, side),

@@ -1,0 +1,236 @@
+import { fixed, measured, number, plural, quantity, unitName, withQuery } from '@/core/format';
+import type { Summary } from '@/core/bench';
+import { differ } from '@/core/builds';
+import { listEvents, listProtocols } from '@/domain/bench/read';
+import { buildsOf, inTurn, listResultRuns, warningsOf, type Build } from '@/domain/bench/results';
+import { betterOf } from '@/domain/builds/compareRuns';
+import { limitLines, madeOf } from '@/domain/builds/designs';
+import { listChanges, listIterations } from '@/domain/builds/read';
+import { agreedOn, listRequirements } from '@/domain/requirements/read';
+import { Strip } from '@/features/bench/Strip';
+import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { allowed } from '@/server/access';
+import { momentHere } from '@/server/clock';
+import { Link } from '@/ui/Link';
+import { SaveTable } from '@/ui/SaveTable';
+import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
+
+export default async function ResultsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/bench/results', props);
+  const { seat, teams, team, section } = frame;
+  const project = seat.project.id;
+  const { protocol: asked } = await props.searchParams;
+  const [protocols, events, requirements, iterations, changes] = await Promise.all([
+    listProtocols(pool(), project),
+    listEvents(pool(), project),
+    listRequirements(pool(), project),
+    listIterations(pool(), project),
+    listChanges(pool(), project),
+  ]);
+  const protocol = protocols.find(({ id }) => id === asked) ?? protocols[0];
+  const runs = protocol ? await listResultRuns(pool(), project, protocol, team?.id ?? null) : [];
+  const here = new Set(teams.filter((one) => !section || one.sectionId === section.id).map(({ id }) => id));
+  const seen = runs.filter((run) => allowed(seat, 'run.read', run) && here.has(run.teamId));
+  const nameOf = (id: string) => teams.find((one) => one.id === id)?.name ?? '';
+  const day = (at: Date) => momentHere(seat.project, at).slice(0, 10);
+  const builds = protocol ? buildsOf(seen, protocol, nameOf, day) : [];
+  const order = (one: Build) => teams.findIndex(({ id }) => id === one.teamId);
+  const numberOf = (one: Build) => iterations.find(({ id }) => id === one.iterationId)?.number ?? 0;
+  builds.sort((a, b) => order(a) - order(b) || numberOf(a) - numberOf(b));
+  const better = protocol ? betterOf(protocol, requirements, events) : null;
+  const made = (one: Build) => madeOf(one.iterationId, iterations, changes);
+  const pairs =
+    protocol && team
+      ? inTurn(builds, protocol, better, (a, b) => differ(made(a), made(b)).map(({ what }) => what))
+      : [];
+  const limits = protocol
+    ? agreedOn(requirements)
+        .filter((one) => one.parameterId === protocol.parameterId && one.unit !== null)
+        .flatMap((one) => limitLines(one, protocol.unit))
+    : [];
+  const known = builds.filter(({ summary }) => summary !== null);
+  const warnings = known.flatMap((one) => warningsOf(one, protocol!.unit));
+  const bestOf = ({ summary }: Build) => (better === 'lower' ? summary!.min : summary!.max);
+  const rows = known.map((one) => {
+    const { n, mean, standardDeviation, confidenceInterval } = one.summary!;
+    const [low, high] = confidenceInterval ?? [null, null];
+    return [
+      one.name,
+      one.at,
+      String(n),
+      ...[mean, standardDeviation, low, high].map((value) => (value === null ? '' : String(value))),
+    ];
+  });
+  return (
+    <ProjectFrame
+      shows={['bench', 'builds', 'event', 'requirements']}
+      frame={frame}
+      sheet="bench"
+      name="Bench"
+      view="bench/results"
+      views={BENCH_VIEWS}
+      title="Results"
+      about={protocol && `${protocol.parameterName} in ${protocol.unit}, ${protocol.name}`}
+    >
+      {protocols.length > 1 && (
+        <nav aria-label="Protocol" className="flex flex-wrap gap-x-4 gap-y-1 mb-3 no-print">
+          {protocols.map(({ id, name }) => (
+            <Link
+              key={id}
+              href={withQuery(hrefIn(frame, 'bench/results'), { protocol: id })}
+              aria-current={id === protocol?.id ? 'true' : undefined}
+              className="view-link"
+              scroll={false}
+            >
+              {name}
+            </Link>
+          ))}
+        </nav>
+      )}
+      {!protocol || known.length === 0 ? (
+        <Nothing>
+          {protocol
+            ? 'No valid run under this protocol yet. Once there are some, every run stands here as a dot, and versions are compared.'
+            : 'A protocol says how a test is made; its results stand here.'}
+        </Nothing>
+      ) : (
+        <>
+          <Strip
+            title={`${protocol.parameterName}, ${protocol.name}`}
+            unit={protocol.unit}
+            limits={limits}
+            rows={known.map(({ key, name, values, summary }) => ({
+              key,
+              name,
+              values,
+              mean: summary!.mean,
+              interval: summary!.confidenceInterval,
+              outlier: summary!.outliers[0]?.index ?? null,
+            }))}
+          />
+          <p className="text-sm faint mb-3">
+            A dot is a run, the upright stroke the mean, the band the 95 % interval of the mean; a ring stands far from
+            the others.
+          </p>
+          {pairs.length > 0 && (
+            <section className="mb-4">
+              <h2 className="mb-1">Each version against the one before</h2>
+              <ul className="max-w-4xl">
+                {pairs.map(({ a, b, says }) => (
+                  <li key={b.key} className="border-b border-hair py-1.5">
+                    {says[0]} <span className="faint">{says.slice(1).join(' ')}</span>{' '}
+                    {a.iterationId !== b.iterationId && (
+                      <Link
+                        href={withQuery(hrefIn(frame, 'builds/compare'), { a: a.iterationId, b: b.iterationId })}
+                        className="underline"
+                      >
+                        Compare
+                      </Link>
+                    )}
+                  </li>
+                ))}
+              </ul>
+              {pairs.length > 1 && (
+                <p className="text-sm faint mt-1">
+                  With {plural(known.length, 'version')} there are many pairs, and one of them differs by chance sooner
+                  or later; the limit of what counts is raised for that.
+                </p>
+              )}
+            </section>
+          )}
+          {warnings.length > 0 && (
+            <section className="mb-4">
+              <h2 className="mb-1">To look at</h2>
+              <ul className="max-w-4xl">
+                {warnings.map((text) => (
+                  <li key={text} className="border-b border-hair py-1.5 text-ochre">
+                    {text}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <table className="stacked">
+            <thead>
+              <tr>
+                <th>Version</th>
+                <th className="right">Runs</th>
+                <th className="right">Mean</th>
+                <th className="right">Spread</th>
+                <th className="right">95 % interval of the mean</th>
+                <th className="right">{better ? 'Best' : 'Least to most'}</th>
+                <th>Completed</th>
+              </tr>
+            </thead>
+            <tbody>
+              {builds.map((one) => {
+                const { summary, completed } = one;
+                const interval = summary?.confidenceInterval;
+                // As many decimals as the interval leaves; of one run those it was read with.
+                const digits = decimalsOf(summary, interval ? (interval[1] - interval[0]) / 2 : 0);
+                return (
+                  <tr key={one.key}>
+                    <td>
+                      <Link href={hrefIn(frame, `builds/${one.iterationId}`)} className="font-medium">
+                        {one.name}
+                      </Link>
+                    </td>
+                    <td data-label="runs" className="beside num right">
+                      {summary?.n ?? 0}
+                    </td>
+                    <td data-label="mean" className="beside num right whitespace-nowrap">
+                      {summary ? `${fixed(summary.mean, digits)} ${unitName(protocol.unit)}` : '–'}
+                    </td>
+                    <td data-label="spread" className="beside num right whitespace-nowrap">
+                      {summary?.standardDeviation == null ? '–' : quantity(summary.standardDeviation, protocol.unit)}
+                    </td>
+                    <td data-label="95 % interval" className="beside num right whitespace-nowrap">
+                      {interval
+                        ? `${fixed(interval[0], digits)} to ${fixed(interval[1], digits)} ${unitName(protocol.unit)}`
+                        : '–'}
+                    </td>
+                    <td data-label={better ? 'best' : 'least to most'} className="beside num right whitespace-nowrap">
+                      {!summary
+                        ? '–'
+                        : better
+                          ? quantity(bestOf(one), protocol.unit)
+                          : `${number(summary.min)} to ${quantity(summary.max, protocol.unit)}`}
+                    </td>
+                    <td data-label="completed" className="text-sm faint">
+                      {completed.passes === completed.n
+                        ? `all ${completed.n}`
+                        : `${completed.passes} of ${completed.n}; in the long run ${percent(completed.interval[0])} to ${percent(completed.interval[1])}`}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          <p className="mt-1">
+            <SaveTable
+              name={`results ${protocol.name}`}
+              rows={[
+                ['version', 'settings', 'runs', 'mean', 'standard deviation', 'interval from', 'interval to'],
+                ...rows,
+              ]}
+            />
+          </p>
+          {!team && (
+            <p className="faint mt-3">
+              Every team’s newest version with runs. Choose a team to see all of its versions and compare them.
+            </p>
+          )}
+        </>
+      )}
+    </ProjectFrame>
+  );
+}
+
+/** The decimals that a mean is written with: two figures of its uncertainty. */
+function decimalsOf(summary: Summary | null, half: number): number {
+  const figure = summary ? measured(summary.mean, half, null).split(' ± ')[0]! : '';
+  return figure.includes('.') ? figure.length - figure.indexOf('.') - 1 : 0;
+}
+
+const percent = (share: number) => `${fixed(100 * share, 0)} %`;

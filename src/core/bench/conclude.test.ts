@@ -1,0 +1,93 @@
+import { compare, conclude, drift, driftText, outlierText, summarise } from '.';
+
+const said = (a: number[], b: number[], more: Partial<Parameters<typeof conclude>[0]> = {}) =>
+  conclude({
+    a: 'Flint 2',
+    b: 'Flint 3',
+    parameter: 'Crossing time',
+    unit: 's',
+    better: 'lower',
+    n: [a.length, b.length],
+    comparison: compare({ a, b, better: more.better ?? 'lower' }),
+    changed: ['Keel'],
+    ...more,
+  });
+const SLOW = [7.42, 7.51, 7.38, 7.47, 7.55];
+const QUICK = [7.21, 7.3, 7.26, 7.18, 7.35];
+
+describe('conclude', () => {
+  test('a difference that chance does not explain is told with its size, its doubt and its cause', () => {
+    expect(said(SLOW, QUICK)).toEqual([
+      'Flint 3 is better than Flint 2: crossing time lower by 0.206 s, give or take 0.099 s.',
+      'Only Keel differs between them, so it comes from that.',
+    ]);
+    expect(said(QUICK, SLOW)[0]).toMatch(/^Flint 3 is worse than Flint 2: crossing time higher by 0\.206 s/);
+    expect(said(SLOW, QUICK, { better: null, comparison: compare({ a: SLOW, b: QUICK, better: 'higher' }) })[0]).toBe(
+      'Crossing time of Flint 3 is lower than that of Flint 2 by 0.206 s, give or take 0.099 s.',
+    );
+  });
+
+  // Moved towards each other until p passes 0.05: the last shift that is still told, and the next one.
+  test('the sentence turns exactly where the p value does', () => {
+    const shifted = (by: number) => QUICK.map((value) => value + by);
+    const told = (by: number) => compare({ a: SLOW, b: shifted(by), better: 'lower' }).pValue! < 0.05;
+    const last = Array.from({ length: 400 }, (_, i) => i / 2000)
+      .filter(told)
+      .at(-1)!;
+    expect(said(SLOW, shifted(last))[0]).toMatch(/^Flint 3 is better/);
+    expect(said(SLOW, shifted(last + 0.0005))[0]).toMatch(
+      /^Flint 2 and Flint 3 can’t be told apart with 5 runs each; /,
+    );
+  });
+
+  test('what can’t be told apart says how many runs would tell', () => {
+    expect(said(SLOW, [7.4, 7.61, 7.3, 7.35])).toEqual([
+      'Flint 2 and Flint 3 can’t be told apart with 5 and 4 runs; about 65 of each would be needed to see a difference like this one.',
+    ]);
+    expect(said([7.4, 7.9], [7.2, 7.45])[0]).toMatch(/about \d+ of each|a run or two more/);
+    expect(said([7, 8, 9], [7.001, 8, 9])[0]).toMatch(/no number of runs that a class can make/);
+    expect(
+      said([7.4, 7.5, 7.6, 7.5], [7.3, 7.4, 7.5, 7.4], {
+        comparison: { ...compare({ a: SLOW, b: QUICK, better: 'lower' }), verdict: 'not-separable', runsNeeded: 3 },
+      })[0],
+    ).toBe('Flint 2 and Flint 3 can’t be told apart with 4 runs each; a run or two more of each may settle it.');
+  });
+
+  test('too few runs, and runs that are all equal, tell nothing', () => {
+    expect(said([7.4], QUICK)).toEqual(['Too few runs of Flint 2 to compare: at least two of each are needed.']);
+    expect(said([7.4], [7.3])[0]).toMatch(/^Too few runs of Flint 2 and Flint 3/);
+    expect(said([7, 7], [8, 8])[0]).toMatch(/perhaps the instrument is too coarse/);
+  });
+
+  test('several changes are named, none is said, and what was held alike is', () => {
+    const [, cause, held] = said(SLOW, QUICK, {
+      changed: ['Keel', 'ballast position', 'the day'],
+      held: ['angle 30°'],
+    });
+    expect(cause).toBe(
+      '3 things differ between them, Keel, ballast position and the day, so it can’t be put down to one of them.',
+    );
+    expect(held).toBe('Held alike in both: angle 30°.');
+    expect(said(SLOW, QUICK, { changed: [] })[1]).toMatch(/something nobody wrote down/);
+  });
+});
+
+test('a run far from the others is named, the nearest that is not far is not', () => {
+  const words = (last: number) => {
+    const values = [8.1, 8.2, 8, 8.15, 8.05, last];
+    return outlierText('Flint 3', values, summarise({ values }), 's');
+  };
+  expect(words(9)).toMatch(/^One run of Flint 3, 9 s, stands far from the other 5/);
+  const critical = Array.from({ length: 100 }, (_, i) => Math.round(820 + i) / 100).find(
+    (value) => words(value) !== null,
+  )!;
+  expect(words(Math.round(critical * 100 - 1) / 100)).toBeNull();
+});
+
+test('runs that creep are said to, with the way they go', () => {
+  expect(driftText('Flint 3', drift({ values: [7.4, 7.42, 7.43, 7.45, 7.47] }), 's')).toBe(
+    'The runs of Flint 3 creep up, by about 0.017 s from one to the next (p = 0.027): something wears, warms or slackens.',
+  );
+  expect(driftText('Flint 3', drift({ values: [7.47, 7.45, 7.43, 7.42, 7.4] }), 's')).toMatch(/creep down/);
+  expect(driftText('Flint 3', drift({ values: [7.4, 7.42, 7.43, 7.45, 7.41] }), 's')).toBeNull();
+});
