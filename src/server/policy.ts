@@ -261,6 +261,7 @@ export const ROUTES: Record<string, Door> = {
   '/projects/[project]/bench/enter': 'run.write',
   '/projects/[project]/bench/runs/[run]': 'run.read',
   '/projects/[project]/bench/results': 'project.read',
+  '/projects/[project]/bench/series': 'project.read',
   '/projects/[project]/bench/sessions': 'session.read',
   '/projects/[project]/bench/sessions/[session]': 'session.read',
   '/projects/[project]/pictures/[picture]': 'picture.read',

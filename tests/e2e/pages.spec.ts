@@ -70,6 +70,7 @@ const SHEETS = [
   'builds',
   'builds/class',
   'bench/results',
+  'bench/series',
   'builds/compare',
   'builds/features',
   'builds/new',

@@ -10,3 +10,4 @@ export { fit, type Fit } from './fit';
 export { propagate, type Propagated } from './propagate';
 export { series, type Series } from './series';
 export { conclude, driftText, outlierText } from './conclude';
+export { seriesText } from './seriesText';

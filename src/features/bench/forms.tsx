@@ -1,5 +1,7 @@
 'use client';
 
+import { useState } from 'react';
+import { INSTRUMENT_PRESETS } from '@/core/bench/presets';
 import { DIMENSION_NAMES } from '@/core/dimensions';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
@@ -11,10 +13,56 @@ const instrumentFields = fieldsOf(instrumentSchema);
 
 const MEASURED: Options = DIMENSION_NAMES.filter((name) => name !== 'yes-no').map((name) => [name, name] as const);
 
-export function InstrumentForm({ values, ...fixed }: Editing) {
+export function InstrumentForm({ values: given, ...fixed }: Editing) {
+  const [chosen, setChosen] = useState('');
+  const preset = INSTRUMENT_PRESETS.find(({ name }) => name === chosen);
+  const values = preset
+    ? {
+        name: preset.name,
+        dimension: preset.dimension,
+        unit: preset.unit,
+        resolution: String(preset.resolution),
+        accuracy: String(preset.accuracy),
+      }
+    : given;
+  return (
+    <>
+      {fixed.id === null && (
+        <p className="mb-3">
+          <label className="block font-medium" htmlFor="instrument-preset">
+            Start from
+          </label>
+          <select id="instrument-preset" value={chosen} onChange={(e) => setChosen(e.target.value)} className="!w-auto">
+            <option value="">an empty form</option>
+            {INSTRUMENT_PRESETS.map(({ name }) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+          {preset && <span className="block text-sm faint">Accuracy: {preset.why}.</span>}
+        </p>
+      )}
+      <InstrumentFields
+        key={chosen}
+        values={values}
+        id={`${fixed.id ?? `new-${fixed.projectId}`}${chosen && `-${chosen}`}`}
+        fixed={fixed}
+      />
+    </>
+  );
+}
+
+function InstrumentFields({
+  id,
+  values,
+  fixed,
+}: {
+  id: string;
+  values: Editing['values'];
+  fixed: Omit<Editing, 'values'>;
+}) {
   return (
     <RecordForm
-      id={`instrument-${fixed.id ?? `new-${fixed.projectId}`}`}
+      id={`instrument-${id}`}
       schema={instrumentSchema}
       values={values}
       fixed={fixed}

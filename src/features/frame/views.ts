@@ -115,5 +115,6 @@ export const BUILD_VIEWS = [
 export const BENCH_VIEWS = [
   ['bench', 'Bench'],
   ['bench/results', 'Results'],
+  ['bench/series', 'Series'],
   ['bench/sessions', 'Test sessions'],
 ] as const;

@@ -1,0 +1,155 @@
+import { plural, unitName, withQuery } from '@/core/format';
+import { listEvents, listProtocols } from '@/domain/bench/read';
+import { listResultRuns } from '@/domain/bench/results';
+import { fitSeries, seriesOf, seriesSettings } from '@/domain/bench/series';
+import { betterOf } from '@/domain/builds/compareRuns';
+import { limitLines } from '@/domain/builds/designs';
+import { agreedOn, listRequirements } from '@/domain/requirements/read';
+import { SeriesChart } from '@/features/bench/SeriesChart';
+import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { allowed } from '@/server/access';
+import { momentHere } from '@/server/clock';
+import { Link } from '@/ui/Link';
+import { Nothing } from '@/ui/sheet/Sheet';
+import { pool } from '@/db/connection';
+
+export default async function SeriesPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/bench/series', props);
+  const { seat, teams, team, section } = frame;
+  const project = seat.project.id;
+  const asked = await props.searchParams;
+  const [protocols, events, requirements] = await Promise.all([
+    listProtocols(pool(), project),
+    listEvents(pool(), project),
+    listRequirements(pool(), project),
+  ]);
+  // What can be varied: each setting of each protocol that is a figure.
+  const choices = protocols.flatMap((protocol) => seriesSettings(protocol).map((setting) => ({ protocol, setting })));
+  const chosen =
+    choices.find(({ protocol, setting }) => protocol.id === asked.protocol && setting.name === asked.setting) ??
+    choices[0];
+  const here = teams.filter((one) => (!team || one.id === team.id) && (!section || one.sectionId === section.id));
+  const runs = chosen
+    ? await listResultRuns(pool(), project, chosen.protocol, here.length === 1 ? here[0]!.id : null)
+    : [];
+  const seen = runs.filter((run) => allowed(seat, 'run.read', run) && here.some(({ id }) => id === run.teamId));
+  const day = (at: Date) => momentHere(seat.project, at).slice(0, 10);
+  const all = chosen
+    ? here.flatMap((one) =>
+        seriesOf(
+          seen.filter(({ teamId }) => teamId === one.id),
+          chosen.protocol,
+          chosen.setting,
+          day,
+        ).map((series) => ({
+          team: one,
+          series,
+          name: `${one.name} ${series.number}`,
+        })),
+      )
+    : [];
+  const shown = all.find(({ series }) => series.iterationId === asked.iteration) ?? all.at(-1);
+  const degree = asked.curve === 'line' ? 1 : 2;
+  const better = chosen ? betterOf(chosen.protocol, requirements, events) : null;
+  const fitted =
+    chosen && shown
+      ? (fitSeries(shown.series, degree, chosen.protocol, chosen.setting, better) ??
+        fitSeries(shown.series, 1, chosen.protocol, chosen.setting, better))
+      : null;
+  const href = (more: Record<string, string>) =>
+    withQuery(hrefIn(frame, 'bench/series'), {
+      ...(chosen ? { protocol: chosen.protocol.id, setting: chosen.setting.name } : {}),
+      ...(shown ? { iteration: shown.series.iterationId } : {}),
+      ...(asked.curve === 'line' ? { curve: 'line' } : {}),
+      ...more,
+    });
+  const limits = chosen
+    ? agreedOn(requirements)
+        .filter((one) => one.parameterId === chosen.protocol.parameterId && one.unit !== null)
+        .flatMap((one) => limitLines(one, chosen.protocol.unit))
+    : [];
+  return (
+    <ProjectFrame
+      shows={['bench', 'builds', 'event', 'requirements']}
+      frame={frame}
+      sheet="bench"
+      name="Bench"
+      view="bench/series"
+      views={BENCH_VIEWS}
+      title={shown && chosen ? `${shown.name} over ${chosen.setting.name}` : 'Series'}
+      about={chosen && `${chosen.protocol.parameterName} in ${chosen.protocol.unit}, ${chosen.protocol.name}`}
+    >
+      {!chosen ? (
+        <Nothing>
+          A series varies one setting and keeps all else: an angle, a load, a crank speed. Name the setting with its
+          unit in a protocol; runs then say what was set, and the best point shows here.
+        </Nothing>
+      ) : (
+        <>
+          <nav aria-label="Setting" className="flex flex-wrap gap-x-4 gap-y-1 mb-2 no-print">
+            {choices.map(({ protocol, setting }) => (
+              <Link
+                key={`${protocol.id} ${setting.name}`}
+                href={withQuery(hrefIn(frame, 'bench/series'), { protocol: protocol.id, setting: setting.name })}
+                aria-current={protocol === chosen.protocol && setting === chosen.setting ? 'true' : undefined}
+                className="view-link"
+                scroll={false}
+              >
+                {setting.name}, {protocol.name}
+              </Link>
+            ))}
+          </nav>
+          {all.length > 1 && (
+            <nav aria-label="Version" className="flex flex-wrap gap-x-4 gap-y-1 mb-2 no-print">
+              {all.map(({ name, series }) => (
+                <Link
+                  key={series.iterationId}
+                  href={href({ iteration: series.iterationId })}
+                  aria-current={series === shown?.series ? 'true' : undefined}
+                  className="view-link"
+                  scroll={false}
+                >
+                  {name}
+                </Link>
+              ))}
+            </nav>
+          )}
+          {!shown || !fitted ? (
+            <Nothing>
+              No series over {chosen.setting.name} yet: make runs of one version at two or more values of it, and enter
+              what was set with each run.
+            </Nothing>
+          ) : (
+            <>
+              <ul className="callout mb-3 max-w-4xl">
+                {fitted.says.map((text) => (
+                  <li key={text}>{text}</li>
+                ))}
+              </ul>
+              <SeriesChart
+                title={`${chosen.protocol.parameterName} of ${shown.name} over ${chosen.setting.name}`}
+                xLabel={`${chosen.setting.name}, ${unitName(chosen.setting.unit)}`}
+                yLabel={`${chosen.protocol.parameterName}, ${unitName(chosen.protocol.unit)}`}
+                points={shown.series.x.map((x, i) => ({ x, y: shown.series.y[i]! }))}
+                curve={fitted.curve}
+                limits={limits}
+                best={fitted.found.optimum?.insideTestedRange ? fitted.found.optimum.x : null}
+              />
+              <p className="mt-2">
+                {plural(shown.series.x.length, 'run')}, {fitted.degree === 1 ? 'a straight line' : 'a parabola'} by
+                least squares; the band is where the curve lies with 95 %.{' '}
+                <Link
+                  href={href({ curve: fitted.degree === 1 ? 'parabola' : 'line' })}
+                  className="underline no-print"
+                  scroll={false}
+                >
+                  {fitted.degree === 1 ? 'Try a parabola' : 'Try a straight line'}
+                </Link>
+              </p>
+            </>
+          )}
+        </>
+      )}
+    </ProjectFrame>
+  );
+}
