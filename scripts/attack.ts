@@ -121,7 +121,7 @@ async function prepare(sql: postgres.Sql, access: Access, doors: Doors): Promise
         insert into account (kind, login, name) values (${kind}, ${login}, ${`Attack ${login}`}) returning id`;
       return row.id;
     });
-  const [own] = await sql<[{ id: string }]>`select id from project where is_demo`;
+  const [own] = await sql<[{ id: string }]>`select id from project where is_demo and title = 'Gully Courier'`;
   const [stranger, co] = [await make('instructor', 'stranger'), await make('instructor', 'co')];
   const bundle = parseBundle(readFileSync('demo/gully-courier.json', 'utf8'));
   const foreign = await asSystem((tx) => importBundle(tx as never, bundle, { instructorId: stranger }));

@@ -16,6 +16,8 @@ const SECRETS = path.join(STATE, 'demo-accounts.json');
 /** How to get into the demo project in each role; links are paths. */
 export interface DemoAccess {
   instructor: { login: string; password: string };
+  /** Leads the second demo project. */
+  college: { login: string; password: string };
   assistant: { login: string; password: string };
   student: { login: string; password: string };
   client: string;
@@ -81,8 +83,9 @@ function tellDemo() {
   const account = ({ login, password }: DemoAccess['student']) => `name ${login}   password ${password}`;
   const origin = process.env.IRONSTONE_ORIGIN ?? '';
   console.log(`
-Demo project (made up; the passwords and links of this installation are random):
+Demo projects (made up; the passwords and links of this installation are random):
   instructor  ${account(access.instructor)}
+  college     ${access.college ? account(access.college) : '(made with the next --reset-demo)'}   (leads Nursery Doser)
   assistant   ${access.assistant ? account(access.assistant) : '(made with the next --reset-demo)'}
   student     ${account(access.student)}   (team Flint)
   client      ${origin}${access.client}

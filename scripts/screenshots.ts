@@ -27,7 +27,17 @@ const PHONE = { width: 390, height: 844 };
 
 interface View {
   name: string;
-  role: 'instructor' | 'assistant' | 'student' | 'client' | 'judge' | 'board' | 'substitute' | 'official' | 'visitor';
+  role:
+    | 'instructor'
+    | 'college'
+    | 'assistant'
+    | 'student'
+    | 'client'
+    | 'judge'
+    | 'board'
+    | 'substitute'
+    | 'official'
+    | 'visitor';
   /** The page below the project, or a whole path when it starts with "/". */
   at: string;
   phone?: boolean;
@@ -384,6 +394,11 @@ const VIEWS: View[] = [
   { name: 'entry-settings', role: 'instructor', at: 'bench/enter?section=5', phone: true, extra: true },
   { name: 'results', role: 'instructor', at: 'bench/results', extra: true },
   { name: 'results-team', role: 'instructor', at: 'bench/results', follow: /^Tuff$/, extra: true },
+  { name: 'series', role: 'college', at: 'bench/series', extra: true },
+  { name: 'series-alder', role: 'college', at: 'bench/series', follow: /^crank speed, Delivery/, extra: true },
+  { name: 'results-doser', role: 'college', at: 'bench/results', extra: true },
+  { name: 'results-alder', role: 'college', at: 'bench/results', follow: /^Alder$/, extra: true },
+  { name: 'doser-today', role: 'college', at: '', extra: true },
   { name: 'protocol-panel', role: 'instructor', at: 'bench?panel=new-protocol', extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
   { name: 'features', role: 'instructor', at: 'builds/features', extra: true },
@@ -460,9 +475,10 @@ async function open(browser: Browser, served: Served, view: View): Promise<Brows
   });
   const access = served.access!;
   const page = await context.newPage();
-  if (view.role === 'instructor' || view.role === 'assistant' || view.role === 'student')
-    await signIn(page, access[view.role]);
-  else if (view.role !== 'visitor') await page.goto(access[view.role]);
+  if (view.role === 'visitor') return context;
+  const way = access[view.role];
+  if (typeof way === 'string') await page.goto(way);
+  else await signIn(page, way);
   return context;
 }
 
@@ -473,7 +489,7 @@ async function take(browser: Browser, served: Served, view: View) {
     if (!/\/projects\/[0-9a-f-]{36}/.test(page.url())) await page.goto('/projects');
     if (page.url().endsWith('/projects'))
       await page
-        .getByRole('link', { name: /Gully Courier/ })
+        .getByRole('link', { name: /Gully Courier|Nursery Doser/ })
         .first()
         .click();
     await page.waitForURL(/\/projects\/[0-9a-f-]{36}/);

@@ -17,17 +17,21 @@ function asSystem<R>(sql: postgres.Sql, act: string, work: (tx: postgres.Transac
   });
 }
 
-/** Loads the demo project and makes its accounts and links; gives how to get into it. */
+const demoFile = (name: string) => parseBundle(readFileSync(path.join(process.cwd(), `demo/${name}.json`), 'utf8'));
+
+/** Loads the demo projects and makes their accounts and links; gives how to get into them. */
 export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
-  const text = readFileSync(path.join(process.cwd(), 'demo/gully-courier.json'), 'utf8');
-  const bundle = parseBundle(text);
-  const [instructor, assistant, student] = [newPassword(), newPassword(), newPassword()];
+  const bundle = demoFile('gully-courier');
+  const [instructor, assistant, student, college] = [newPassword(), newPassword(), newPassword(), newPassword()];
   return asSystem(sql, 'loadDemo', async (tx) => {
     const leader = await makeInstructor(tx, 'okonjo', 'Maren Okonjo', instructor);
     const project = await importBundle(tx, bundle, { instructorId: leader, isDemo: true });
     const helper = await makeInstructor(tx, 'tarn', 'Ines Tarn', assistant);
     await tx`insert into project_instructor ${tx({ projectId: project.id, accountId: helper, role: 'assistant' })}`;
     await loadWishes(tx, project.id);
+    // A second class, that none of these people see.
+    const other = await makeInstructor(tx, 'lindal', 'Piet Lindal', college);
+    await importBundle(tx, demoFile('nursery-doser'), { instructorId: other, isDemo: true });
     const [one] = await tx<[{ id: string; login: string }]>`
       select a.id, a.login from team_member m join team t on t.id = m.team_id join account a on a.id = m.account_id
       where m.project_id = ${project.id} and t.name = 'Flint' order by a.login limit 1`;
@@ -38,6 +42,7 @@ export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
     const link = (wanted: Omit<LinkWanted, 'endsOn'>) => makeLink(tx, project.id, { ...wanted, endsOn });
     return {
       instructor: { login: 'okonjo', password: instructor },
+      college: { login: 'lindal', password: college },
       assistant: { login: 'tarn', password: assistant },
       student: { login: one.login, password: student },
       client: await link({ purpose: 'client', label: 'Fernhollow Allotment Society' }),
@@ -86,7 +91,7 @@ async function loadWishes(tx: postgres.TransactionSql, projectId: string) {
   await tx`insert into keep_pair ${tx(apart.map(([one, other]) => ({ projectId, kind: 'apart', oneId: person(one), otherId: person(other) })))}`;
 }
 
-/** Takes the demo project out, with the people who are in no other. */
+/** Takes the demo projects out, with the people who are in no other. */
 export async function removeDemo(sql: postgres.Sql) {
   await asSystem(sql, 'removeDemo', async (tx) => {
     const projects = await tx<{ id: string }[]>`select id from project where is_demo`;

@@ -7,7 +7,7 @@ import { readShape } from '@/db/shape';
 import { bundleSchema } from '@/domain/bundle/schema';
 import { POST as bringInRoute } from '@/app/api/v1/bundles/route';
 import { rowsOf, type Bundle } from '@/domain/bundle/format';
-import { FILE, pack, unpack, withoutPictures } from '@/domain/bundle/pack';
+import { FILE, pack, textOf, unpack, withoutPictures } from '@/domain/bundle/pack';
 import { writeBundle } from '@/domain/bundle/write';
 import { renewPicture } from '@/server/pictures';
 import {
@@ -285,4 +285,12 @@ test('only an instructor brings a project in, and only from this app', async () 
 
 test('the zip holds project.json and nothing else', () => {
   expect(Object.keys(unzipSync(pack(demoBundle())))).toEqual([FILE]);
+});
+
+test('each demo project comes out of a database as its file has it', async () => {
+  for (const name of ['gully-courier', 'nursery-doser']) {
+    const text = readFileSync(`demo/${name}.json`, 'utf8');
+    const p = await demoProject(name, JSON.parse(text) as Bundle);
+    expect(textOf((await written(p.id)).bundle)).toBe(text);
+  }
 });

@@ -39,7 +39,7 @@ test.beforeAll(async ({ browser }) => {
   );
   asks = Object.fromEntries(ROLES.map((role, i) => [role, contexts[i]!])) as typeof asks;
   // A second project that none of them belongs to: a bundle of the first, brought in and handed to somebody else.
-  const [own] = await sql<[{ id: string }]>`select id from project where is_demo limit 1`;
+  const [own] = await sql<[{ id: string }]>`select id from project where title = 'Gully Courier' and is_demo`;
   const bundle = await (await asks.instructor.get(`/projects/${own.id}/export/bundle.zip?without=pictures`)).body();
   const brought = (await (await asks.instructor.post('/api/v1/bundles', { data: bundle })).json()) as {
     result: { id: string };

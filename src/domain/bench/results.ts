@@ -132,8 +132,8 @@ export interface BuildPair {
 }
 
 /**
- * Each build of a list against the one before it, with p values adjusted for all pairs of the list. What differs in their design
- * is asked of whoever knows it.
+ * Each build of a list that was run at least twice against the one before it, with p values adjusted for all pairs of these. What
+ * differs in their design is asked of whoever knows it.
  */
 export function inTurn(
   builds: readonly Build[],
@@ -141,7 +141,7 @@ export function inTurn(
   better: Better | null,
   designChanges: (a: Build, b: Build) => string[],
 ): BuildPair[] {
-  const known = builds.filter(({ values }) => values.length > 0);
+  const known = builds.filter(({ values }) => values.length > 1);
   if (known.length < 2) return [];
   const { pairs } = compareAll({
     groups: known.map(({ key, values }) => ({ id: key, values })),

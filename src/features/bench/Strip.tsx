@@ -3,7 +3,7 @@ import { column, unitName } from '@/core/format';
 
 const WIDTH = 900;
 const ROW = 30;
-const LEFT = 170;
+const LEFT = 215;
 const RIGHT = 24;
 const FACE = 'Barlow Condensed, sans-serif';
 
@@ -88,7 +88,7 @@ export function Strip({
                 textAnchor="end"
                 fill="var(--ink)"
               >
-                {name.length > 26 ? `${name.slice(0, 25)}…` : name}
+                {name.length > 34 ? `${name.slice(0, 33)}…` : name}
               </text>
               <line x1={LEFT} x2={WIDTH - RIGHT} y1={y} y2={y} stroke="var(--hair)" />
               {interval && (

@@ -131,10 +131,15 @@ export default async function ResultsPage(props: SheetProps) {
                   </li>
                 ))}
               </ul>
+              {known.some(({ values }) => values.length === 1) && (
+                <p className="text-sm faint mt-1">
+                  What was run once is left out: one run says nothing of how far runs of the same version lie apart.
+                </p>
+              )}
               {pairs.length > 1 && (
                 <p className="text-sm faint mt-1">
-                  With {plural(known.length, 'version')} there are many pairs, and one of them differs by chance sooner
-                  or later; the limit of what counts is raised for that.
+                  With {plural(pairs.length + 1, 'version')} there are many pairs, and one of them differs by chance
+                  sooner or later; the bar is raised for that.
                 </p>
               )}
             </section>
