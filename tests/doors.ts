@@ -42,6 +42,7 @@ export interface Things {
   draw: string;
   feature: string;
   copy: string;
+  conclusion: string;
 }
 /** A team's things; those that the demo has none of get an id to be made under. */
 export async function thingsOf(sql: postgres.Sql, project: string, team: string): Promise<Things> {
@@ -53,7 +54,7 @@ export async function thingsOf(sql: postgres.Sql, project: string, team: string)
       (select id from gate where project_id = t.project_id order by name limit 1) as gate,
       (select id from test_session where project_id = t.project_id limit 1) as session,
       gen_random_uuid() as booking, gen_random_uuid() as condition, gen_random_uuid() as concept, gen_random_uuid() as selection,
-      gen_random_uuid() as copy, gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw,
+      gen_random_uuid() as copy, gen_random_uuid() as conclusion, gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw,
       (select c.feature_id from iteration_change c join iteration f on f.id = c.iteration_id where f.team_id = t.id
         and c.kind = 'added' order by f.number, c.position limit 1) as feature
     from team t join iteration i on i.team_id = t.id join run r on r.iteration_id = i.id
@@ -82,6 +83,10 @@ export async function plantThings(sql: postgres.Sql, things: Targets, studentLog
       await tx`
         insert into specimen (id, project_id, iteration_id, number)
         select ${t.copy}, ${t.project}, ${t.iteration}, coalesce(max(number), 0) + 1 from specimen where iteration_id = ${t.iteration}`;
+      await tx`
+        insert into conclusion (id, project_id, team_id, protocol_id, before_id, after_id, text, verdict, runs)
+        select ${t.conclusion}, ${t.project}, ${t.team}, r.protocol_id, o.id, ${t.iteration}, 'Test', 'not-separable', 2
+        from run r, iteration o where r.id = ${t.run} and o.team_id = ${t.team} and o.id <> ${t.iteration} limit 1`;
       // With a run, so that nobody's door removes it for the next one.
       await tx`update run set specimen_id = ${t.copy} where id = ${t.run}`;
       // Of the student: an own concept, in the own section. Of others: one of the section whose concepts are not released.
@@ -178,6 +183,8 @@ export const OBJECTS: Record<string, (t: Things) => string> = {
   releaseIteration: (t) => t.iteration,
   saveFeature: (t) => t.feature,
   saveBill: (t) => t.iteration,
+  saveConclusion: (t) => t.conclusion,
+  withdrawConclusion: (t) => t.conclusion,
   addCopy: (t) => t.iteration,
   mendCopy: (t) => t.copy,
   removeCopy: (t) => t.copy,

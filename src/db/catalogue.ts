@@ -303,6 +303,12 @@ export const CATALOGUE: Record<string, Entry> = {
     restore,
   },
   iteration_check: { bundle: all, topic: 'builds', title: ['iteration_id'], restore },
+  conclusion: {
+    bundle: { rows: 'withdrawn_at is null', but: ['withdrawn_at'] },
+    topic: 'bench',
+    title: ['text'],
+    restore,
+  },
   specimen: {
     bundle: all,
     topic: 'builds',

@@ -128,6 +128,8 @@ export const POLICY = {
   'material.write': instructors,
   /** Of an iteration that was built several times: broken, repaired, run. */
   'copy.write': { ...staff, student: own },
+  /** Of the own team, from runs that the person may see. */
+  'conclusion.change': { ...staff, student: own },
   'bill.change': { instructor: always, assistant: always, student: own },
   /** After the designs are frozen. */
   'iteration.freeze': staff,
@@ -420,6 +422,8 @@ export const ACTIONS = {
   saveMaterial: 'material.write',
   removeMaterial: 'material.write',
   saveBill: 'bill.change',
+  saveConclusion: 'conclusion.change',
+  withdrawConclusion: 'conclusion.change',
   addCopy: 'copy.write',
   mendCopy: 'copy.write',
   removeCopy: 'copy.write',

@@ -33,6 +33,7 @@ type Table =
   | 'interface'
   | 'bill'
   | 'build_rule'
+  | 'conclusion'
   | 'material'
   | 'build_scale';
 

@@ -93,6 +93,7 @@ describe('policy', () => {
       'booking.take',
       'concept.comment',
       'concept.read',
+      'conclusion.change',
       'copy.write',
       'handin.write',
       'incident.write',

@@ -6,6 +6,8 @@ import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { figureOf } from '@/domain/builds/figure';
 import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
 import { compareCopies } from '@/domain/copies/compare';
+import { listConclusions, type Conclusion } from '@/domain/conclusions/read';
+import { conclusionsToday } from '@/domain/conclusions/today';
 import { isBroken, listCopies } from '@/domain/copies/read';
 import { listParameters } from '@/domain/requirements/parameters';
 import { listRequirements } from '@/domain/requirements/read';
@@ -15,10 +17,11 @@ import { protocolForm } from '@/features/bench/toForm';
 import { saveFeature } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
 import { iterationForm } from '@/features/builds/toForm';
+import { saveConclusion, withdrawConclusion } from '@/features/conclusions/actions';
 import { addCopy, mendCopy, removeCopy } from '@/features/copies/actions';
 import { addSize, removeProperty, saveProperty } from '@/features/properties/actions';
 import { perform } from '@/server/perform';
-import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
+import { askedToday, asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();
 let p: DemoProject;
@@ -331,5 +334,61 @@ describe('what whoever enters hears at once, and what the results say', () => {
     const byTeam = new Map(newest.map(({ teamId, iterationId }) => [teamId, iterationId] as const));
     expect(new Set(newest.map(({ iterationId }) => iterationId)).size).toBe(byTeam.size);
     expect(byTeam.get(p.teams.Flint!)).toBe(p.iteration['Flint 3']);
+  });
+});
+
+describe('conclusions', () => {
+  const write = (more: object = {}) =>
+    stop().then((protocol) =>
+      saveConclusion({
+        projectId: p.id,
+        id: null,
+        version: null,
+        teamId: p.teams.Flint!,
+        protocolId: protocol.id,
+        beforeId: p.iteration['Flint 1']!,
+        afterId: p.iteration['Flint 2']!,
+        text: 'The cord brake stops it earlier.',
+        ...more,
+      } as never),
+    );
+  const own = async () => (await listConclusions(pool(), p.id)).filter(({ teamId }) => teamId === p.teams.Flint);
+
+  test('are kept with what the runs said, and newer runs that say otherwise are told on Today', async () => {
+    await asFlint();
+    const at = (iteration: string) => ({
+      iterationId: p.iteration[iteration],
+      settings: [{ name: 'release', value: '1', unit: 'm' }],
+    });
+    for (const value of ['9.9', '10.1', '10', '10.05', '9.95', '10', '9.97', '10.02', '10.03', '9.98'])
+      await run(value, at('Flint 1'));
+    for (const value of ['9.5', '9.6', '9.55', '9.5', '9.6', '9.52', '9.58', '9.55', '9.54', '9.56'])
+      await run(value, at('Flint 2'));
+    done(await write());
+    expect(await own()).toMatchObject([{ verdict: 'lower', runs: 20 }]);
+    const asked = await askedToday(p.id, p.studentOf('Flint'), false);
+    expect(await conclusionsToday.lines(pool(), asked)).toEqual([]);
+    for (let i = 0; i < 12; i++) await run(i % 2 ? '11.2' : '11.3', at('Flint 2'));
+    const [line] = await conclusionsToday.lines(pool(), asked);
+    expect(line).toMatchObject({ teamId: p.teams.Flint, headline: 'Newer runs speak against 1 conclusion' });
+    expect(line!.detail).toBe('“The cord brake stops it earlier.”');
+  });
+
+  test('stay with their team, on its own design, and only of what may be seen', async () => {
+    await asFlint();
+    const [{ id, version }] = (await own()) as [Conclusion];
+    done(await write({ id, version, text: 'It stopped earlier, until the cord stretched.' }));
+    expect(refused(await write({ id, version, text: 'A second one at once' }))).not.toEqual({});
+    expect((await own()).map(({ text }) => text)).toEqual(['It stopped earlier, until the cord stretched.']);
+    expect(refused(await write({ beforeId: p.iteration['Marl 1'] })).beforeId).toMatch(/your own, or a released one/);
+    expect((await write({ id, version: version + 1, teamId: p.teams.Marl })).ok).toBe(false);
+    expect(refused(await write({ beforeId: p.iteration['Flint 2'], afterId: p.iteration['Flint 2'] }))).not.toEqual({});
+    await asPerson(p.studentOf('Marl'));
+    expect((await write({ id, version: version + 1 })).ok).toBe(false);
+    expect((await withdrawConclusion({ projectId: p.id, id } as never)).ok).toBe(false);
+    await asFlint();
+    done(await withdrawConclusion({ projectId: p.id, id } as never));
+    expect(await own()).toEqual([]);
+    expect(refused(await withdrawConclusion({ projectId: p.id, id } as never))['']).toMatch(/withdrawn already/);
   });
 });

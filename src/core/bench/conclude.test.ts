@@ -1,4 +1,4 @@
-import { compare, conclude, drift, driftText, outlierText, summarise } from '.';
+import { compare, conclude, drift, driftText, outlierText, SAYINGS, sayingOf, standing, summarise } from '.';
 
 const said = (a: number[], b: number[], more: Partial<Parameters<typeof conclude>[0]> = {}) =>
   conclude({
@@ -90,4 +90,16 @@ test('runs that creep are said to, with the way they go', () => {
   );
   expect(driftText('Flint 3', drift({ values: [7.47, 7.45, 7.43, 7.42, 7.4] }), 's')).toMatch(/creep down/);
   expect(driftText('Flint 3', drift({ values: [7.4, 7.42, 7.43, 7.45, 7.41] }), 's')).toBeNull();
+});
+
+test('a conclusion holds, is contradicted, in doubt or settled, as the runs say now', () => {
+  const table = SAYINGS.map((then) => SAYINGS.map((now) => standing(then, now)));
+  expect(table).toEqual([
+    ['holds', 'contradicted', 'in doubt'],
+    ['contradicted', 'holds', 'in doubt'],
+    ['settled', 'settled', 'holds'],
+  ]);
+  // Which way is better changes the verdict, and not what the runs say.
+  const of = (better: 'higher' | 'lower') => sayingOf(compare({ a: SLOW, b: QUICK, better }));
+  expect([of('higher'), of('lower')]).toEqual(['lower', 'lower']);
 });

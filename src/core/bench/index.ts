@@ -11,3 +11,4 @@ export { propagate, type Propagated } from './propagate';
 export { series, type Series } from './series';
 export { conclude, driftText, outlierText } from './conclude';
 export { seriesText } from './seriesText';
+export { SAYINGS, sayingOf, standing, type Saying, type Standing } from './standing';

@@ -133,14 +133,20 @@ export interface RunGroup {
 }
 
 /** The valid runs of the newest iteration of each team. */
-export const listLatestRuns = remembered((sql: Sql, projectId: string) => groups(sql, projectId, true));
+export const listLatestRuns = remembered((sql: Sql, projectId: string) => groups(sql, projectId, 'newest'));
 
 /** The valid runs of every iteration. */
-export const listRunGroups = remembered((sql: Sql, projectId: string) => groups(sql, projectId, false));
+export const listRunGroups = remembered((sql: Sql, projectId: string) => groups(sql, projectId, null));
 
-async function groups(sql: Sql, projectId: string, latest: boolean): Promise<RunGroup[]> {
+/** The valid runs of some iterations. */
+export const listRunGroupsOf = remembered((sql: Sql, projectId: string, iterationIds: string[]) =>
+  groups(sql, projectId, iterationIds),
+);
+
+async function groups(sql: Sql, projectId: string, which: 'newest' | string[] | null): Promise<RunGroup[]> {
   const newest = sql`and r.iteration_id in (
     select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)`;
+  const only = which === null ? sql`` : which === 'newest' ? newest : sql`and r.iteration_id = any(${which})`;
   return sql<RunGroup[]>`
     select v.quantity_id, r.iteration_id, v.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
       r.settings, max(r.run_at) as newest,
@@ -148,7 +154,7 @@ async function groups(sql: Sql, projectId: string, latest: boolean): Promise<Run
       array_agg(v.value::float8 order by a.number, r.run_at, r.id) as values
     from run r join reading v on v.run_id = r.id and v.observer = 1 join instrument n on n.id = v.instrument_id
     left join attempt a on a.run_id = r.id
-    where r.project_id = ${projectId} and r.stands and r.status = 'ok' ${latest ? newest : sql``}
+    where r.project_id = ${projectId} and r.stands and r.status = 'ok' ${only}
     group by v.quantity_id, r.iteration_id, v.unit, n.id, r.settings
     order by v.quantity_id, r.iteration_id, v.unit, n.id, max(r.run_at) desc`;
 }

@@ -4,6 +4,7 @@ import { benchToday } from '../bench/today';
 import { bookingsToday } from '../bookings/today';
 import { briefToday } from '../brief/today';
 import { buildsToday } from '../builds/today';
+import { conclusionsToday } from '../conclusions/today';
 import { conceptsToday, teamsToday } from '../concepts/today';
 import { eventToday } from '../event/today';
 import { gatesToday } from '../gates/today';
@@ -30,6 +31,7 @@ const PARTS: readonly TodayPart[] = [
   conceptsToday,
   teamsToday,
   buildsToday,
+  conclusionsToday,
   benchToday,
   eventToday,
   gradesToday,

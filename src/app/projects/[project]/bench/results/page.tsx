@@ -1,7 +1,10 @@
 import { fixed, measured, number, plural, quantity, unitName, withQuery } from '@/core/format';
 import type { Summary } from '@/core/bench';
 import { differ } from '@/core/builds';
-import { listEvents, listProtocols } from '@/domain/bench/read';
+import { listEvents, listProtocols, listRunGroupsOf } from '@/domain/bench/read';
+import { listConclusions, saidNow } from '@/domain/conclusions/read';
+import { ConclusionForm } from '@/features/conclusions/ConclusionForm';
+import { ConclusionList } from '@/features/conclusions/ConclusionList';
 import { buildsOf, inTurn, listResultRuns, warningsOf, type Build } from '@/domain/bench/results';
 import { betterOf } from '@/domain/builds/compareRuns';
 import { limitLines, madeOf } from '@/domain/builds/designs';
@@ -9,8 +12,9 @@ import { listChanges, listIterations } from '@/domain/builds/read';
 import { agreedOn, listRequirements } from '@/domain/requirements/read';
 import { Strip } from '@/features/bench/Strip';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { allowed } from '@/server/access';
+import { allowed, seesAll } from '@/server/access';
 import { momentHere } from '@/server/clock';
+import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { SaveTable } from '@/ui/SaveTable';
 import { Nothing } from '@/ui/sheet/Sheet';
@@ -21,12 +25,13 @@ export default async function ResultsPage(props: SheetProps) {
   const { seat, teams, team, section } = frame;
   const project = seat.project.id;
   const { protocol: asked } = await props.searchParams;
-  const [protocols, events, requirements, iterations, changes] = await Promise.all([
+  const [protocols, events, requirements, iterations, changes, conclusions] = await Promise.all([
     listProtocols(pool(), project),
     listEvents(pool(), project),
     listRequirements(pool(), project),
     listIterations(pool(), project),
     listChanges(pool(), project),
+    listConclusions(pool(), project),
   ]);
   const protocol = protocols.find(({ id }) => id === asked) ?? protocols[0];
   const runs = protocol ? await listResultRuns(pool(), project, protocol, team?.id ?? null) : [];
@@ -44,6 +49,16 @@ export default async function ResultsPage(props: SheetProps) {
     protocol && team
       ? inTurn(builds, protocol, better, (a, b) => differ(made(a), made(b)).map(({ what }) => what))
       : [];
+  const concluded =
+    team && protocol ? conclusions.filter((one) => one.teamId === team.id && one.protocolId === protocol.id) : [];
+  const ids = [...new Set(concluded.flatMap(({ beforeId, afterId }) => [beforeId, afterId]))].sort();
+  const groups = ids.length > 0 ? await listRunGroupsOf(pool(), project, ids) : [];
+  const iterationName = (id: string) => {
+    const one = iterations.find((each) => each.id === id);
+    return one ? `${nameOf(one.teamId)} ${one.number}` : '';
+  };
+  const writes = team !== null && allowed(seat, 'conclusion.change', { teamId: team.id });
+  const sees = team !== null && (seesAll(seat) || seat.teamId === team.id);
   const limits = protocol
     ? agreedOn(requirements)
         .filter((one) => one.parameterId === protocol.parameterId && one.unit !== null)
@@ -127,6 +142,28 @@ export default async function ResultsPage(props: SheetProps) {
                       >
                         Compare
                       </Link>
+                    )}{' '}
+                    {writes && a.iterationId !== b.iterationId && (
+                      <SidePanel
+                        id={`conclude-${b.iterationId.slice(0, 8)}`}
+                        label="Conclude"
+                        of={`from ${a.name} and ${b.name}`}
+                        title={`${a.name} and ${b.name}`}
+                        className="btn-text no-print"
+                      >
+                        <ConclusionForm
+                          key={concluded.length}
+                          projectId={project}
+                          id={null}
+                          version={null}
+                          teamId={team!.id}
+                          protocolId={protocol.id}
+                          beforeId={a.iterationId}
+                          afterId={b.iterationId}
+                          text=""
+                          says={says[0]!}
+                        />
+                      </SidePanel>
                     )}
                   </li>
                 ))}
@@ -143,6 +180,15 @@ export default async function ResultsPage(props: SheetProps) {
                 </p>
               )}
             </section>
+          )}
+          {sees && (
+            <ConclusionList
+              projectId={project}
+              conclusions={concluded}
+              nowOf={(one) => saidNow(one, protocol, groups, better, iterationName)}
+              nameOf={iterationName}
+              writes={writes}
+            />
           )}
           {warnings.length > 0 && (
             <section className="mb-4">

@@ -1,0 +1,69 @@
+import { compare, conclude, sayingOf, standing, type Better, type Saying, type Standing } from '@/core/bench';
+import { remembered } from '@/db/remember';
+import type { Sql } from '@/db/connection';
+import type { Protocol, RunGroup } from '@/domain/bench/read';
+import { runsUnder } from '@/domain/builds/figure';
+import { isId, type Target } from '@/server/access';
+
+/** What a team concludes from the runs of two iterations, and what these said when it did. */
+export interface Conclusion {
+  id: string;
+  teamId: string;
+  protocolId: string;
+  beforeId: string;
+  afterId: string;
+  text: string;
+  verdict: Saying;
+  runs: number;
+  version: number;
+}
+
+export const listConclusions = remembered(async (sql: Sql, projectId: string): Promise<Conclusion[]> => {
+  return sql<Conclusion[]>`
+    select id, team_id, protocol_id, before_id, after_id, text, verdict, runs, version from conclusion
+    where project_id = ${projectId} and withdrawn_at is null order by created_at, id`;
+});
+
+/** Whose conclusion it is; null when there is none in the project. */
+export async function conclusionTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
+  if (!isId(id)) return null;
+  const [row] = await sql<{ teamId: string }[]>`
+    select team_id from conclusion where id = ${id} and project_id = ${projectId}`;
+  return row ?? null;
+}
+
+/** What the runs of two iterations under a protocol say now. */
+export interface SaidNow {
+  saying: Saying;
+  /** Valid runs of both. */
+  runs: number;
+  sentence: string;
+}
+
+/** null where one of the two has no run under it. */
+export function saidNow(
+  { beforeId, afterId }: Pick<Conclusion, 'beforeId' | 'afterId'>,
+  protocol: Protocol,
+  runs: readonly RunGroup[],
+  better: Better | null,
+  nameOf: (iterationId: string) => string,
+): SaidNow | null {
+  const [a, b] = [runsUnder(protocol, beforeId, runs), runsUnder(protocol, afterId, runs)];
+  if (!a || !b) return null;
+  const comparison = compare({ a: a.values, b: b.values, better: better ?? 'higher' });
+  const [sentence] = conclude({
+    a: nameOf(beforeId),
+    b: nameOf(afterId),
+    parameter: protocol.parameterName,
+    unit: protocol.unit,
+    better,
+    n: [a.values.length, b.values.length],
+    comparison,
+    changed: [],
+  });
+  return { saying: sayingOf(comparison), runs: a.values.length + b.values.length, sentence: sentence! };
+}
+
+/** How a conclusion stands by the runs there are now. */
+export const standingOf = ({ verdict }: Pick<Conclusion, 'verdict'>, now: SaidNow | null): Standing =>
+  standing(verdict, now?.saying ?? 'not-separable');

@@ -1,0 +1,84 @@
+import type { Standing } from '@/core/bench';
+import { plural } from '@/core/format';
+import { standingOf, type Conclusion, type SaidNow } from '@/domain/conclusions/read';
+import { ActButton } from '@/ui/forms/ActButton';
+import { CHANGE } from '@/ui/kit/icons';
+import { SidePanel } from '@/ui/kit/SidePanel';
+import { withdrawConclusion } from './actions';
+import { ConclusionForm } from './ConclusionForm';
+
+const WORD: Record<Standing, string> = {
+  holds: 'holds',
+  contradicted: 'contradicted by newer runs',
+  'in doubt': 'in doubt: the difference shows no more',
+  settled: 'newer runs tell them apart',
+};
+const TONE: Record<Standing, string> = {
+  holds: 'text-moss',
+  contradicted: 'text-brick',
+  'in doubt': 'text-ochre',
+  settled: 'text-ochre',
+};
+
+/** What a team has concluded under a protocol, and how it stands by the runs there are now. */
+export function ConclusionList({
+  projectId,
+  conclusions,
+  nowOf,
+  nameOf,
+  writes,
+}: {
+  projectId: string;
+  conclusions: readonly Conclusion[];
+  nowOf: (conclusion: Conclusion) => SaidNow | null;
+  nameOf: (iterationId: string) => string;
+  writes: boolean;
+}) {
+  if (conclusions.length === 0) return null;
+  return (
+    <section className="mb-4" aria-label="Conclusions">
+      <h2 className="mb-1">Conclusions</h2>
+      <ul className="max-w-4xl">
+        {conclusions.map((one) => {
+          const now = nowOf(one);
+          const stands = standingOf(one, now);
+          return (
+            <li key={one.id} className="border-b border-hair py-1.5">
+              <b className="font-medium">
+                {nameOf(one.beforeId)} and {nameOf(one.afterId)}:
+              </b>{' '}
+              {one.text} <span className={`word ${TONE[stands]}`}>{WORD[stands]}</span>
+              <span className="block text-sm faint">
+                Written with {plural(one.runs, 'run')}
+                {now && now.runs !== one.runs ? `; there are ${now.runs} now` : ''}.{' '}
+                {stands !== 'holds' && now?.sentence}
+              </span>
+              {writes && (
+                <span className="flex gap-4 no-print">
+                  <SidePanel
+                    id={`conclusion-${one.id.slice(0, 8)}`}
+                    label="Change"
+                    icon={CHANGE}
+                    of={`the conclusion on ${nameOf(one.afterId)}`}
+                    title="Conclusion"
+                    className="btn-text"
+                  >
+                    <ConclusionForm key={one.version} {...one} projectId={projectId} says={now?.sentence ?? ''} />
+                  </SidePanel>
+                  <ActButton
+                    act={withdrawConclusion}
+                    input={{ projectId, id: one.id }}
+                    done="Withdrawn."
+                    className="btn-text"
+                  >
+                    Withdraw
+                  </ActButton>
+                </span>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
