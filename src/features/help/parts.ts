@@ -39,7 +39,9 @@ export const HOW: Record<SheetName, readonly string[]> = {
   ],
   bench: [
     'A protocol says how a test is made, so that everybody tests the same way: what is measured, with which instrument, under which conditions.',
-    'Enter runs is made for a phone at the rig. It works without a connection: what was entered waits on the device and is sent when the line is back.',
+    'Enter runs is made for a phone at the rig. It works without a connection: what was entered waits on the device and is sent when the line is back. A value that looks like a slip is asked back, with what it was most likely meant to be; a condition that was off, a run far from the others and runs that creep are told at once, and the run is kept.',
+    'Results shows every run as a dot beside the limit. Choose a team: each version is compared with the one before, in a sentence that says by how much they differ, or how many runs would tell, and what else changed between them. Conclude keeps what the team makes of it; when newer runs say otherwise, it is marked.',
+    'Series is for runs over one setting, such as an angle: how much the result follows it, where its best point lies and how sure that is, and where the next run tells most.',
   ],
   reviews: ['Show evidence, note what is found, and make actions with an owner and a due meeting.'],
   grades: [
