@@ -15,8 +15,10 @@ interface Quantity {
 
 /** A value whose unit measures its dimension, and that can be converted; of several readings it is the mean. */
 export function checkValue(row: Row): void {
-  const { unit, dimension, readings } = row;
-  if (readings != null) row.value = tidy(summarise({ values: readings as number[] }).mean);
+  const { unit, dimension } = row;
+  // Of a property read several times, or of a run that several read.
+  const several = row.readings ?? row.observed;
+  if (several != null) row.value = tidy(summarise({ values: several as number[] }).mean);
   const { value } = row;
   if (typeof value !== 'number' || !unit) return;
   const of = dimension as Dimension;

@@ -392,3 +392,33 @@ describe('conclusions', () => {
     expect(refused(await withdrawConclusion({ projectId: p.id, id } as never))['']).toMatch(/withdrawn already/);
   });
 });
+
+describe('several observers of one run', () => {
+  const observed = async (id: string) => {
+    const runs = await listRunsOfTeam(pool(), p.id, p.teams.Flint!);
+    const { value, observed: each } = runs.find((one) => one.id === id)!;
+    return { value, observed: each };
+  };
+
+  test('their mean counts, what each read stays, and a watch that failed leaves the other alone', async () => {
+    await asFlint();
+    const more = (...values: string[]) => ({
+      iterationId: p.iteration['Flint 1'],
+      more: values.map((value) => ({ value })),
+    });
+    const two = await run('9,40', more('9.41'));
+    expect(await observed(two.input.id)).toEqual({ value: 9.405, observed: [9.4, 9.41] });
+    expect((two.outcome as { notes: string[] }).notes.join()).not.toMatch(/differ by/);
+    const apart = await run('9.40', more('9.90'));
+    expect((apart.outcome as { notes: string[] }).notes.join()).toMatch(
+      /The observers differ by 0\.5 m, more than the instrument explains/,
+    );
+    const one = await run('9.4', more(''));
+    expect(await observed(one.input.id)).toEqual({ value: 9.4, observed: null });
+    const wrong = await run('9.4', more('late'));
+    expect(refused(wrong.outcome)['more.0.value']).toBeTruthy();
+    // A correction of one of them moves the mean.
+    done(await perform(recordRun, { ...two.input, version: 1, more: [{ value: '9.46' }] }));
+    expect(await observed(two.input.id)).toEqual({ value: 9.43, observed: [9.4, 9.46] });
+  });
+});

@@ -138,10 +138,19 @@ test('a version on a phone, its claim against the figures, and a feature that is
     await mend.getByLabel('What happened').fill('The keel split along the grain.');
     await mend.getByRole('button', { name: 'Save note' }).click();
     await expect(nour.getByText(/^broke .*The keel split along the grain\.$/)).toBeVisible();
+    // Two watches: the mean of both counts.
+    await page.goto(`${home}/bench`);
+    const protocol = await panel(page, 'Change Crossing, loaded');
+    await protocol.getByLabel('Observers').selectOption('2');
+    await protocol.getByRole('button', { name: 'Save protocol' }).click();
+    await expect(protocol).toBeHidden();
     await nour.goto(`${home}/bench/enter`);
     await expect(nour.getByLabel('Copy', { exact: true }).locator('option:checked')).toHaveText('2');
     await nour.getByLabel('ballast position').fill('35,5');
-    await nour.getByLabel('Value of Flint').fill('7.85');
+    await nour.getByLabel('Value of Flint').fill('7.8');
+    await nour.getByLabel('Value of Flint').press('Enter');
+    await expect(nour.getByText('Observer 2 of 2')).toBeVisible();
+    await nour.getByLabel('Value of Flint').fill('7.9');
     await nour.getByRole('button', { name: 'Save practice' }).click();
     await expect(nour.getByText('Flint 5, practice')).toBeVisible();
     await expect(nour.getByLabel('ballast position')).toHaveValue('35,5');

@@ -163,7 +163,7 @@ test('a run is entered with four presses beyond its value, checked, and withdraw
   await value.focus();
   await page.keyboard.type('80.2');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('80.2? The runs so far lie between')).toBeVisible();
+  await expect(page.getByText('80.2 s? The runs so far lie between')).toBeVisible();
   await expect(value).toHaveValue('80.2');
   await value.fill('8.02');
   await page.reload();

@@ -35,6 +35,8 @@ export interface Protocol {
   instrumentUnit: string;
   resolution: number;
   accuracy: number;
+  /** So many read it at once; the value is their mean. */
+  observers: number;
   version: number;
 }
 export interface EventRecord {
@@ -63,6 +65,8 @@ export interface Run {
   status: Status;
   value: number | null;
   unit: string | null;
+  /** What each observer read, where there were several. */
+  observed: number[] | null;
   quantityId: string;
   penalties: Record<string, number>;
   conditions: Record<string, { value: number; unit: string }>;
@@ -86,7 +90,7 @@ export interface Run {
 export const listProtocols = remembered(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
   return sql<Protocol[]>`
     select p.id, p.name, p.procedure, p.cautions, q.id as quantity_id, q.parameter_id, m.name as parameter_name, q.dimension, q.unit,
-      p.conditions, p.settings, q.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, p.version
+      p.conditions, p.settings, q.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, q.observers, p.version
     from protocol p join quantity q on q.protocol_id = p.id and q.position = 0 join parameter m on m.id = q.parameter_id
     join instrument n on n.id = q.instrument_id
     where p.project_id = ${projectId} order by p.name`;
@@ -192,7 +196,7 @@ interface Filter {
 async function read(sql: Sql, projectId: string, filter: Filter): Promise<Run[]> {
   return sql<Run[]>`
     select r.id, r.protocol_id, a.event_id, r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released,
-      a.number as attempt, r.status, v.value, v.unit, q.id as quantity_id, r.penalties, r.conditions, r.settings,
+      a.number as attempt, r.status, v.value, v.unit, v.observed, q.id as quantity_id, r.penalties, r.conditions, r.settings,
       r.specimen_id as copy_id, s.number as copy_number, r.note, n.id as instrument_id,
       n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, r.run_at, not r.stands as withdrawn, r.held_for,
       r.version

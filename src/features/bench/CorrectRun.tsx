@@ -39,7 +39,7 @@ export function CorrectRun({
   units: string[];
   /** Of its iteration, where they are told apart. */
   copies: Options;
-  values: Record<string, unknown> & { settings: { name: string; unit: string }[] };
+  values: Record<string, unknown> & { settings: { name: string; unit: string }[]; more: { value: string }[] };
 }) {
   const enter = useEntry();
   return (
@@ -66,7 +66,10 @@ export function CorrectRun({
           <WhoEnters />
           <div className="flex flex-wrap gap-3">
             <Choice name="status" label="Result" options={Object.entries(STATUS_NAME)} />
-            <Decimal name="value" label="Value" className="w-32" />
+            <Decimal name="value" label={values.more.length ? 'Observer 1' : 'Value'} className="w-32" />
+            {values.more.map((_, i) => (
+              <Decimal key={i} name={`more.${i}.value`} label={`Observer ${i + 2}`} className="w-32" />
+            ))}
             <Choice name="unit" label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
           </div>
           {(copies.length > 0 || values.settings.length > 0) && (

@@ -41,6 +41,7 @@ export interface RigProps {
     cautions: string;
     conditions: { name: string; value: number; unit: string }[];
     settings: Setting[];
+    observers: number;
   };
   runners: Runner[];
   /** Values of the valid runs so far, in the protocol's unit. */
@@ -64,12 +65,15 @@ interface Handed {
     attempt: number | null;
     status: Status;
     value: string;
+    more: { value: string }[];
     unit: string;
     penalties: Record<string, number>;
   } & Record<string, unknown>;
   /** Team and number of the iteration. */
   design: string;
   text: string;
+  /** What other observers had read. */
+  taken: string;
   pictures: File[];
 }
 
@@ -88,6 +92,9 @@ export function RunEntry(props: RigProps) {
   const [practice, setPractice] = useState(false);
   const draft = draftKey(`run-${event.id}`);
   const [text, setText] = useKept(draft);
+  // What the observers before have read.
+  const [taken, setTaken] = useKept(`${draft}-taken`);
+  const before = taken ? taken.split(' ') : [];
   const [unit, setUnit] = useState(event.unit);
   const [id, setId] = useState('');
   const [sure, setSure] = useState(false);
@@ -118,7 +125,7 @@ export function RunEntry(props: RigProps) {
 
   const save = async (status: Status) => {
     // Two taps on "foul" are one foul; a value that was typed meanwhile is a run of its own.
-    if (!runner || (busy && !(status === 'ok' && text))) return;
+    if (!runner || (busy && !(status === 'ok' && (text || taken)))) return;
     const wrong = wrongSetting(protocol.settings, settings[runner.teamId] ?? runner.settings);
     if (wrong) return setProblem(wrong);
     const hint = status === 'ok' && !sure ? unlikely(text, unit, soFar, event.scales) : null;
@@ -127,7 +134,17 @@ export function RunEntry(props: RigProps) {
       setMended(hint.mended);
       return setSure(true);
     }
-    if (status === 'foul' && event.foulKeepsValue && !asPractice && !text)
+    // One observer after the other; the last value, or none of a watch that failed, saves the run.
+    if (status === 'ok' && text && before.length + 1 < protocol.observers) {
+      setTaken([...before, text.trim()].join(' '));
+      setText('');
+      setProblem(null);
+      setMended(null);
+      setSure(false);
+      return field.current?.focus();
+    }
+    const all = [...before, ...(text ? [text] : [])];
+    if (status === 'foul' && event.foulKeepsValue && !asPractice && all.length === 0)
       return setProblem(
         `In ${event.name} a foul counts with its value: key in what was measured, then press “foul” again.`,
       );
@@ -141,7 +158,8 @@ export function RunEntry(props: RigProps) {
       iterationId: runner.iterationId,
       attempt: asPractice ? null : runner.attempts + 1,
       status,
-      value: withValue ? text : '',
+      value: withValue ? (all[0] ?? '') : '',
+      more: withValue ? all.slice(1).map((value) => ({ value })) : [],
       unit,
       penalties,
       conditions,
@@ -149,15 +167,14 @@ export function RunEntry(props: RigProps) {
       settings: settingsFor(protocol.settings, settings[runner.teamId] ?? runner.settings),
       note: '',
     };
-    await hand({ entry, design: `${runner.name} ${runner.iterationNumber}`, text, pictures });
+    await hand({ entry, taken, design: `${runner.name} ${runner.iterationNumber}`, text, pictures });
   };
   /** The run is on the device at once, so the keys are free for the next team; a refusal brings it back, if they still are. */
   const hand = async (run: Handed) => {
     const { entry, design } = run;
-    const { status, value } = entry;
-    const result = [value && `${value} ${entry.unit}`, status !== 'ok' && STATUS_NAME[status]]
-      .filter(Boolean)
-      .join(', ');
+    const { status, value, more } = entry;
+    const read = [value, ...more.map((one) => one.value)].filter(Boolean).join(' and ');
+    const result = [read && `${read} ${entry.unit}`, status !== 'ok' && STATUS_NAME[status]].filter(Boolean).join(', ');
     const which = entry.attempt === null ? 'practice' : `attempt ${entry.attempt}`;
     clear();
     if (entry.attempt === null) setChosen(after(runners, entry.teamId));
@@ -176,6 +193,7 @@ export function RunEntry(props: RigProps) {
     setBusy(false);
     if (!outcome.ok) {
       setText(run.text);
+      setTaken(run.taken);
       setId(entry.id);
       setChosen(entry.teamId);
       setPenalties(entry.penalties);
@@ -192,6 +210,7 @@ export function RunEntry(props: RigProps) {
     setMended(null);
     setSure(false);
     setText('');
+    setTaken('');
     setId('');
     setChosen(null);
     setPenalties({});
@@ -304,6 +323,23 @@ export function RunEntry(props: RigProps) {
               ))}
             </select>
           </div>
+          {protocol.observers > 1 && (
+            <p className="mx-3.5 mb-2 flex flex-wrap items-baseline gap-x-3" role="status">
+              <span>
+                Observer {Math.min(before.length + 1, protocol.observers)} of {protocol.observers}
+              </span>
+              {before.map((value, i) => (
+                <span key={i} className="num">
+                  {value} {unit}
+                </span>
+              ))}
+              {before.length > 0 && (
+                <button type="button" className="btn-text" onClick={() => setTaken(before.slice(0, -1).join(' '))}>
+                  take back {before.at(-1)}
+                </button>
+              )}
+            </p>
+          )}
           {clash && (
             <div className="mx-3.5 mb-2">
               <BothVersions

@@ -61,10 +61,10 @@ export const saveProtocol = action(
     const values = { name, procedure, cautions, conditions: json(tx, kept), settings: json(tx, settings) };
     const protocolId = await saveRow(work, 'protocol', { id, version }, values, async (row) => {
       const [first] = await tx`
-        select parameter_id, instrument_id, unit from quantity where protocol_id = ${id} and position = 0`;
+        select parameter_id, instrument_id, unit, observers from quantity where protocol_id = ${id} and position = 0`;
       return protocolForm({ ...row, ...first });
     });
-    const quantity = { parameterId, dimension, unit, instrumentId };
+    const quantity = { parameterId, dimension, unit, instrumentId, observers: Number(input.observers) };
     if (id) await tx`update quantity set ${tx(quantity)} where protocol_id = ${id} and position = 0`;
     else await tx`insert into quantity ${tx({ ...quantity, projectId, protocolId })}`;
     return { id: protocolId };

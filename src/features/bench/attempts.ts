@@ -17,6 +17,7 @@ export interface KnownRun {
   note: string;
   value: number | null;
   unit: string | null;
+  observed: number[] | null;
   withdrawn: boolean;
   /** Of its attempt, where it counts. */
   attempt: number | null;
@@ -28,7 +29,7 @@ export interface KnownRun {
 /** A run of the project as it stands; undefined when there is none. */
 export async function knownRun({ tx, projectId }: Work, id: string): Promise<KnownRun | undefined> {
   const [row] = await tx<KnownRun[]>`
-    select r.team_id, r.protocol_id, r.status, r.penalties, r.conditions, r.settings, r.specimen_id as copy_id, r.note, v.value, v.unit, not r.stands as withdrawn,
+    select r.team_id, r.protocol_id, r.status, r.penalties, r.conditions, r.settings, r.specimen_id as copy_id, r.note, v.value, v.unit, v.observed, not r.stands as withdrawn,
       a.number as attempt, a.event_id, e.name as event_name, r.version
     from run r join quantity q on q.protocol_id = r.protocol_id and q.position = 0
     left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id

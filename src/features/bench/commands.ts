@@ -1,6 +1,8 @@
 import type { InferType } from 'yup';
-import { convert, CoreError, type Dimension } from '@/core/units';
-import { drift, driftText, outlierText, summarise } from '@/core/bench';
+import { convert, convertInterval, CoreError, type Dimension } from '@/core/units';
+import { drift, driftText, instrument, outlierText, summarise } from '@/core/bench';
+import { quantity } from '@/core/format';
+import { tidy } from '@/core/shared/decimal';
 import { offProtocol } from '@/domain/bench/offProtocol';
 import type { Condition, Setting, Settings } from '@/domain/bench/read';
 import type { EventRule } from '@/core/scoring';
@@ -64,7 +66,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     }
     if (status === 'foul' && number !== null && rule?.attempts.foul === 'keep' && !input.value)
       throw new FieldError('value', `In ${test.name} a foul counts with its value: enter what was measured.`);
-    const measured = input.value ? readMeasured('', input.value, input.unit, test.dimension, notes, true) : null;
+    const measured = input.value ? readObserved(input, test, notes) : null;
     const conditions = Object.fromEntries(
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
     );
@@ -88,7 +90,10 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
       await orConflict(written, tx, id, () => currentRun(work, id));
       await keepReading(work, id, test, measured);
       if (known.attempt === null && number !== null) await count(work, { id, eventId: event.id, teamId, number }, test);
-      const [was, became] = [runWords(known), runWords({ status, penalties, value: null, unit: null, ...measured })];
+      const [was, became] = [
+        runWords(known),
+        runWords({ status, penalties, value: measured?.value ?? null, unit: measured?.unit ?? null }),
+      ];
       if (number !== null && (was !== became || known.attempt === null)) {
         const kind = known.attempt === null ? ('counted' as const) : ('corrected' as const);
         await keepCorrection(work, {
@@ -186,17 +191,39 @@ async function runTouched(
   return { ...(existing ?? (isId(teamId) ? { teamId } : {})), official };
 }
 
+interface Observed {
+  value: number;
+  unit: string;
+  /** What each observer read, where there were several. */
+  observed: number[] | null;
+}
+
+/** The value of a run: what was read, or the mean of what several read at once. Observers far apart are told. */
+function readObserved({ value, unit, more }: Input, test: TestFound, notes: string[]): Observed {
+  const one = (path: string, text: string) => readMeasured(path, text, unit, test.dimension, notes, true);
+  const first = one('', value);
+  const others = (more ?? []).flatMap(({ value: text }, i) => (text ? [one(`more.${i}`, text).value] : []));
+  if (others.length === 0) return { ...first, observed: null };
+  const observed = [first.value, ...others];
+  const { min, max, mean } = summarise({ values: observed });
+  const reach = convertInterval({ value: test.reach, from: test.instrumentUnit, to: unit }).value;
+  if (max - min > reach + 1e-9)
+    notes.push(`The observers differ by ${quantity(max - min, unit)}, more than the instrument explains`);
+  return { ...first, value: tidy(mean), observed };
+}
+
 /** Writes what was read in a run, or takes it out when nothing was. */
 async function keepReading(
   { tx, projectId }: Work,
   runId: string,
   { protocolId, quantityId, dimension, instrumentId }: TestFound,
-  measured: { value: number; unit: string } | null,
+  measured: Observed | null,
 ): Promise<void> {
   if (!measured) return void (await tx`delete from reading where run_id = ${runId} and quantity_id = ${quantityId}`);
-  const row = { projectId, runId, protocolId, quantityId, dimension, instrumentId, ...measured };
-  await tx`insert into reading ${tx(row)} on conflict on constraint reading_once
-    do update set value = excluded.value, unit = excluded.unit`;
+  const observed = measured.observed && json(tx, measured.observed);
+  const row = { projectId, runId, protocolId, quantityId, dimension, instrumentId, ...measured, observed };
+  await tx`insert into reading ${tx(row as never)} on conflict on constraint reading_once
+    do update set value = excluded.value, unit = excluded.unit, observed = excluded.observed`;
 }
 
 type Withdrawal = InferType<typeof withdrawSchema>;
@@ -278,6 +305,11 @@ interface TestFound {
   conditions: Condition[];
   /** The protocol's, of what is read. */
   unit: string;
+  /** How far two readings of the instrument may lie apart, in its unit: √2 · U. */
+  reach: number;
+  instrumentUnit: string;
+  resolution: number;
+  accuracy: number;
   /** The event's rule; of a practice run the rules of all events under its protocol. */
   rules: EventRule[];
 }
@@ -289,17 +321,21 @@ async function findTest(
   protocolId: string | null,
 ): Promise<TestFound> {
   if (!eventId && !protocolId) throw new FieldError('eventId', 'The event is missing.');
-  const [test] = eventId
-    ? await tx<TestFound[]>`
-        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, p.settings, p.conditions, jsonb_build_array(e.rule) as rules
-        from event e join quantity q on q.id = e.quantity_id join protocol p on p.id = e.protocol_id where e.id = ${eventId} and e.project_id = ${projectId}`
-    : await tx<TestFound[]>`
-        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, p.settings, p.conditions,
+  const [row] = eventId
+    ? await tx<Omit<TestFound, 'reach'>[]>`
+        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, n.unit as instrument_unit,
+          n.resolution, n.accuracy, p.settings, p.conditions, jsonb_build_array(e.rule) as rules
+        from event e join quantity q on q.id = e.quantity_id join protocol p on p.id = e.protocol_id
+        join instrument n on n.id = q.instrument_id where e.id = ${eventId} and e.project_id = ${projectId}`
+    : await tx<Omit<TestFound, 'reach'>[]>`
+        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, n.unit as instrument_unit,
+          n.resolution, n.accuracy, p.settings, p.conditions,
           coalesce((select jsonb_agg(e.rule) from event e where e.protocol_id = p.id), '[]') as rules
-        from protocol p join quantity q on q.protocol_id = p.id and q.position = 0
+        from protocol p join quantity q on q.protocol_id = p.id and q.position = 0 join instrument n on n.id = q.instrument_id
         where p.id = ${protocolId} and p.project_id = ${projectId}`;
-  if (!test) throw new FieldError('eventId', 'This event is not part of the project.');
-  return test;
+  if (!row) throw new FieldError('eventId', 'This event is not part of the project.');
+  const { expandedUncertainty } = instrument(row);
+  return { ...row, reach: Math.SQRT2 * expandedUncertainty };
 }
 
 /** The copy that a run was made with; a run whose copy is gone, or of another iteration, is one of the iteration alone. */

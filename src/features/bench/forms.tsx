@@ -109,6 +109,13 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
           options={[['', 'choose …'], ...instruments.map((one) => [one.id, `${one.name} (${one.unit})`] as const)]}
         />
         <protocolFields.Text name="unit" label="Unit of the values" className="w-36" />
+        <protocolFields.Choice
+          name="observers"
+          label="Observers"
+          hint="who read it at once; their mean counts"
+          options={['1', '2', '3', '4'].map((count) => [count, count] as const)}
+          className="w-44"
+        />
       </div>
       <protocolFields.Area name="procedure" label="Procedure" hint="So that everybody tests the same way." />
       <protocolFields.Rows

@@ -150,6 +150,7 @@ export async function loadRig(
           .join(' '),
         conditions: protocol.conditions,
         settings: protocol.settings,
+        observers: protocol.observers,
       },
       runners,
       soFar: made

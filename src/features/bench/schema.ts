@@ -29,6 +29,10 @@ export const protocolSchema = yup.object({
       then: (s) => s.required('Choose what is measured, or name it.'),
     }),
   instrumentId: id('The instrument'),
+  observers: yup
+    .string()
+    .oneOf(['1', '2', '3', '4'] as const)
+    .default('1'),
   unit: unit(),
   conditions: yup
     .array(
@@ -69,6 +73,11 @@ export const runSchema = yup.object({
     .oneOf(['ok', 'foul', 'did-not-finish', 'did-not-start'] as const)
     .required(),
   value: decimal('The value', { optional: true }).when('status', { is: 'ok', then: () => decimal('The value') }),
+  /** What further observers read at once; the value is the mean of all. */
+  more: yup
+    .array(yup.object({ value: decimal('The value', { optional: true }) }))
+    .default([])
+    .max(3),
   unit: unit(),
   penalties: yup
     .mixed<Record<string, number>>()

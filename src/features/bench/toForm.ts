@@ -11,13 +11,19 @@ export function instrumentForm(row: Record<string, unknown>): Record<string, unk
   };
 }
 
+/** What was read as its form has it: by the first observer, and by the others. */
+function observedForm(value: number | null, observed: number[] | null) {
+  const [first, ...more] = observed ?? (value === null ? [] : [value]);
+  return { value: first === undefined ? '' : String(first), more: more.map((one) => ({ value: String(one) })) };
+}
+
 /** A stored run as its form shows it. */
-export function runForm(row: Record<string, unknown>): Record<string, unknown> {
+export function runForm(row: Record<string, unknown>): Record<string, unknown> & { more: { value: string }[] } {
   const conditions = Object.entries(row.conditions as Record<string, { value: number; unit: string }>);
   return {
     attempt: row.attempt,
     status: row.status,
-    value: row.value === null ? '' : String(row.value),
+    ...observedForm(row.value as number | null, row.observed as number[] | null),
     unit: row.unit ?? '',
     penalties: row.penalties,
     copyId: row.copyId ?? '',
@@ -46,6 +52,7 @@ export function protocolForm(row: Record<string, unknown>): Record<string, unkno
     parameterId: row.parameterId,
     parameterName: '',
     instrumentId: row.instrumentId,
+    observers: String(row.observers),
     unit: row.unit,
     conditions,
     settings: row.settings,
@@ -60,6 +67,7 @@ export const NEW_PROTOCOL = {
   parameterId: '',
   parameterName: '',
   instrumentId: '',
+  observers: '1',
   unit: '',
   conditions: [],
   settings: [],

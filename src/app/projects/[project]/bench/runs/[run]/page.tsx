@@ -76,6 +76,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
       'Uncertainty of one reading (k = 2)',
       run.value === null ? '–' : `± ${number(readingUncertainty(run, run.unit!), 3)} ${run.unit}`,
     ],
+    ...(run.observed ? [['Read by several', observedText(run.observed, run.unit!)] as [string, string]] : []),
     ['Protocol', `${protocol.name}: ${protocol.procedure}`],
     [
       'Instrument',
@@ -206,4 +207,10 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
       )}
     </ProjectFrame>
   );
+}
+
+/** What each observer read, and how far they lie apart. */
+function observedText(observed: readonly number[], unit: string): string {
+  const apart = Math.max(...observed) - Math.min(...observed);
+  return `${observed.map((value) => quantity(value, unit)).join(' and ')}; ${quantity(apart, unit)} apart`;
 }
