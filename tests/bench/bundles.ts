@@ -93,6 +93,7 @@ export function largeBundle(): Bundle {
     team: teams,
     iteration: iterations,
     iteration_parent: parents,
+    feature: without(of('feature'), 'concept_id'),
     specimen: iterations.flatMap(({ id }) =>
       [1, 2].map((number) => ({ id: `copy ${number} of ${String(id)}`, iteration_id: id, number })),
     ),

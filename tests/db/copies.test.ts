@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
-import { buildsOf, inTurn, listResultRuns, warningsOf } from '@/domain/bench/results';
+import { buildsOf, inTurn, driftsOf, listResultGroups, outliersOf } from '@/domain/bench/results';
 import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { figureOf } from '@/domain/builds/figure';
 import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
@@ -60,7 +60,7 @@ async function run(value: string, more: object = {}) {
   };
   return { input, outcome: await perform(recordRun, input) };
 }
-const copies = async () => (await listCopies(pool(), p.id)).filter(({ iterationId }) => iterationId === flint());
+const copies = () => listCopies(pool(), p.id, [flint()]);
 
 describe('copies of an iteration', () => {
   test('the first copy takes over what there was with its runs, and two at once get two numbers', async () => {
@@ -314,12 +314,13 @@ describe('what whoever enters hears at once, and what the results say', () => {
     expect(await notesOf('9.5')).not.toMatch(/stands far/);
 
     const protocol = await stop();
-    const dayOf = (moment: Date) => moment.toISOString().slice(0, 10);
-    const rows = await listResultRuns(pool(), p.id, protocol, p.teams.Flint!);
-    const builds = buildsOf(rows, protocol, () => 'Flint', dayOf);
+    const rows = await listResultGroups(pool(), p.id, protocol, p.teams.Flint!, 'UTC');
+    const builds = buildsOf(rows, protocol, () => 'Flint');
     const own = builds.find(({ name }) => name === 'Flint 2 at release 0.7 m')!;
     expect(own.summary).toMatchObject({ n: 7, max: 9.9 });
-    expect(warningsOf(own, 'm')).toEqual([expect.stringMatching(/9\.9 m, stands far from the other 6/)]);
+    expect([...outliersOf(own, 'm'), ...driftsOf(own, 'm')]).toEqual([
+      expect.stringMatching(/9\.9 m, stands far from the other 6/),
+    ]);
     // By hand: the mean of the same readings.
     const readings = [9.5, 9.52, 9.48, 9.51, 9.49, 9.9, 9.5];
     expect(own.summary!.mean).toBeCloseTo(readings.reduce((sum, one) => sum + one, 0) / 7, 12);
@@ -330,7 +331,7 @@ describe('what whoever enters hears at once, and what the results say', () => {
       '2 things differ between them, Keel and the settings, so it can’t be put down to one of them.',
     );
     // Of the whole class, each team's newest iteration that has runs.
-    const newest = await listResultRuns(pool(), p.id, protocol, null);
+    const newest = await listResultGroups(pool(), p.id, protocol, null, 'UTC');
     const byTeam = new Map(newest.map(({ teamId, iterationId }) => [teamId, iterationId] as const));
     expect(new Set(newest.map(({ iterationId }) => iterationId)).size).toBe(byTeam.size);
     expect(byTeam.get(p.teams.Flint!)).toBe(p.iteration['Flint 3']);

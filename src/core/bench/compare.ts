@@ -40,6 +40,8 @@ export function compare(input: {
   b: readonly number[];
   better: Better;
   level?: number;
+  /** Whether to deal the runs out anew, too, which takes longest of all; null stands where nobody asked. Default true. */
+  permutations?: boolean;
 }): Comparison {
   const level = checkLevel(input.level ?? 0.95);
   oneOf(input.better, BETTER, 'Which is better');
@@ -74,7 +76,7 @@ export function compare(input: {
     degreesOfFreedom,
     pValue,
     hedgesG: d * correction(a.n + b.n - 2),
-    permutationP: permutationP(input.a, input.b),
+    permutationP: input.permutations === false ? null : permutationP(input.a, input.b),
     verdict: pValue < 1 - level ? (gains ? 'improved' : 'worse') : 'not-separable',
     runsNeeded: runsNeeded(d),
   };
@@ -126,15 +128,18 @@ export function compareAll(input: {
   groups: readonly { id: string; values: readonly number[] }[];
   better: Better;
   level?: number;
+  permutations?: boolean;
 }): { pairs: Pair[] } {
   const groups = filled(input.groups, 'Builds');
   const twice = groups.find(({ id }, i) => groups.findIndex((one) => one.id === id) !== i);
   if (twice) throw new CoreError(`${twice.id} appears twice.`);
   const level = checkLevel(input.level ?? 0.95);
-  const { better } = input;
+  const { better, permutations = true } = input;
   groups.forEach(({ id, values }) => filled(values, id).forEach((value) => finite(value, id)));
   const pairs = groups.flatMap((a, i) =>
-    groups.slice(i + 1).map((b) => ({ a: a.id, b: b.id, ...compare({ a: a.values, b: b.values, better, level }) })),
+    groups
+      .slice(i + 1)
+      .map((b) => ({ a: a.id, b: b.id, ...compare({ a: a.values, b: b.values, better, level, permutations }) })),
   );
   const adjusted = holm(pairs.map(({ pValue }) => pValue));
   return {

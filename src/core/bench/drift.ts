@@ -1,6 +1,6 @@
 import cdf from '@stdlib/stats-base-dists-normal-cdf';
 import { filled, finite } from '../shared/check';
-import { subtract } from '../shared/decimal';
+import { tidy } from '../shared/decimal';
 import { medianOf } from './summarise';
 
 export interface Drift {
@@ -18,15 +18,17 @@ export interface Drift {
  * @throws CoreError for no value, NaN or Infinity.
  */
 export function drift(input: { values: readonly number[] }): Drift {
-  const values = filled(input.values, 'Runs').map((value, i) => finite(value, `Run ${i + 1}`));
+  const values = filled(input.values, 'Runs').map((value, i) => tidy(finite(value, `Run ${i + 1}`)));
   const n = values.length;
   if (n < 2) return { slopePerRun: null, tau: null, pValue: null, drifting: false };
-  const slopes: number[] = [];
+  // A typed array sorts numbers by itself; there are n²/2 of them.
+  const slopes = new Float64Array((n * (n - 1)) / 2);
+  let at = 0;
   let rising = 0;
   for (let i = 0; i < n; i++)
     for (let j = i + 1; j < n; j++) {
-      const step = subtract(values[j]!, values[i]!);
-      slopes.push(step / (j - i));
+      const step = values[j]! - values[i]!;
+      slopes[at++] = step / (j - i);
       rising += Math.sign(step);
     }
   const tied = tiesOf(values);

@@ -11,41 +11,57 @@ const SEED = 1937;
  */
 export function permutationP(a: readonly number[], b: readonly number[]): number {
   const all = wholes([...a, ...b]);
+  const most = all.reduce((sum, value) => sum + (value < 0n ? -value : value), 0n) * BigInt(2 * all.length);
+  // Whole numbers that doubles hold exactly are added as doubles, twenty times as fast.
+  return most <= BigInt(Number.MAX_SAFE_INTEGER)
+    ? counted(all.map(Number), b.length, a.length, 0, (sum, value) => sum + value, distanceOf)
+    : counted(all, b.length, a.length, 0n, (sum, value) => sum + value, distanceOfBig);
+}
+
+// |mean(b) − mean(a)| by n·|b|·|a| is |Σb·n − Σall·|b||: whole numbers, that are equal where decimals are.
+const distanceOf = (total: number, n: number, nb: number) => (sumB: number) => Math.abs(sumB * n - total * nb);
+const distanceOfBig = (total: bigint, n: number, nb: number) => (sumB: bigint) => {
+  const gap = sumB * BigInt(n) - total * BigInt(nb);
+  return gap < 0n ? -gap : gap;
+};
+
+function counted<N extends number | bigint>(
+  all: readonly N[],
+  nb: number,
+  na: number,
+  zero: N,
+  add: (sum: N, value: N) => N,
+  distances: (total: N, n: number, nb: number) => (sumB: N) => N,
+): number {
   const n = all.length;
-  const total = all.reduce((sum, value) => sum + value, 0n);
-  // |mean(b) − mean(a)| by n·|b|·|a| is |Σb·n − Σall·|b||: whole numbers, that are equal where decimals are.
-  const distance = (sumB: bigint) => {
-    const gap = sumB * BigInt(n) - total * BigInt(b.length);
-    return gap < 0n ? -gap : gap;
-  };
-  const observed = distance(all.slice(a.length).reduce((sum, value) => sum + value, 0n));
-  const ways = arrangements(n, b.length);
-  if (ways <= MOST) {
-    let [counted, seen] = [0, 0];
-    const choose = (from: number, left: number, sumB: bigint) => {
+  const distance = distances(all.reduce(add, zero), n, nb);
+  const observed = distance(all.slice(na).reduce(add, zero));
+  if (arrangements(n, nb) <= MOST) {
+    let [far, seen] = [0, 0];
+    const choose = (from: number, left: number, sumB: N) => {
       if (left === 0) {
         seen += 1;
-        if (distance(sumB) >= observed) counted += 1;
+        if (distance(sumB) >= observed) far += 1;
         return;
       }
-      for (let i = from; i <= n - left; i++) choose(i + 1, left - 1, sumB + all[i]!);
+      for (let i = from; i <= n - left; i++) choose(i + 1, left - 1, add(sumB, all[i]!));
     };
-    choose(0, b.length, 0n);
-    return counted / seen;
+    choose(0, nb, zero);
+    return far / seen;
   }
   const random = mulberry32(SEED);
   const dealt = [...all];
-  let counted = 1;
+  let far = 1;
   for (let draw = 0; draw < MOST; draw++) {
-    let sumB = 0n;
-    for (let i = 0; i < b.length; i++) {
+    let sumB = zero;
+    for (let i = 0; i < nb; i++) {
       const j = i + Math.floor(random() * (n - i));
       [dealt[i], dealt[j]] = [dealt[j]!, dealt[i]!];
-      sumB += dealt[i]!;
+      sumB = add(sumB, dealt[i]!);
     }
-    if (distance(sumB) >= observed) counted += 1;
+    if (distance(sumB) >= observed) far += 1;
   }
-  return counted / (MOST + 1);
+  return far / (MOST + 1);
 }
 
 /** n over k, or more than is enumerated. */

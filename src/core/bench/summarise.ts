@@ -53,8 +53,8 @@ export function summarise(input: { values: readonly number[]; level?: number }):
 }
 
 /** The middle of the sorted readings; the mean of the middle two for an even number. */
-export function medianOf(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
+export function medianOf(values: readonly number[] | Float64Array): number {
+  const sorted = Float64Array.from(values).sort();
   const middle = sorted.length >> 1;
   const above = sorted[middle]!;
   if (sorted.length % 2) return above;

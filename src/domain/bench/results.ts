@@ -11,6 +11,7 @@ import {
   type Summary,
 } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
+import { once } from '@/core/shared/once';
 import { convert } from '@/core/units';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
@@ -42,85 +43,136 @@ export const listResultRuns = remembered(
     protocol: { id: string; quantityId: string },
     teamId: string | null,
   ): Promise<ResultRun[]> => {
-    const which = teamId
-      ? sql`r.team_id = ${teamId}`
-      : sql`r.iteration_id in (
-          select distinct on (i.team_id) i.id from iteration i
-          where i.project_id = ${projectId} and exists (
-            select from run n where n.project_id = ${projectId} and n.iteration_id = i.id and n.protocol_id = ${protocol.id} and n.stands)
-          order by i.team_id, i.number desc)`;
     return sql<ResultRun[]>`
       select r.id, r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released, r.status,
         v.value, v.unit, r.settings, s.number as copy_number, n.name as instrument, r.run_at
       from run r join iteration i on i.id = r.iteration_id left join specimen s on s.id = r.specimen_id
       left join reading v on v.run_id = r.id and v.quantity_id = ${protocol.quantityId} and v.observer = 1
       left join instrument n on n.id = v.instrument_id
-      where r.project_id = ${projectId} and r.protocol_id = ${protocol.id} and r.stands and ${which}
+      where r.project_id = ${projectId} and r.protocol_id = ${protocol.id} and r.stands
+        and ${teamId ? sql`r.team_id = ${teamId}` : newestUnder(sql, projectId, protocol.id)}
       order by r.run_at, r.created_at, r.id`;
   },
 );
 
+/** The runs under a protocol of one iteration, at the same settings and in one unit. */
+export interface ResultGroup {
+  teamId: string;
+  iterationId: string;
+  iterationNumber: number;
+  released: boolean;
+  settings: Settings;
+  unit: string | null;
+  /** Of the valid ones, oldest first. */
+  values: number[];
+  /** All of them, fouls and the like too. */
+  made: number;
+  instruments: string[];
+  /** On which days they were made, in the project's time. */
+  days: string[];
+}
+
+/** The runs under a protocol, taken together: of one team, or of every team those of its newest iteration that has any. */
+export const listResultGroups = remembered(
+  async (
+    sql: Sql,
+    projectId: string,
+    protocol: { id: string; quantityId: string },
+    teamId: string | null,
+    timeZone: string,
+  ): Promise<ResultGroup[]> => {
+    return sql<ResultGroup[]>`
+      select r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released, r.settings, v.unit,
+        coalesce(array_agg(v.value::float8 order by r.run_at, r.created_at, r.id)
+          filter (where r.status = 'ok' and v.value is not null), '{}') as values,
+        count(*)::int as made,
+        coalesce(array_agg(distinct n.name) filter (where r.status = 'ok' and n.name is not null), '{}') as instruments,
+        coalesce(array_agg(distinct (r.run_at at time zone ${timeZone})::date::text) filter (where r.status = 'ok'), '{}') as days
+      from run r join iteration i on i.id = r.iteration_id
+      left join reading v on v.run_id = r.id and v.quantity_id = ${protocol.quantityId} and v.observer = 1
+      left join instrument n on n.id = v.instrument_id
+      where r.project_id = ${projectId} and r.protocol_id = ${protocol.id} and r.stands
+        and ${teamId ? sql`r.team_id = ${teamId}` : newestUnder(sql, projectId, protocol.id)}
+      group by r.team_id, r.iteration_id, i.number, i.released_at, r.settings, v.unit
+      order by r.team_id, i.number, min(r.run_at)`;
+  },
+);
+
+/** Of each team the newest iteration that has runs under a protocol. */
+const newestUnder = (sql: Sql, projectId: string, protocolId: string) => sql`r.iteration_id in (
+  select distinct on (i.team_id) i.id from iteration i
+  where i.project_id = ${projectId} and exists (select from run n
+    where n.project_id = ${projectId} and n.iteration_id = i.id and n.protocol_id = ${protocolId} and n.stands)
+  order by i.team_id, i.number desc)`;
+
 /** Runs that may be taken together: of one iteration, at the same settings. */
 export interface Build {
   key: string;
-  /** "Flint 3", with the settings where they differ among the team's runs. */
+  /** "Flint 3", with the settings where they differ among its runs. */
   name: string;
   teamId: string;
   iterationId: string;
+  released: boolean;
+  number: number;
   /** What was set, in words. */
   at: string;
-  /** The runs that have a value and are valid, oldest first, and their values in the protocol's unit. */
-  runs: ResultRun[];
+  /** Of the valid runs, oldest first, in the protocol's unit. */
   values: number[];
   /** null without a valid run. */
   summary: Summary | null;
   /** Of all its runs: how many were valid, with Wilson's interval as shares. */
   completed: { passes: number; n: number; interval: [number, number] };
-  days: Set<string>;
-  instruments: Set<string>;
+  days: ReadonlySet<string>;
+  instruments: ReadonlySet<string>;
 }
 
-/** The runs of a protocol build by build, by team, iteration and settings. */
+/** The runs of a protocol build by build, in the order of the groups, each with its name. */
 export function buildsOf(
-  runs: readonly ResultRun[],
+  groups: readonly ResultGroup[],
   protocol: Pick<Protocol, 'unit'>,
   teamName: (id: string) => string,
-  dayOf: (at: Date) => string,
 ): Build[] {
-  const keyOf = (run: ResultRun) => `${run.iterationId} ${settingsText(run.settings)}`;
-  const settings = groupBy(runs, ({ iterationId }) => iterationId);
-  return [...groupBy(runs, keyOf)].map(([key, own]): Build => {
-    const first = own[0]!;
-    const at = settingsText(first.settings);
-    const several = new Set(settings.get(first.iterationId)!.map((run) => settingsText(run.settings))).size > 1;
-    const valid = own.filter(({ status, value }) => status === 'ok' && value !== null);
-    const values = valid.map(({ value, unit }) => convert({ value: value!, from: unit!, to: protocol.unit }).value);
-    return {
-      key,
-      name: `${teamName(first.teamId)} ${first.iterationNumber}${several ? ` at ${at || 'no setting'}` : ''}`,
-      teamId: first.teamId,
-      iterationId: first.iterationId,
-      at,
-      runs: valid,
-      values,
-      summary: values.length > 0 ? summarise({ values }) : null,
-      completed: {
-        passes: valid.length,
-        n: own.length,
-        interval: proportion({ passes: valid.length, n: own.length }).interval,
-      },
-      days: new Set(valid.map(({ runAt }) => dayOf(runAt))),
-      instruments: new Set(valid.flatMap(({ instrument }) => instrument ?? [])),
-    };
-  });
+  return namelessBuilds(groups, protocol).map((one) => ({ ...one, name: `${teamName(one.teamId)} ${one.name}` }));
 }
 
-/** What is to be looked at in one build: a run far from the others, runs that creep one way. */
-export function warningsOf({ name, values, summary }: Build, unit: string): string[] {
-  if (!summary) return [];
-  return [outlierText(name, values, summary, unit), driftText(name, drift({ values }), unit)].filter(
-    (text) => text !== null,
-  );
+/** The same without their teams' names: worked out once for the same rows, as many ask for them. */
+const namelessBuilds = once((groups: readonly ResultGroup[], { unit }: Pick<Protocol, 'unit'>): Build[] => {
+  const keyed = groups.map((group) => ({ group, at: settingsText(group.settings) }));
+  const byIteration = groupBy(keyed, ({ group }) => group.iterationId);
+  return [...groupBy(keyed, ({ group, at }) => `${group.iterationId} ${at}`)].map(([key, own]): Build => {
+    const [{ group: first, at }] = own as [(typeof own)[number]];
+    const several = new Set(byIteration.get(first.iterationId)!.map((one) => one.at)).size > 1;
+    const values = own.flatMap(({ group: { values: read, unit: from } }) =>
+      from === null || from === unit ? read : read.map((value) => convert({ value, from, to: unit }).value),
+    );
+    const n = own.reduce((sum, { group }) => sum + group.made, 0);
+    return {
+      key,
+      name: `${first.iterationNumber}${several ? ` at ${at || 'no setting'}` : ''}`,
+      teamId: first.teamId,
+      iterationId: first.iterationId,
+      released: first.released,
+      number: first.iterationNumber,
+      at,
+      values,
+      summary: values.length > 0 ? summarise({ values }) : null,
+      completed: { passes: values.length, n, interval: proportion({ passes: values.length, n }).interval },
+      days: new Set(own.flatMap(({ group }) => group.days)),
+      instruments: new Set(own.flatMap(({ group }) => group.instruments)),
+    };
+  });
+});
+
+/** A run of a build that stands far from the others; nothing where there is none. */
+export function outliersOf({ name, values, summary }: Build, unit: string): string[] {
+  const text = summary && outlierText(name, values, summary, unit);
+  return text ? [text] : [];
+}
+
+/** Runs of a build that creep one way; nothing where they do not. */
+export function driftsOf({ name, values }: Build, unit: string): string[] {
+  const text = values.length > 0 ? driftText(name, drift({ values }), unit) : null;
+  return text ? [text] : [];
 }
 
 /** Two builds, and what their runs say of each other. */
@@ -146,6 +198,7 @@ export function inTurn(
   const { pairs } = compareAll({
     groups: known.map(({ key, values }) => ({ id: key, values })),
     better: better ?? 'higher',
+    permutations: false,
   });
   return known.slice(1).map((b, i): BuildPair => {
     const a = known[i]!;

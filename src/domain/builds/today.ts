@@ -1,7 +1,7 @@
 import { day, plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { listSections, listStudents } from '@/domain/classes/read';
-import { isBroken, listCopies } from '@/domain/copies/read';
+import { listAllBroken } from '@/domain/copies/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { FIRST_CHANGE } from './first';
 import { lackingOf } from './lacking';
@@ -10,14 +10,14 @@ import { STILL, stillOfTeam } from './still';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId }: Asked) {
-  const [iterations, sections, rule, copies] = await Promise.all([
+  const [iterations, sections, rule, broken] = await Promise.all([
     listIterations(sql, projectId),
     listSections(sql, projectId),
     findBuildRule(sql, projectId),
-    listCopies(sql, projectId),
+    listAllBroken(sql, projectId),
   ]);
   const students = rule.leastMember === null ? [] : await listStudents(sql, projectId);
-  return { iterations, sections, rule, students, copies };
+  return { iterations, sections, rule, students, broken };
 }
 type Given = Asked & Awaited<ReturnType<typeof load>>;
 
@@ -25,7 +25,7 @@ type Given = Asked & Awaited<ReturnType<typeof load>>;
 export const buildItems = (given: Given): TodayItem[] => [
   ...missing(given),
   ...undescribed(given),
-  ...broken(given),
+  ...allBroken(given),
   ...lacking(given),
   ...standing(given),
 ];
@@ -61,17 +61,17 @@ const missing = ({ teams, iterations, href }: Given): TodayItem[] =>
     }));
 
 /** Teams that have nothing to run with: every copy of their newest iteration is broken. */
-const broken = ({ teams, iterations, copies, href }: Given): TodayItem[] =>
+const allBroken = ({ teams, iterations, broken, href }: Given): TodayItem[] =>
   teams.flatMap((team) => {
     const newest = newestOf(iterations, team.id);
-    const own = copies.filter(({ iterationId }) => iterationId === newest?.id);
-    if (!newest || own.length === 0 || !own.every(isBroken)) return [];
+    const own = broken.find(({ iterationId }) => iterationId === newest?.id);
+    if (!newest || !own) return [];
     return [
       {
         teamId: team.id,
         urgency: 45,
         tone: 'ochre' as const,
-        headline: `All ${plural(own.length, 'copy', 'copies')} of iteration ${newest.number} are broken`,
+        headline: `All ${plural(own.copies, 'copy', 'copies')} of iteration ${newest.number} are broken`,
         detail: 'Look at the pieces, repair one and note what was done, or record a new iteration.',
         href: href(`builds/${newest.id}`),
         label: 'Copies',

@@ -50,7 +50,7 @@ export function saidNow(
 ): SaidNow | null {
   const [a, b] = [runsUnder(protocol, beforeId, runs), runsUnder(protocol, afterId, runs)];
   if (!a || !b) return null;
-  const comparison = compare({ a: a.values, b: b.values, better: better ?? 'higher' });
+  const comparison = compare({ a: a.values, b: b.values, better: better ?? 'higher', permutations: false });
   const [sentence] = conclude({
     a: nameOf(beforeId),
     b: nameOf(afterId),

@@ -12,14 +12,15 @@ export interface Copy {
   notes: { id: string; kind: 'broke' | 'repaired'; what: string; at: Date }[];
 }
 
-/** The copies of the iterations of a project, with what happened to each. */
-export const listCopies = remembered(async (sql: Sql, projectId: string): Promise<Copy[]> => {
+/** The copies of some iterations, with what happened to each. */
+export const listCopies = remembered(async (sql: Sql, projectId: string, iterationIds: string[]): Promise<Copy[]> => {
   const [copies, notes] = await Promise.all([
     sql<Omit<Copy, 'notes'>[]>`
-      select id, iteration_id, number from specimen where project_id = ${projectId} order by iteration_id, number`,
+      select id, iteration_id, number from specimen
+      where project_id = ${projectId} and iteration_id = any(${iterationIds}) order by iteration_id, number`,
     sql<(Copy['notes'][number] & { specimenId: string })[]>`
-      select id, specimen_id, kind, what, happened_at as at from specimen_note
-      where project_id = ${projectId} order by happened_at, created_at, id`,
+      select n.id, n.specimen_id, n.kind, n.what, n.happened_at as at from specimen_note n join specimen s on s.id = n.specimen_id
+      where n.project_id = ${projectId} and s.iteration_id = any(${iterationIds}) order by n.happened_at, n.created_at, n.id`,
   ]);
   const byCopy = groupBy(notes, ({ specimenId }) => specimenId);
   return copies.map((copy) => ({
@@ -30,6 +31,17 @@ export const listCopies = remembered(async (sql: Sql, projectId: string): Promis
 
 /** Whether it broke and nobody has repaired it since. */
 export const isBroken = ({ notes }: Pick<Copy, 'notes'>): boolean => notes.at(-1)?.kind === 'broke';
+
+/** The iterations whose copies are all broken, with how many there are. */
+export const listAllBroken = remembered(
+  async (sql: Sql, projectId: string): Promise<{ iterationId: string; copies: number }[]> => {
+    return sql<{ iterationId: string; copies: number }[]>`
+      select s.iteration_id, count(*)::int as copies from specimen s
+      left join lateral (select kind from specimen_note n where n.specimen_id = s.id
+        order by n.happened_at desc, n.created_at desc, n.id desc limit 1) last on true
+      where s.project_id = ${projectId} group by s.iteration_id having bool_and(last.kind is not distinct from 'broke')`;
+  },
+);
 
 /** Whose iteration a copy is of; null when there is no such copy in the project. */
 export async function copyTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {

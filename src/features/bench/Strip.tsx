@@ -37,6 +37,9 @@ export function Strip({
   const [least, most] = [Math.min(...all), Math.max(...all)];
   const pad = (most - least || Math.abs(most) || 1) * 0.04;
   const x = (value: number) => LEFT + ((value - least + pad) / (most - least + 2 * pad)) * (WIDTH - LEFT - RIGHT);
+  const at = (value: number) => x(value).toFixed(1);
+  const rowAt = (i: number) => 14 + ROW * i + ROW / 2;
+  const pathOf = (draw: (row: StripRow, i: number) => string) => rows.map(draw).join('');
   const marks = ticks(least, most, 7);
   const write = column(marks);
   const height = ROW * rows.length + 44;
@@ -75,51 +78,56 @@ export function Strip({
             </text>
           </g>
         ))}
-        {rows.map(({ key, name, values, mean, interval, outlier }, i) => {
-          const y = 14 + ROW * i + ROW / 2;
-          return (
-            <g key={key}>
-              <text
-                x={LEFT - 10}
-                y={y + 4}
-                fontFamily={FACE}
-                fontSize="14"
-                fontWeight="600"
-                textAnchor="end"
-                fill="var(--ink)"
-              >
-                {name.length > 34 ? `${name.slice(0, 33)}…` : name}
-              </text>
-              <line x1={LEFT} x2={WIDTH - RIGHT} y1={y} y2={y} stroke="var(--hair)" />
-              {interval && (
-                <line
-                  x1={x(interval[0])}
-                  x2={x(interval[1])}
-                  y1={y}
-                  y2={y}
-                  stroke="var(--steel)"
-                  strokeWidth="5"
-                  opacity="0.35"
-                />
-              )}
-              {values.map((value, k) => (
-                <circle
-                  key={k}
-                  cx={x(value)}
-                  cy={y}
-                  r={k === outlier ? 6 : 4}
-                  fill={k === outlier ? 'none' : 'var(--steel)'}
-                  fillOpacity="0.55"
-                  stroke={k === outlier ? 'var(--brick)' : 'var(--steel)'}
-                  strokeWidth={k === outlier ? 2 : 1}
-                />
-              ))}
-              {mean !== null && (
-                <line x1={x(mean)} x2={x(mean)} y1={y - 9} y2={y + 9} stroke="var(--ink)" strokeWidth="2.5" />
-              )}
-            </g>
-          );
-        })}
+        {rows.map(({ key, name }, i) => (
+          <text
+            key={key}
+            x={LEFT - 10}
+            y={rowAt(i) + 4}
+            fontFamily={FACE}
+            fontSize="14"
+            fontWeight="600"
+            textAnchor="end"
+            fill="var(--ink)"
+          >
+            {name.length > 34 ? `${name.slice(0, 33)}…` : name}
+          </text>
+        ))}
+        {/* One path for all of a kind: a class has thousands of dots. */}
+        <path d={pathOf((_, i) => `M${LEFT} ${rowAt(i)}H${WIDTH - RIGHT}`)} stroke="var(--hair)" />
+        <path
+          d={pathOf(({ interval }, i) => (interval ? `M${at(interval[0])} ${rowAt(i)}H${at(interval[1])}` : ''))}
+          stroke="var(--steel)"
+          strokeWidth="5"
+          opacity="0.35"
+        />
+        <path
+          d={pathOf(({ values, outlier }, i) =>
+            values.map((value, k) => (k === outlier ? '' : `M${at(value)} ${rowAt(i)}h0`)).join(''),
+          )}
+          stroke="var(--steel)"
+          strokeOpacity="0.6"
+          strokeWidth="9"
+          strokeLinecap="round"
+        />
+        <path
+          d={pathOf(({ mean }, i) => (mean === null ? '' : `M${at(mean)} ${rowAt(i) - 9}v18`))}
+          stroke="var(--ink)"
+          strokeWidth="2.5"
+        />
+        {rows.map(
+          ({ key, values, outlier }, i) =>
+            outlier !== null && (
+              <circle
+                key={key}
+                cx={at(values[outlier]!)}
+                cy={rowAt(i)}
+                r="6"
+                fill="none"
+                stroke="var(--brick)"
+                strokeWidth="2"
+              />
+            ),
+        )}
       </svg>
     </div>
   );

@@ -49,7 +49,7 @@ export async function loadRig(
   { eventId, section, teams: all, now }: Asked,
 ): Promise<{ events: EventRecord[]; event: EventRecord | null; rig: Omit<RigProps, 'first' | 'opener'> | null }> {
   const { project } = seat;
-  const [events, protocols, attempts, latest, safety, students, openings, copies] = await Promise.all([
+  const [events, protocols, attempts, latest, safety, students, openings] = await Promise.all([
     eventsFor(sql, seat),
     listProtocols(sql, project.id),
     listAttempts(sql, project.id),
@@ -57,7 +57,6 @@ export async function loadRig(
     readSafety(sql, project.id),
     listStudents(sql, project.id),
     listOpenings(sql, project.id),
-    listCopies(sql, project.id),
   ]);
   const event = events.find((one) => one.id === eventId) ?? events[0] ?? null;
   if (!event || !section) return { events, event, rig: null };
@@ -67,6 +66,7 @@ export async function loadRig(
   const counts = (teamId: string) => allowed(seat, 'attempt.write', { teamId, official });
   const teams = all.filter((team) => team.sectionId === section.id && (official || works(team.id)));
   const protocol = protocols.find((one) => one.id === event.protocolId)!;
+  const copies = await listCopies(sql, project.id, latest.map(({ id }) => id).sort());
   const made = attempts.filter((run) => run.eventId === event.id);
   const newest = await listNewestRuns(sql, project.id, {
     limit: 60,

@@ -5,7 +5,7 @@ import { listEvents, listProtocols, listRunGroupsOf } from '@/domain/bench/read'
 import { listConclusions, saidNow } from '@/domain/conclusions/read';
 import { ConclusionForm } from '@/features/conclusions/ConclusionForm';
 import { ConclusionList } from '@/features/conclusions/ConclusionList';
-import { buildsOf, inTurn, listResultRuns, warningsOf, type Build } from '@/domain/bench/results';
+import { buildsOf, inTurn, driftsOf, listResultGroups, outliersOf, type Build } from '@/domain/bench/results';
 import { betterOf } from '@/domain/builds/compareRuns';
 import { limitLines, madeOf } from '@/domain/builds/designs';
 import { listChanges, listIterations } from '@/domain/builds/read';
@@ -13,7 +13,6 @@ import { agreedOn, listRequirements } from '@/domain/requirements/read';
 import { Strip } from '@/features/bench/Strip';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed, seesAll } from '@/server/access';
-import { momentHere } from '@/server/clock';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { SaveTable } from '@/ui/SaveTable';
@@ -29,20 +28,21 @@ export default async function ResultsPage(props: SheetProps) {
     listProtocols(pool(), project),
     listEvents(pool(), project),
     listRequirements(pool(), project),
-    listIterations(pool(), project),
-    listChanges(pool(), project),
-    listConclusions(pool(), project),
+    // What they were made of is asked for where they are compared.
+    team ? listIterations(pool(), project) : [],
+    team ? listChanges(pool(), project) : [],
+    team ? listConclusions(pool(), project) : [],
   ]);
   const protocol = protocols.find(({ id }) => id === asked) ?? protocols[0];
-  const runs = protocol ? await listResultRuns(pool(), project, protocol, team?.id ?? null) : [];
+  const zone = seat.project.pinnedNow ? 'UTC' : seat.project.timeZone;
+  const groups = protocol ? await listResultGroups(pool(), project, protocol, team?.id ?? null, zone) : [];
   const here = new Set(teams.filter((one) => !section || one.sectionId === section.id).map(({ id }) => id));
-  const seen = runs.filter((run) => allowed(seat, 'run.read', run) && here.has(run.teamId));
   const nameOf = (id: string) => teams.find((one) => one.id === id)?.name ?? '';
-  const day = (at: Date) => momentHere(seat.project, at).slice(0, 10);
-  const builds = protocol ? buildsOf(seen, protocol, nameOf, day) : [];
+  const builds = (protocol ? buildsOf(groups, protocol, nameOf) : []).filter(
+    (one) => allowed(seat, 'run.read', one) && here.has(one.teamId),
+  );
   const order = (one: Build) => teams.findIndex(({ id }) => id === one.teamId);
-  const numberOf = (one: Build) => iterations.find(({ id }) => id === one.iterationId)?.number ?? 0;
-  builds.sort((a, b) => order(a) - order(b) || numberOf(a) - numberOf(b));
+  builds.sort((a, b) => order(a) - order(b) || a.number - b.number);
   const better = protocol ? betterOf(protocol, requirements, events) : null;
   const made = (one: Build) => madeOf(one.iterationId, iterations, changes);
   const pairs =
@@ -52,7 +52,7 @@ export default async function ResultsPage(props: SheetProps) {
   const concluded =
     team && protocol ? conclusions.filter((one) => one.teamId === team.id && one.protocolId === protocol.id) : [];
   const ids = [...new Set(concluded.flatMap(({ beforeId, afterId }) => [beforeId, afterId]))].sort();
-  const groups = ids.length > 0 ? await listRunGroupsOf(pool(), project, ids) : [];
+  const evidence = ids.length > 0 ? await listRunGroupsOf(pool(), project, ids) : [];
   const iterationName = (id: string) => {
     const one = iterations.find((each) => each.id === id);
     return one ? `${nameOf(one.teamId)} ${one.number}` : '';
@@ -65,7 +65,11 @@ export default async function ResultsPage(props: SheetProps) {
         .flatMap((one) => limitLines(one, protocol.unit))
     : [];
   const known = builds.filter(({ summary }) => summary !== null);
-  const warnings = known.flatMap((one) => warningsOf(one, protocol!.unit));
+  // Every pair of runs is looked at for what creeps: of one team at a time.
+  const warnings = known.flatMap((one) => [
+    ...outliersOf(one, protocol!.unit),
+    ...(team ? driftsOf(one, protocol!.unit) : []),
+  ]);
   const bestOf = ({ summary }: Build) => (better === 'lower' ? summary!.min : summary!.max);
   const rows = known.map((one) => {
     const { n, mean, standardDeviation, confidenceInterval } = one.summary!;
@@ -185,7 +189,7 @@ export default async function ResultsPage(props: SheetProps) {
             <ConclusionList
               projectId={project}
               conclusions={concluded}
-              nowOf={(one) => saidNow(one, protocol, groups, better, iterationName)}
+              nowOf={(one) => saidNow(one, protocol, evidence, better, iterationName)}
               nameOf={iterationName}
               writes={writes}
             />

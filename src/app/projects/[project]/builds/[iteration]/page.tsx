@@ -68,7 +68,7 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
     listBills(pool(), project),
     listMaterials(pool(), project),
     listBriefVersions(pool(), project),
-    listCopies(pool(), project),
+    listCopies(pool(), project, [id]),
     listBenchmarks(pool(), project),
     listConcepts(pool(), seat),
   ]);
@@ -78,7 +78,6 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   // What comes from another team's design is held against that team's runs, too.
   const foreign = iteration.parents.some(({ teamId }) => teamId !== iteration.teamId);
   const sources = { protocols, runs: foreign ? await listRunGroups(pool(), project) : evidenceOf(runs) };
-  const ownCopies = copies.filter((one) => one.iterationId === id);
   const frozen = await frozenFor(pool(), seat, frame.today);
   const writes = !frozen && allowed(seat, 'iteration.write', target);
   const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;
@@ -183,9 +182,9 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
       <CopySection
         projectId={project}
         iterationId={id}
-        copies={ownCopies}
+        copies={copies}
         runsOf={(copyId) => own.filter((run) => run.copyId === copyId).length}
-        compared={compareCopies(ownCopies, own, protocols)}
+        compared={compareCopies(copies, own, protocols)}
         when={(at) => moment(momentHere(seat.project, at))}
         writes={allowed(seat, 'copy.write', target)}
       />

@@ -1,5 +1,5 @@
 import { apart, differ, mayConclude, type Apart } from '@/core/builds';
-import { measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD } from '@/core/format';
+import { chance, measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD } from '@/core/format';
 import { figuresOf, madeOf, readDesigns } from '@/domain/builds/designs';
 import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { settingsText } from '@/domain/builds/figure';
@@ -163,7 +163,16 @@ export default async function ComparePage(props: SheetProps) {
                       <td data-label="difference" className="beside num right whitespace-nowrap">
                         {quantity(comparison.difference, protocol.unit)}
                       </td>
-                      <td className="text-sm">{says}</td>
+                      <td className="text-sm">
+                        {says}
+                        {comparison.pValue !== null && (
+                          <span className="faint">
+                            {' '}
+                            By Welch’s test {chance(comparison.pValue)}, by permutations{' '}
+                            {chance(comparison.permutationP!)}.
+                          </span>
+                        )}
+                      </td>
                     </tr>
                   ))}
                 </tbody>

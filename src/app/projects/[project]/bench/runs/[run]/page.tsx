@@ -140,7 +140,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
     iterationId: run.iterationId,
   };
   const own = { projectId: project, id, version: run.version, title };
-  const copies = (await listCopies(pool(), project)).filter((one) => one.iterationId === run.iterationId);
+  const copies = await listCopies(pool(), project, [run.iterationId]);
   const couldCount = counted || !judges ? [] : events.filter((one) => one.protocolId === run.protocolId);
   const next = (eventId: string) =>
     runs.reduce((most, one) => (one.eventId === eventId ? Math.max(most, one.attempt ?? 0) : most), 0) + 1;
