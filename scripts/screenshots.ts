@@ -110,6 +110,11 @@ async function compareRuns(page: Page) {
   await page.waitForURL(/a=/);
   await page.getByRole('heading', { name: 'Measured' }).evaluate((one) => one.scrollIntoView());
 }
+/** What the doses of a team's versions say of each other. */
+async function doseResults(page: Page) {
+  await page.getByRole('link', { name: 'Dose repeatability' }).click();
+  await page.waitForURL(/protocol=/);
+}
 /** Teams as the program proposes them. */
 async function formTeams(page: Page) {
   await page.getByRole('button', { name: 'Form teams' }).click();
@@ -397,12 +402,13 @@ const VIEWS: View[] = [
   { name: 'series', role: 'college', at: 'bench/series', extra: true },
   { name: 'series-alder', role: 'college', at: 'bench/series', follow: /^crank speed, Delivery/, extra: true },
   { name: 'results-doser', role: 'college', at: 'bench/results', extra: true },
-  { name: 'results-alder', role: 'college', at: 'bench/results', follow: /^Alder$/, extra: true },
+  { name: 'results-alder', role: 'college', at: 'bench/results', follow: /^Alder$/, act: doseResults, extra: true },
   { name: 'doser-today', role: 'college', at: '', extra: true },
   { name: 'protocol-panel', role: 'instructor', at: 'bench?panel=new-protocol', extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },
   { name: 'features', role: 'instructor', at: 'builds/features', extra: true },
   { name: 'compare', role: 'instructor', at: 'builds', follow: /^Marl 2/, act: compare, extra: true },
+  { name: 'iteration-alder', role: 'college', at: 'builds', follow: /^Alder 3/, extra: true },
   { name: 'iteration', role: 'instructor', at: 'builds', follow: /^Marl 2/, extra: true },
   { name: 'bench', role: 'instructor', at: 'bench' },
   { name: 'entry-phone', role: 'student', at: 'bench/enter', phone: true },
