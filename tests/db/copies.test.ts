@@ -6,7 +6,7 @@ import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { figureOf } from '@/domain/builds/figure';
 import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
 import { compareCopies } from '@/domain/copies/compare';
-import { listConclusions, type Conclusion } from '@/domain/conclusions/read';
+import { listConclusions, saidNow, type Conclusion } from '@/domain/conclusions/read';
 import { conclusionsToday } from '@/domain/conclusions/today';
 import { isBroken, listCopies } from '@/domain/copies/read';
 import { listParameters } from '@/domain/requirements/parameters';
@@ -14,7 +14,7 @@ import { listRequirements } from '@/domain/requirements/read';
 import { saveProtocol } from '@/features/bench/actions';
 import { recordRun } from '@/features/bench/commands';
 import { protocolForm } from '@/features/bench/toForm';
-import { saveFeature } from '@/features/builds/actions';
+import { releaseIteration, saveFeature } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
 import { iterationForm } from '@/features/builds/toForm';
 import { saveConclusion, withdrawConclusion } from '@/features/conclusions/actions';
@@ -391,6 +391,27 @@ describe('conclusions', () => {
     done(await withdrawConclusion({ projectId: p.id, id } as never));
     expect(await own()).toEqual([]);
     expect(refused(await withdrawConclusion({ projectId: p.id, id } as never))['']).toMatch(/withdrawn already/);
+  });
+
+  test('against a design of others are silent once that is hidden again', async () => {
+    await asPerson(p.instructorId);
+    const marl = (await listIterations(pool(), p.id)).find(({ id }) => id === p.iteration['Marl 2'])!;
+    const release = (version: number, released: boolean) =>
+      releaseIteration({ projectId: p.id, id: marl.id, version, released } as never);
+    done(await release(marl.version, true));
+    await asFlint();
+    done(await write({ beforeId: marl.id }));
+    const [one] = (await own()) as [Conclusion];
+    const said = async () => {
+      const [now] = (await own()) as [Conclusion];
+      return saidNow(now, await stop(), await listRunGroups(pool(), p.id), null, () => '');
+    };
+    expect(one.open).toBe(true);
+    expect(await said()).not.toBeNull();
+    await asPerson(p.instructorId);
+    done(await release(marl.version + 1, false));
+    expect(await own()).toMatchObject([{ open: false }]);
+    expect(await said()).toBeNull();
   });
 });
 

@@ -37,6 +37,7 @@ export async function loadIterationForm(
       sql<{ id: string; title: string }[]>`
       select c.id, c.title from concept c where c.project_id = ${projectId}
         and c.section_id in (select section_id from team where project_id = ${projectId} and id = any(${[...teamIds]})) and (c.fate = 'chosen' and c.removed_at is null
+          and exists (select from concept_round r where r.section_id = c.section_id and r.released_at is not null)
         or c.id = ${iteration?.conceptId ?? null}) order by c.title`,
     ]);
   const ofTeam = ({ teamId }: { teamId: string | null }) => teamId !== null && teamIds.includes(teamId);

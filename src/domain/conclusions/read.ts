@@ -15,13 +15,17 @@ export interface Conclusion {
   text: string;
   verdict: Saying;
   runs: number;
+  /** Whether the other design may still be seen by the team: one that was released can be hidden again. */
+  open: boolean;
   version: number;
 }
 
 export const listConclusions = remembered(async (sql: Sql, projectId: string): Promise<Conclusion[]> => {
   return sql<Conclusion[]>`
-    select id, team_id, protocol_id, before_id, after_id, text, verdict, runs, version from conclusion
-    where project_id = ${projectId} and withdrawn_at is null order by created_at, id`;
+    select c.id, c.team_id, c.protocol_id, c.before_id, c.after_id, c.text, c.verdict, c.runs,
+      b.team_id = c.team_id or b.released_at is not null as open, c.version
+    from conclusion c join iteration b on b.id = c.before_id
+    where c.project_id = ${projectId} and c.withdrawn_at is null order by c.created_at, c.id`;
 });
 
 /** Whose conclusion it is; null when there is none in the project. */
@@ -40,16 +44,16 @@ export interface SaidNow {
   sentence: string;
 }
 
-/** null where one of the two has no run under it. */
+/** null where one of the two has no run under it, or may not be seen any more. */
 export function saidNow(
-  { beforeId, afterId }: Pick<Conclusion, 'beforeId' | 'afterId'>,
+  { beforeId, afterId, open }: Pick<Conclusion, 'beforeId' | 'afterId' | 'open'>,
   protocol: Protocol,
   runs: readonly RunGroup[],
   better: Better | null,
   nameOf: (iterationId: string) => string,
 ): SaidNow | null {
   const [a, b] = [runsUnder(protocol, beforeId, runs), runsUnder(protocol, afterId, runs)];
-  if (!a || !b) return null;
+  if (!open || !a || !b) return null;
   const comparison = compare({ a: a.values, b: b.values, better: better ?? 'higher', permutations: false });
   const [sentence] = conclude({
     a: nameOf(beforeId),

@@ -21,7 +21,7 @@ export const conclusionItems = ({ teams, conclusions, protocols, runs, href }: G
   teams.flatMap((team) => {
     const shaken = conclusions.filter((one) => {
       const protocol = protocols.find(({ id }) => id === one.protocolId);
-      if (one.teamId !== team.id || !protocol) return false;
+      if (one.teamId !== team.id || !protocol || !one.open) return false;
       return ['contradicted', 'in doubt'].includes(
         standingOf(
           one,

@@ -126,7 +126,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     }
     await keepReading(work, id, test, measured);
     if (attempt !== null) await count(work, { id, eventId: event.id, teamId, number: attempt }, test);
-    if (measured && status === 'ok') await remark(work, { id, iterationId, value: measured.value }, test, conditions);
+    if (measured && status === 'ok') await remark(work, { id, iterationId, works }, test, conditions);
     await tickRuns(work, teamId);
     return { id, attempt };
   },
@@ -141,12 +141,14 @@ export const recordRunByLink = recording('/api/v1/official-runs');
  */
 async function remark(
   { tx, projectId, notes }: Work,
-  run: { id: string; iterationId: string; value: number },
+  run: { id: string; iterationId: string; works: boolean },
   { protocolId, quantityId, conditions: expected, unit }: TestFound,
   recorded: Record<string, { value: number; unit: string }>,
 ): Promise<void> {
   const off = offProtocol(expected, recorded);
   if (off.length > 0) notes.push(`Off the protocol: ${off.join('; ')}`);
+  // What a team ran in practice is its own.
+  if (!run.works) return;
   const rows = await tx<{ id: string; value: number; unit: string; name: string }[]>`
     select r.id, v.value, v.unit, t.name || ' ' || i.number as name from run r join iteration i on i.id = r.iteration_id
     join team t on t.id = i.team_id join reading v on v.run_id = r.id and v.quantity_id = ${quantityId} and v.observer = 1

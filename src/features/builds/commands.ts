@@ -87,6 +87,7 @@ async function originOf({ tx, projectId }: Work, { id, teamId, originId }: Input
   const [origin] = await tx<{ past: boolean }[]>`
     select false as past from concept c join team t on t.section_id = c.section_id
     where c.id = ${originId} and c.project_id = ${projectId} and t.id = ${teamId} and (c.fate = 'chosen' and c.removed_at is null
+      and exists (select from concept_round r where r.section_id = c.section_id and r.released_at is not null)
       or exists (select from iteration where id = ${id} and concept_id = c.id))
     union all select true from benchmark where id = ${originId} and project_id = ${projectId}`;
   if (!origin)

@@ -47,11 +47,16 @@ export function ConclusionList({
               <b className="font-medium">
                 {nameOf(one.beforeId)} and {nameOf(one.afterId)}:
               </b>{' '}
-              {one.text} <span className={`word ${TONE[stands]}`}>{WORD[stands]}</span>
+              {one.text}{' '}
+              {one.open ? (
+                <span className={`word ${TONE[stands]}`}>{WORD[stands]}</span>
+              ) : (
+                <span className="faint">not compared any more: the other design is not released</span>
+              )}
               <span className="block text-sm faint">
                 Written with {plural(one.runs, 'run')}
                 {now && now.runs !== one.runs ? `; there are ${now.runs} now` : ''}.{' '}
-                {stands !== 'holds' && now?.sentence}
+                {one.open && stands !== 'holds' && now?.sentence}
               </span>
               {writes && (
                 <span className="flex gap-4 no-print">

@@ -32,7 +32,7 @@ export const saveConclusion = action(
     const protocol = (await listProtocols(tx, projectId)).find((one) => one.id === protocolId);
     if (!protocol) throw new FieldError('protocolId', 'This protocol is not part of the project.');
     const now = saidNow(
-      { beforeId, afterId },
+      { beforeId, afterId, open: true },
       protocol,
       await listRunGroupsOf(tx, projectId, [beforeId, afterId].sort()),
       null,
