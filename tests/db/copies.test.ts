@@ -4,6 +4,7 @@ import { listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/doma
 import { buildsOf, inTurn, driftsOf, listResultGroups, outliersOf } from '@/domain/bench/results';
 import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { figureOf } from '@/domain/builds/figure';
+import { buildsToday } from '@/domain/builds/today';
 import { listChanges, listFeatures, listIterations } from '@/domain/builds/read';
 import { compareCopies } from '@/domain/copies/compare';
 import { listConclusions, saidNow, type Conclusion } from '@/domain/conclusions/read';
@@ -99,6 +100,22 @@ describe('copies of an iteration', () => {
       ok: true,
       notes: expect.arrayContaining([expect.stringMatching(/without its copy/)]) as string[],
     });
+  });
+
+  test('once every copy of the newest iteration is broken, the team reads it on Today', async () => {
+    await asPerson(p.studentOf('Tuff'));
+    const tuff = await listCopies(pool(), p.id, [p.iteration['Tuff 5']!]);
+    const lines = async () =>
+      (await buildsToday.lines(pool(), await askedToday(p.id, p.studentOf('Tuff'), false))).flatMap(({ headline }) =>
+        headline.includes('copies') ? [headline] : [],
+      );
+    const [first, second] = tuff;
+    done(await mendCopy({ projectId: p.id, id: first!.id, kind: 'broke', what: 'The strip tore.' }));
+    expect(await lines()).toEqual([]);
+    done(await mendCopy({ projectId: p.id, id: second!.id, kind: 'broke', what: 'The pad is gone.' }));
+    expect(await lines()).toEqual(['All 2 copies of iteration 5 are broken']);
+    done(await mendCopy({ projectId: p.id, id: first!.id, kind: 'repaired', what: 'A new strip.' }));
+    expect(await lines()).toEqual([]);
   });
 
   test('members of other teams neither add copies nor mend them', async () => {
