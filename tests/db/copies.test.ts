@@ -353,6 +353,24 @@ describe('what whoever enters hears at once, and what the results say', () => {
     expect(new Set(newest.map(({ iterationId }) => iterationId)).size).toBe(byTeam.size);
     expect(byTeam.get(p.teams.Flint!)).toBe(p.iteration['Flint 3']);
   });
+
+  test('an official of other teams hears what was off, and nothing of their practice', async () => {
+    const [event] = await pool()<{ id: string }[]>`
+      select id from event where project_id = ${p.id} and protocol_id = ${(await stop()).id} limit 1`;
+    const accountId = p.studentOf('Marl');
+    await bySystem((tx) => tx`insert into official ${tx({ projectId: p.id, eventId: event!.id, accountId })}`);
+    await asPerson(accountId);
+    const at = {
+      iterationId: p.iteration['Flint 2'],
+      eventId: event!.id,
+      protocolId: null,
+      settings: [{ name: 'release', value: '0.7', unit: 'm' }],
+    };
+    const { outcome } = await run('12', at);
+    const notes = (outcome as { notes: string[] }).notes.join('; ');
+    expect(notes).toMatch(/Off the protocol/);
+    expect(notes).not.toMatch(/stands far|creep/);
+  });
 });
 
 describe('conclusions', () => {
