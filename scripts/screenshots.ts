@@ -115,6 +115,34 @@ async function doseResults(page: Page) {
   await page.getByRole('link', { name: 'Dose repeatability' }).click();
   await page.waitForURL(/protocol=/);
 }
+/** A value in the wrong unit, asked back with what would fit. */
+async function slipAtTheRig(page: Page) {
+  await page.getByLabel('Team', { exact: true }).selectOption({ label: 'Basalt 3' });
+  await page.getByLabel(/^Value of/).fill('8020');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Use/ }).waitFor();
+}
+/** The second of two who read a run. */
+async function secondObserver(page: Page) {
+  const rig = page.url();
+  await page.goto(rig.replace('/enter', ''));
+  await page.getByRole('button', { name: 'Change Crossing, loaded' }).click();
+  await page.getByLabel('Observers').selectOption('2');
+  await page.getByRole('button', { name: 'Save protocol' }).click();
+  await page.getByRole('dialog').waitFor({ state: 'hidden' });
+  await page.goto(rig);
+  await page.getByLabel(/^Value of/).fill('8.02');
+  await page.keyboard.press('Enter');
+  await page.getByText('Observer 2 of 2').waitFor();
+}
+async function startFromPreset(page: Page) {
+  await page.getByLabel('Start from').selectOption('Stopwatch by hand');
+}
+async function openConclusion(page: Page) {
+  await doseResults(page);
+  await page.getByRole('button', { name: /^Conclude/ }).click();
+  await page.getByRole('dialog').waitFor();
+}
 /** Teams as the program proposes them. */
 async function formTeams(page: Page) {
   await page.getByRole('button', { name: 'Form teams' }).click();
@@ -403,6 +431,17 @@ const VIEWS: View[] = [
   { name: 'series-alder', role: 'college', at: 'bench/series', follow: /^crank speed, Delivery/, extra: true },
   { name: 'results-doser', role: 'college', at: 'bench/results', extra: true },
   { name: 'results-alder', role: 'college', at: 'bench/results', follow: /^Alder$/, act: doseResults, extra: true },
+  {
+    name: 'conclusion-panel',
+    role: 'college',
+    at: 'bench/results',
+    follow: /^Alder$/,
+    act: openConclusion,
+    extra: true,
+  },
+  { name: 'instrument-panel', role: 'instructor', at: 'bench?panel=new-instrument', act: startFromPreset, extra: true },
+  { name: 'slip-phone', role: 'instructor', at: 'bench/enter', phone: true, act: slipAtTheRig, extra: true },
+  { name: 'observers-phone', role: 'instructor', at: 'bench/enter', phone: true, act: secondObserver, extra: true },
   { name: 'doser-today', role: 'college', at: '', extra: true },
   { name: 'protocol-panel', role: 'instructor', at: 'bench?panel=new-protocol', extra: true },
   { name: 'builds-class', role: 'instructor', at: 'builds/class', extra: true },

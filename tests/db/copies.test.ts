@@ -184,6 +184,20 @@ describe('settings', () => {
     ]);
   });
 
+  test('what was set stays when the protocol drops the setting and the run is corrected', async () => {
+    await asFlint();
+    const { input } = await run('8.4', { settings: [{ name: 'cord', value: 'short', unit: '' }] });
+    await asPerson(p.instructorId);
+    done(await setTo([{ name: 'release', unit: 'm' }])());
+    await asFlint();
+    done(await perform(recordRun, { ...input, version: 1, settings: [{ name: 'release', value: '0.6', unit: 'm' }] }));
+    const runs = await listRunsOfTeam(pool(), p.id, p.teams.Flint!);
+    expect(runs.find(({ id }) => id === input.id)!.settings).toEqual({
+      cord: { value: 'short', unit: '' },
+      release: { value: 0.6, unit: 'm' },
+    });
+  });
+
   test('a setting appears once, and in a unit that is known', async () => {
     await asPerson(p.instructorId);
     const twice = await setTo([
@@ -331,7 +345,7 @@ describe('what whoever enters hears at once, and what the results say', () => {
     expect(await notesOf('9.5')).not.toMatch(/stands far/);
 
     const protocol = await stop();
-    const rows = await listResultGroups(pool(), p.id, protocol, p.teams.Flint!, 'UTC');
+    const rows = await listResultGroups(pool(), p.id, protocol.id, protocol.quantityId, p.teams.Flint!, 'UTC');
     const builds = buildsOf(rows, protocol, () => 'Flint');
     const own = builds.find(({ name }) => name === 'Flint 2 at release 0.7 m')!;
     expect(own.summary).toMatchObject({ n: 7, max: 9.9 });
@@ -348,7 +362,7 @@ describe('what whoever enters hears at once, and what the results say', () => {
       '2 things differ between them, Keel and the settings, so it can’t be put down to one of them.',
     );
     // Of the whole class, each team's newest iteration that has runs.
-    const newest = await listResultGroups(pool(), p.id, protocol, null, 'UTC');
+    const newest = await listResultGroups(pool(), p.id, protocol.id, protocol.quantityId, null, 'UTC');
     const byTeam = new Map(newest.map(({ teamId, iterationId }) => [teamId, iterationId] as const));
     expect(new Set(newest.map(({ iterationId }) => iterationId)).size).toBe(byTeam.size);
     expect(byTeam.get(p.teams.Flint!)).toBe(p.iteration['Flint 3']);
@@ -474,8 +488,12 @@ describe('several observers of one run', () => {
     expect(await observed(one.input.id)).toEqual({ value: 9.4, observed: null });
     const wrong = await run('9.4', more('late'));
     expect(refused(wrong.outcome)['more.0.value']).toBeTruthy();
+    // An older entry that knows of one value keeps what both read, where it leaves the mean as it is.
+    const { more: _, ...older } = two.input as typeof two.input & { more?: unknown };
+    done(await perform(recordRun, { ...older, version: 1, value: '9.405', note: 'windy' }));
+    expect(await observed(two.input.id)).toEqual({ value: 9.405, observed: [9.4, 9.41] });
     // A correction of one of them moves the mean.
-    done(await perform(recordRun, { ...two.input, version: 1, more: [{ value: '9.46' }] }));
+    done(await perform(recordRun, { ...two.input, version: 2, more: [{ value: '9.46' }] }));
     expect(await observed(two.input.id)).toEqual({ value: 9.43, observed: [9.4, 9.46] });
   });
 });

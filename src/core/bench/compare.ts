@@ -68,7 +68,6 @@ export function compare(input: {
   const pValue = Math.min(1, 2 * cdf(-Math.abs(t), degreesOfFreedom));
   const reach = quantile((1 + level) / 2, degreesOfFreedom) * standardError;
   const d = difference / pooled(a, b);
-  const gains = input.better === 'lower' ? difference < 0 : difference > 0;
   return {
     difference,
     confidenceInterval: [difference - reach, difference + reach],
@@ -77,7 +76,7 @@ export function compare(input: {
     pValue,
     hedgesG: d * correction(a.n + b.n - 2),
     permutationP: input.permutations === false ? null : permutationP(input.a, input.b),
-    verdict: pValue < 1 - level ? (gains ? 'improved' : 'worse') : 'not-separable',
+    verdict: pValue < 1 - level ? wayOf(difference, input.better) : 'not-separable',
     runsNeeded: runsNeeded(d),
   };
 }
@@ -141,19 +140,31 @@ export function compareAll(input: {
       .slice(i + 1)
       .map((b) => ({ a: a.id, b: b.id, ...compare({ a: a.values, b: b.values, better, level, permutations }) })),
   );
-  const adjusted = holm(pairs.map(({ pValue }) => pValue));
-  return {
-    pairs: pairs.map((pair, i): Pair => {
-      const adjustedP = adjusted[i]!;
-      const told = adjustedP !== null && adjustedP < 1 - level;
-      const gains = better === 'lower' ? pair.difference < 0 : pair.difference > 0;
-      return { ...pair, adjustedP, verdict: !told ? 'not-separable' : gains ? 'improved' : 'worse' };
-    }),
-  };
+  return { pairs: adjust(pairs, better, level) };
 }
 
+/**
+ * Comparisons that are looked at together: p values adjusted for looking so often (Holm 1979, over those that have one), the
+ * verdicts by them.
+ */
+export function adjust<C extends Comparison>(
+  comparisons: readonly C[],
+  better: Better,
+  level = 0.95,
+): (C & { adjustedP: number | null })[] {
+  const adjusted = holm(comparisons.map(({ pValue }) => pValue));
+  return comparisons.map((one, i) => {
+    const adjustedP = adjusted[i]!;
+    const told = adjustedP !== null && adjustedP < 1 - level;
+    return { ...one, adjustedP, verdict: told ? wayOf(one.difference, better) : 'not-separable' };
+  });
+}
+
+const wayOf = (difference: number, better: Better) =>
+  (better === 'lower' ? difference < 0 : difference > 0) ? ('improved' as const) : ('worse' as const);
+
 /** Holm's adjusted p values, where there are any. */
-export function holm(values: readonly (number | null)[]): (number | null)[] {
+function holm(values: readonly (number | null)[]): (number | null)[] {
   const order = values.flatMap((p, i) => (p === null ? [] : [{ p, i }])).sort((a, b) => a.p - b.p);
   const adjusted: (number | null)[] = values.map(() => null);
   let most = 0;

@@ -1,4 +1,17 @@
-import { compare, conclude, drift, driftText, outlierText, SAYINGS, sayingOf, standing, summarise } from '.';
+import {
+  alikeText,
+  compare,
+  compareAll,
+  conclude,
+  drift,
+  driftText,
+  outlierText,
+  pairAt,
+  SAYINGS,
+  sayingOf,
+  standing,
+  summarise,
+} from '.';
 
 const said = (a: number[], b: number[], more: Partial<Parameters<typeof conclude>[0]> = {}) =>
   conclude({
@@ -102,4 +115,30 @@ test('a conclusion holds, is contradicted, in doubt or settled, as the runs say 
   // Which way is better changes the verdict, and not what the runs say.
   const of = (better: 'higher' | 'lower') => sayingOf(compare({ a: SLOW, b: QUICK, better }));
   expect([of('higher'), of('lower')]).toEqual(['lower', 'lower']);
+});
+
+test('copies differ where a pair of them does, and else it says how many runs would show it', () => {
+  const words = (...lists: number[][]) =>
+    alikeText(
+      compareAll({ groups: lists.map((values, i) => ({ id: `copy ${i + 1}`, values })), better: 'higher' }).pairs,
+      's',
+    );
+  expect(words(SLOW, QUICK)).toBe('Copy 2 is below copy 1 by 0.206 ± 0.099 s, more than chance explains (p = 0.001).');
+  // The same two among five are no more told apart: each pair counts for ten.
+  const shift = (by: number) => QUICK.map((value) => value + by);
+  expect(words(SLOW, shift(0.08))).toMatch(/^Copy 2 is below copy 1/);
+  expect(words(SLOW, shift(0.08), SLOW, SLOW, SLOW)).toMatch(
+    /^They differ by no more than runs of one and the same do\. /,
+  );
+  expect(words(SLOW, [7.4, 7.61, 7.3, 7.35])).toMatch(/would show in about 65 runs of each\.$/);
+  expect(words([7.4], [7.5])).toMatch(/^Too few runs/);
+});
+
+test('two are compared at settings that both have, of most runs on the poorer side; else each at its own', () => {
+  const list = (...of: [string, number][]) => of.map(([at, n]) => ({ at, n }));
+  const at = (a: ReturnType<typeof list>, b: ReturnType<typeof list>) => pairAt(a, b)?.map((one) => one.at);
+  expect(at(list(['30', 3], ['45', 9]), list(['30', 2], ['60', 9]))).toEqual(['30', '30']);
+  expect(at(list(['30', 3], ['45', 9]), list(['45', 2], ['30', 3]))).toEqual(['30', '30']);
+  expect(at(list(['30', 3], ['45', 3]), list(['60', 2]))).toEqual(['45', '60']);
+  expect(at(list(['30', 3]), [])).toBeUndefined();
 });

@@ -1,5 +1,5 @@
-import { chance, measured, plural, quantity } from '../format';
-import type { Better, Comparison } from './compare';
+import { chance, decimalsFor, lowerFirst, measured, plural, quantity, quantityTo, upperFirst } from '../format';
+import type { Better, Comparison, Pair } from './compare';
 import type { Drift } from './drift';
 import type { Summary } from './summarise';
 
@@ -52,7 +52,7 @@ export function conclude({ a, b, parameter, unit, better, n, comparison, changed
   const way = difference > 0 ? 'higher' : 'lower';
   const by = giveOrTake(Math.abs(difference), (high - low) / 2, unit);
   const first = better
-    ? `${b} is ${verdict === 'improved' ? 'better' : 'worse'} than ${a}: ${small(parameter)} ${way} by ${by}.`
+    ? `${b} is ${verdict === 'improved' ? 'better' : 'worse'} than ${a}: ${lowerFirst(parameter)} ${way} by ${by}.`
     : `${parameter} of ${b} is ${way} than that of ${a} by ${by}.`;
   return [first, causeText(changed), ...heldText(held)];
 }
@@ -77,13 +77,11 @@ function heldText(held: readonly string[]): string[] {
   return held.length === 0 ? [] : [`Held alike in both: ${held.join(', ')}.`];
 }
 
-const small = (name: string) => name.charAt(0).toLowerCase() + name.slice(1);
-
 /** "0.21 s, give or take 0.10 s", to the figures that the uncertainty leaves. */
 function giveOrTake(value: number, half: number, unit: string): string {
-  const [figure, doubt] = measured(value, half, unit).split(' ± ');
-  // The unit stands behind the doubt: "0.206 ± 0.099 s".
-  return doubt === undefined ? figure! : `${figure}${doubt.replace(/^[\d.]+/, '')}, give or take ${doubt}`;
+  if (!(half > 0)) return quantity(value, unit);
+  const decimals = decimalsFor(half);
+  return `${quantityTo(value, unit, decimals)}, give or take ${quantityTo(half, unit, decimals)}`;
 }
 
 /** A run that stands far from the others of its build; it is kept. Nothing where there is none. */
@@ -98,4 +96,25 @@ export function driftText(name: string, { drifting, slopePerRun, pValue }: Drift
   if (!drifting) return null;
   const way = slopePerRun! > 0 ? 'up' : 'down';
   return `The runs of ${name} creep ${way}, by about ${quantity(Math.abs(slopePerRun!), unit)} from one to the next (${chance(pValue!)}): something wears, warms or slackens.`;
+}
+
+/** Whether several of one thing are alike, by every pair of them; how many runs would show what does not show. */
+export function alikeText(pairs: readonly Pair[], unit: string): string {
+  const known = pairs.filter(({ pValue }) => pValue !== null);
+  if (known.length === 0) return 'Too few runs to tell them apart: at least two of each are needed.';
+  const told = known.filter(({ verdict }) => verdict !== 'not-separable');
+  if (told.length > 0)
+    return told
+      .map(({ a, b, difference, confidenceInterval, adjustedP }) => {
+        const by = measured(Math.abs(difference), (confidenceInterval![1] - confidenceInterval![0]) / 2, unit);
+        const way = difference > 0 ? 'above' : 'below';
+        return `${upperFirst(b)} is ${way} ${a} by ${by}, more than chance explains (${chance(adjustedP!)}).`;
+      })
+      .join(' ');
+  const most = Math.max(...known.map(({ runsNeeded }) => runsNeeded ?? 0));
+  const needed =
+    most > 0 && most < TOO_MANY
+      ? ` A difference as large as this would show in about ${plural(most, 'run')} of each.`
+      : '';
+  return `They differ by no more than runs of one and the same do.${needed}`;
 }

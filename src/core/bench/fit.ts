@@ -2,6 +2,7 @@ import gammainc from '@stdlib/math-base-special-gammainc';
 import quantile from '@stdlib/stats-base-dists-t-quantile';
 import { filled, finite, level as checkLevel } from '../shared/check';
 import { CoreError } from '../shared/CoreError';
+import { edge } from '../shared/edge';
 import { exact, meanOf, minus, numberOf, totalOf, ZERO, type Exact } from '../shared/exact';
 
 export interface Coefficient {
@@ -95,7 +96,6 @@ export function fit(input: Asked): Fit {
   const centre = meanOf(ys.map(exact));
   const sst = totalOf(ys.map((y) => minus(exact(y), centre).pow(2)));
   const [least, most] = [Math.min(...xs), Math.max(...xs)];
-  const edge = (limit: number) => 1e-9 * Math.max(1, Math.abs(limit));
   const at = (input.at ?? []).map((asked): FitPoint => {
     const x = finite(asked, 'x that is asked for');
     const row = curve.rowOf(x);
@@ -225,7 +225,6 @@ function optimumOf(
   const away = c1.div(c2.times(-2));
   const x = numberOf(middle.plus(away), 'The best point');
   const y = numberOf(c0.plus(c1.times(away)).plus(c2.times(away.pow(2))), 'The best value');
-  const edge = (limit: number) => 1e-9 * Math.max(1, Math.abs(limit));
   return {
     kind: c2.lt(0) ? 'maximum' : 'minimum',
     x,

@@ -1,6 +1,7 @@
 import { finite, whole } from '../shared/check';
 import { CoreError } from '../shared/CoreError';
 import { sum } from '../shared/decimal';
+import { edge } from '../shared/edge';
 
 export interface Sample {
   t: number;
@@ -39,7 +40,6 @@ interface Asked {
   buckets?: number | null;
 }
 type Line = readonly Sample[];
-const near = (limit: number) => 1e-9 * Math.max(1, Math.abs(limit));
 
 /**
  * Reads a logged series, a straight line from each sample to the next: mean, extremes, integral, slope and time above a level in
@@ -79,7 +79,7 @@ function windowOf(
   const [from, to] = [Math.max(wanted[0]!, first), Math.min(wanted[1]!, last)];
   if (from >= to) throw new CoreError(`The window ${id} has no stretch of the series in it.`);
   const cut = stretch(line, from, to);
-  const inside = line.filter((one) => one.t >= from - near(from) && one.t <= to + near(to));
+  const inside = line.filter((one) => one.t >= from - edge(from) && one.t <= to + edge(to));
   const integral = areaUnder(cut);
   const extreme = (better: (a: number, b: number) => boolean) =>
     inside.reduce<Sample | null>((best, one) => (best === null || better(one.y, best.y) ? one : best), null);
@@ -157,12 +157,12 @@ function steadyOf(line: Line, asked: { length: number; band: number }): Series['
     for (; end < line.length; end++) {
       const top = tops.length ? Math.max(line[tops[0]!]!.y, line[end]!.y) : line[end]!.y;
       const bottom = bottoms.length ? Math.min(line[bottoms[0]!]!.y, line[end]!.y) : line[end]!.y;
-      if (top - bottom > band + near(band)) break;
+      if (top - bottom > band + edge(band)) break;
       push(end);
     }
     const held = lasts(i, end - 1);
-    if (held < length - near(length)) continue;
-    if (best === null || held > lasts(...best) + near(held)) best = [i, end - 1];
+    if (held < length - edge(length)) continue;
+    if (best === null || held > lasts(...best) + edge(held)) best = [i, end - 1];
   }
   if (best === null) return null;
   const own = line.slice(best[0], best[1] + 1);

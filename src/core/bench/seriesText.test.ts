@@ -16,7 +16,14 @@ const said = (
     unit: 'm',
     better: 'higher',
     x,
-    found: fit({ x, y, degree, ...(u ? { standardUncertainty: u } : {}) }),
+    meanwhile: [],
+    found: fit({
+      x,
+      y,
+      degree,
+      at: [x[0]!, x.at(-1)!, (x[0]! + x.at(-1)!) / 2],
+      ...(u ? { standardUncertainty: u } : {}),
+    }),
     ...more,
   });
 
@@ -76,6 +83,9 @@ describe('a straight line', () => {
       [3.1, 4, 5.2, 5.9, 7.1, 7.8],
     ];
     expect(said(x, y, 1, {}, 0.1).join(' ')).not.toMatch(/than the instrument explains/);
+    expect(said(x, y, 1, { meanwhile: ['gear', 'the day'] }).at(-1)).toBe(
+      'Meanwhile gear and the day varied, too: part of what shows may come from that.',
+    );
     expect(said(x, y, 1, {}, 0.02).join(' ')).toMatch(/further from the curve than the instrument explains/);
   });
 });

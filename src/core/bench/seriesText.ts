@@ -1,6 +1,6 @@
-import { measured, plural, quantity } from '../format';
+import { lowerFirst, measured, plural, quantity } from '../format';
 import type { Better } from './compare';
-import { fit, type Fit } from './fit';
+import type { Fit } from './fit';
 
 interface Asked {
   /** What was varied, and its unit. */
@@ -11,7 +11,10 @@ interface Asked {
   unit: string;
   better: Better | null;
   x: readonly number[];
+  /** The curve, also at points over what was tested. */
   found: Fit;
+  /** What else varied from run to run. */
+  meanwhile: readonly string[];
 }
 
 /**
@@ -23,17 +26,20 @@ export function seriesText(asked: Asked): string[] {
   return [
     ...(parabola ? bestText(asked) : slopeText(asked)),
     ...consistencyText(asked),
-    ...nextText(asked, parabola ? 2 : 1),
+    ...nextText(asked),
+    ...meanwhileText(asked),
   ];
 }
 
 function slopeText({ over, overUnit, of, unit, found }: Asked): string[] {
   const { value, interval } = found.coefficients[1]!;
   if (interval === null)
-    return [`Two points make a line whatever they are; one more run would show whether ${small(of)} follows ${over}.`];
+    return [
+      `Two points make a line whatever they are; one more run would show whether ${lowerFirst(of)} follows ${over}.`,
+    ];
   if (interval[0] <= 0 && interval[1] >= 0)
     return [
-      `These ${plural(found.n, 'run')} do not show that ${small(of)} follows ${over}: the slope may as well be nought.`,
+      `These ${plural(found.n, 'run')} do not show that ${lowerFirst(of)} follows ${over}: the slope may as well be nought.`,
     ];
   const way = value > 0 ? 'rises' : 'falls';
   const doubt = (interval[1] - interval[0]) / 2;
@@ -47,7 +53,7 @@ function bestText({ over, overUnit, of, unit, better, x, found }: Asked): string
   const [least, most] = [Math.min(...x), Math.max(...x)];
   if (kind === 'none')
     return [
-      `No turning point of ${small(of)} shows over ${over}: the curvature is within the scatter. A straight line says as much.`,
+      `No turning point of ${lowerFirst(of)} shows over ${over}: the curvature is within the scatter. A straight line says as much.`,
     ];
   const wanted = better === 'lower' ? 'minimum' : better === 'higher' ? 'maximum' : kind;
   const tested = `${quantity(least, null)} to ${quantity(most, overUnit)}`;
@@ -55,7 +61,7 @@ function bestText({ over, overUnit, of, unit, better, x, found }: Asked): string
     return [`${of} has its worst value in between; the best lies at one of the ends of what was tested (${tested}).`];
   const where = interval ? measured(at!, (interval[1] - interval[0]) / 2, overUnit) : quantity(at, overUnit);
   const name = better ? 'Best' : kind === 'maximum' ? 'Greatest' : 'Least';
-  const value = `${name} ${small(of)}, about ${quantity(y, unit, 2)}, at ${over} ${where}`;
+  const value = `${name} ${lowerFirst(of)}, about ${quantity(y, unit, 2)}, at ${over} ${where}`;
   if (!insideTestedRange)
     return [`${value}: outside of what was tested (${tested}), so test there before believing it.`];
   if (interval && (interval[0] < least || interval[1] > most))
@@ -71,15 +77,18 @@ function consistencyText({ found }: Asked): string[] {
   return [];
 }
 
-/** Where one more run would tell most of the curve: where it is known worst, within what was tested. */
-function nextText({ over, overUnit, x, found }: Asked, degree: 1 | 2): string[] {
-  if (found.degreesOfFreedom === 0) return [];
-  const [least, most] = [Math.min(...x), Math.max(...x)];
-  const grid = Array.from({ length: 41 }, (_, i) => least + ((most - least) * i) / 40);
-  // How well the curve is known depends on where runs were made, and not on what they gave.
-  const { at } = fit({ x, y: x.map((_, i) => (i % 2 ? 1 : -1) + i * i), degree, at: grid });
-  const worst = at.reduce((most_, one) => (one.standardError! > most_.standardError! ? one : most_));
+/** Where one more run would tell most of the curve: of the points that were asked for, the one where it is known worst. */
+function nextText({ over, overUnit, found: { at } }: Asked): string[] {
+  const known = at.filter(({ standardError, extrapolated }) => standardError !== null && !extrapolated);
+  if (known.length === 0) return [];
+  const worst = known.reduce((most, one) => (one.standardError! > most.standardError! ? one : most));
+  if (worst.standardError === 0) return [];
   return [`The next run tells most at ${over} ${quantity(worst.x, overUnit, 1)}, where the curve is known worst.`];
 }
 
-const small = (name: string) => name.charAt(0).toLowerCase() + name.slice(1);
+/** What varied besides, so that part of what shows may come from it. */
+function meanwhileText({ meanwhile }: Asked): string[] {
+  return meanwhile.length > 0
+    ? [`Meanwhile ${meanwhile.join(' and ')} varied, too: part of what shows may come from that.`]
+    : [];
+}

@@ -39,9 +39,17 @@ export function column(
  */
 export function measured(value: number | null, uncertainty: number, unit: string | null): string {
   if (value === null || !(uncertainty > 0)) return quantity(value, unit);
-  const digits = Math.min(6, Math.max(0, 1 - Math.floor(Math.log10(uncertainty))));
+  const digits = decimalsFor(uncertainty);
   return `${fixed(value, digits)} ± ${unitAfter(fixed(uncertainty, digits), unit)}`;
 }
+
+/** So many decimals leave two figures of an uncertainty above 0. */
+export const decimalsFor = (uncertainty: number): number =>
+  Math.min(6, Math.max(0, 1 - Math.floor(Math.log10(uncertainty))));
+
+/** A value with its unit, to so many decimals. */
+export const quantityTo = (value: number, unit: string | null | undefined, decimals: number): string =>
+  unitAfter(fixed(value, decimals), unit);
 
 /** A value with its unit. Angles and percent stand close. */
 export function quantity(value: number | null | undefined, unit: string | null | undefined, digits = 3): string {
@@ -64,6 +72,10 @@ function unitAfter(shown: string, unit: string | null | undefined): string {
 export function unitName(unit: string): string {
   return { deg: '°', count: 'number' }[unit] ?? unit;
 }
+
+/** With a capital in front, as a sentence begins; and without, as a name stands within one. */
+export const upperFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+export const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 const COUNTED = new Intl.PluralRules('en');
 

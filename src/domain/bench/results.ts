@@ -1,13 +1,14 @@
 import {
-  compareAll,
+  adjust,
+  compare,
   conclude,
   drift,
   driftText,
   outlierText,
+  pairAt,
   proportion,
   summarise,
   type Better,
-  type Pair,
   type Summary,
 } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
@@ -30,8 +31,6 @@ export interface ResultRun {
   value: number | null;
   unit: string | null;
   settings: Settings;
-  copyNumber: number | null;
-  instrument: string | null;
   runAt: Date;
 }
 
@@ -40,17 +39,17 @@ export const listResultRuns = remembered(
   async (
     sql: Sql,
     projectId: string,
-    protocol: { id: string; quantityId: string },
+    protocolId: string,
+    quantityId: string,
     teamId: string | null,
   ): Promise<ResultRun[]> => {
     return sql<ResultRun[]>`
       select r.id, r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released, r.status,
-        v.value, v.unit, r.settings, s.number as copy_number, n.name as instrument, r.run_at
-      from run r join iteration i on i.id = r.iteration_id left join specimen s on s.id = r.specimen_id
-      left join reading v on v.run_id = r.id and v.quantity_id = ${protocol.quantityId} and v.observer = 1
-      left join instrument n on n.id = v.instrument_id
-      where r.project_id = ${projectId} and r.protocol_id = ${protocol.id} and r.stands
-        and ${teamId ? sql`r.team_id = ${teamId}` : newestUnder(sql, projectId, protocol.id)}
+        v.value, v.unit, r.settings, r.run_at
+      from run r join iteration i on i.id = r.iteration_id
+      left join reading v on v.run_id = r.id and v.quantity_id = ${quantityId} and v.observer = 1
+      where r.project_id = ${projectId} and r.protocol_id = ${protocolId} and r.stands
+        and ${teamId ? sql`r.team_id = ${teamId}` : newestUnder(sql, projectId, protocolId)}
       order by r.run_at, r.created_at, r.id`;
   },
 );
@@ -77,7 +76,8 @@ export const listResultGroups = remembered(
   async (
     sql: Sql,
     projectId: string,
-    protocol: { id: string; quantityId: string },
+    protocolId: string,
+    quantityId: string,
     teamId: string | null,
     timeZone: string,
   ): Promise<ResultGroup[]> => {
@@ -89,10 +89,10 @@ export const listResultGroups = remembered(
         coalesce(array_agg(distinct n.name) filter (where r.status = 'ok' and n.name is not null), '{}') as instruments,
         coalesce(array_agg(distinct (r.run_at at time zone ${timeZone})::date::text) filter (where r.status = 'ok'), '{}') as days
       from run r join iteration i on i.id = r.iteration_id
-      left join reading v on v.run_id = r.id and v.quantity_id = ${protocol.quantityId} and v.observer = 1
+      left join reading v on v.run_id = r.id and v.quantity_id = ${quantityId} and v.observer = 1
       left join instrument n on n.id = v.instrument_id
-      where r.project_id = ${projectId} and r.protocol_id = ${protocol.id} and r.stands
-        and ${teamId ? sql`r.team_id = ${teamId}` : newestUnder(sql, projectId, protocol.id)}
+      where r.project_id = ${projectId} and r.protocol_id = ${protocolId} and r.stands
+        and ${teamId ? sql`r.team_id = ${teamId}` : newestUnder(sql, projectId, protocolId)}
       group by r.team_id, r.iteration_id, i.number, i.released_at, r.settings, v.unit
       order by r.team_id, i.number, min(r.run_at)`;
   },
@@ -179,13 +179,13 @@ export function driftsOf({ name, values }: Build, unit: string): string[] {
 export interface BuildPair {
   a: Build;
   b: Build;
-  pair: Pair;
   says: string[];
 }
 
 /**
- * Each build of a list that was run at least twice against the one before it, with p values adjusted for all pairs of these. What
- * differs in their design is asked of whoever knows it.
+ * Each iteration of a team, oldest first, against the one before it, at settings that both were run at where there are any; what was
+ * run once is left out. p values are adjusted for the number of these comparisons. What differs in their design is asked of whoever
+ * knows it.
  */
 export function inTurn(
   builds: readonly Build[],
@@ -193,30 +193,26 @@ export function inTurn(
   better: Better | null,
   designChanges: (a: Build, b: Build) => string[],
 ): BuildPair[] {
-  const known = builds.filter(({ values }) => values.length > 1);
-  if (known.length < 2) return [];
-  const { pairs } = compareAll({
-    groups: known.map(({ key, values }) => ({ id: key, values })),
-    better: better ?? 'higher',
-    permutations: false,
-  });
-  return known.slice(1).map((b, i): BuildPair => {
-    const a = known[i]!;
-    const pair = pairs.find((one) => one.a === a.key && one.b === b.key)!;
-    const changed = [...(a.iterationId === b.iterationId ? [] : designChanges(a, b)), ...otherChanges(a, b)];
-    const held = a.at !== '' && a.at === b.at ? [a.at] : [];
+  const known = builds.filter(({ values }) => values.length > 1).map((build) => ({ ...build, n: build.values.length }));
+  const iterations = [...groupBy(known, ({ iterationId }) => iterationId).values()];
+  const pairs = iterations.slice(1).map((later, i) => pairAt(iterations[i]!, later)!);
+  const comparisons = pairs.map(([a, b]) =>
+    compare({ a: a.values, b: b.values, better: better ?? 'higher', permutations: false }),
+  );
+  return adjust(comparisons, better ?? 'higher').map((comparison, i): BuildPair => {
+    const [a, b] = pairs[i]!;
     const says = conclude({
       a: a.name,
       b: b.name,
       parameter: of.parameterName,
       unit: of.unit,
       better,
-      n: [a.values.length, b.values.length],
-      comparison: pair,
-      changed,
-      held,
+      n: [a.n, b.n],
+      comparison,
+      changed: [...designChanges(a, b), ...otherChanges(a, b)],
+      held: a.at !== '' && a.at === b.at ? [a.at] : [],
     });
-    return { a, b, pair, says };
+    return { a, b, says };
   });
 }
 

@@ -1,6 +1,7 @@
-import { fit, instrument, seriesText, type Better, type Fit } from '@/core/bench';
+import { fit, seriesText, type Better, type Fit } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
-import { convert, convertInterval } from '@/core/units';
+import { convert } from '@/core/units';
+import { readingUncertainty } from '@/domain/builds/figure';
 import type { Protocol, Setting } from './read';
 import type { ResultRun } from './results';
 
@@ -75,9 +76,7 @@ export function fitSeries(
 ): FittedSeries | null {
   if (new Set(x).size < degree + 1) return null;
   const [least, most] = [Math.min(...x), Math.max(...x)];
-  const own = (value: number) =>
-    value === 0 ? 0 : convertInterval({ value, from: of.instrumentUnit, to: of.unit }).value;
-  const { standardUncertainty } = instrument({ resolution: own(of.resolution), accuracy: own(of.accuracy) });
+  const standardUncertainty = readingUncertainty(of, of.unit) / 2;
   const at = Array.from({ length: 41 }, (_, i) => least + ((most - least) * i) / 40);
   const found = fit({ x, y, degree, at, ...(standardUncertainty > 0 ? { standardUncertainty } : {}) });
   const says = seriesText({
@@ -88,14 +87,12 @@ export function fitSeries(
     better,
     x,
     found,
+    meanwhile: [...alsoVaried, ...(days > 1 ? ['the day'] : [])],
   });
-  const others = [...alsoVaried, ...(days > 1 ? ['the day'] : [])];
-  const meanwhile =
-    others.length > 0 ? [`Meanwhile ${others.join(' and ')} varied, too: part of what shows may come from that.`] : [];
   return {
     degree,
     found,
     curve: found.at.map((one) => ({ x: one.x, y: one.y, band: one.confidence })),
-    says: [...says, ...meanwhile],
+    says,
   };
 }

@@ -2,7 +2,7 @@ import { compare, conclude, summarise, type Better, type Comparison, type Summar
 import { quantity } from '@/core/format';
 import type { EventRecord, Protocol, Settings } from '@/domain/bench/read';
 import { agreedOn, type Requirement } from '@/domain/requirements/read';
-import { runsUnder, type Sources } from './figure';
+import { runsOfBoth, type Sources } from './figure';
 import type { Iteration } from './read';
 
 /** The runs of two iterations under one protocol, and what they say of each other. */
@@ -27,8 +27,9 @@ export function compareRuns(
   names: readonly [string, string],
 ): RunsCompared[] {
   return protocols.flatMap((protocol) => {
-    const [one, other] = [a, b].map((each) => runsUnder(protocol, each.id, runs));
-    if (!one || !other) return [];
+    const both = runsOfBoth(protocol, a.id, b.id, runs);
+    if (!both) return [];
+    const [one, other] = both;
     const better = betterOf(protocol, requirements, events);
     const comparison = compare({ a: one.values, b: other.values, better: better ?? 'higher' });
     const [says] = conclude({

@@ -1,4 +1,4 @@
-import { instrument, summarise } from '@/core/bench';
+import { instrument, mostUsed, pairAt, summarise } from '@/core/bench';
 import type { Measured } from '@/core/requirements';
 import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
@@ -78,12 +78,20 @@ const groupsBy = once((runs: readonly RunGroup[]) =>
 
 const countOf = (groups: readonly RunGroup[]) => groups.reduce((sum, { ids }) => sum + ids.length, 0);
 
-/** The groups at the settings of most runs; of as many, at those used last. */
-function mostUsed(groups: readonly RunGroup[]): readonly RunGroup[] {
-  if (groups.length < 2) return groups;
-  const newest = (list: readonly RunGroup[]) => Math.max(...list.map((one) => one.newest.getTime()));
-  const bySettings = [...groupBy(groups, ({ settings }) => settingsText(settings)).values()];
-  return bySettings.sort((a, b) => countOf(b) - countOf(a) || newest(b) - newest(a))[0]!;
+/** Runs of an iteration at the same settings. */
+interface AtSettings {
+  at: string;
+  n: number;
+  groups: readonly RunGroup[];
+}
+
+/** The runs of an iteration under a protocol by their settings, those used last at the end. */
+function bySettings(protocol: Protocol, iterationId: string, runs: readonly RunGroup[]): AtSettings[] {
+  const newest = ({ groups }: AtSettings) => Math.max(...groups.map((one) => one.newest.getTime()));
+  const own = groupsBy(runs).get(`${iterationId} ${protocol.quantityId}`) ?? [];
+  return [...groupBy(own, ({ settings }) => settingsText(settings))]
+    .map(([at, groups]): AtSettings => ({ at, n: countOf(groups), groups }))
+    .sort((a, b) => newest(a) - newest(b));
 }
 
 /** What was set, in words: "angle 30°, gear low"; empty for nothing. */
@@ -99,14 +107,23 @@ export function settingsText(settings: Settings): string {
  * settings. null when there are none.
  */
 export function runsUnder(protocol: Protocol, iterationId: string, runs: readonly RunGroup[]) {
-  const all = groupsBy(runs).get(`${iterationId} ${protocol.quantityId}`) ?? [];
-  const [first, ...more] = mostUsed(all);
-  if (!first) return null;
-  const valid: [RunGroup, ...RunGroup[]] = [first, ...more];
+  const all = bySettings(protocol, iterationId, runs);
+  const most = mostUsed(all);
+  if (!most) return null;
+  return { ...usedAt(most, protocol), others: all.reduce((sum, { n }) => sum + n, 0) - most.n };
+}
+
+/** The runs that two iterations are compared by: at settings that both have, where there are any. null where one has no runs. */
+export function runsOfBoth(protocol: Protocol, aId: string, bId: string, runs: readonly RunGroup[]) {
+  const pair = pairAt(bySettings(protocol, aId, runs), bySettings(protocol, bId, runs));
+  return pair ? ([usedAt(pair[0], protocol), usedAt(pair[1], protocol)] as const) : null;
+}
+
+function usedAt({ groups: valid }: AtSettings, { unit }: Protocol) {
   const values = valid.flatMap((group) =>
-    group.values.map((value) => convert({ value, from: group.unit, to: protocol.unit }).value),
+    group.values.map((value) => convert({ value, from: group.unit, to: unit }).value),
   );
-  return { valid, values, settings: first.settings, others: countOf(all) - countOf(valid) };
+  return { valid, values, settings: valid[0]!.settings };
 }
 
 function runs(parameterId: string, iteration: Iteration, { protocols, runs }: Sources): Found | null {
@@ -115,7 +132,7 @@ function runs(parameterId: string, iteration: Iteration, { protocols, runs }: So
     const found = runsUnder(protocol, iteration.id, runs);
     if (!found) continue;
     const { valid, values, others } = found;
-    const [first] = valid;
+    const first = valid[0]!;
     const { unit } = protocol;
     const { mean, standardDeviation, n } = summarise({ values });
     const own = (value: number) => convertInterval({ value, from: first.instrumentUnit, to: unit }).value;

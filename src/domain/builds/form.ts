@@ -1,6 +1,7 @@
 import { listRequirements } from '@/domain/requirements/read';
 import { listProtocols } from '@/domain/bench/read';
 import { listStudents, listTeams } from '@/domain/classes/read';
+import { listChosen } from '@/domain/concepts/read';
 import { listBenchmarks } from '@/domain/legacy/read';
 import { AXES, listChanges, listIterations, type Axis, type Change, type Iteration } from './read';
 import { offeredUnits } from '@/core/dimensions';
@@ -34,11 +35,7 @@ export async function loadIterationForm(
       listChanges(sql, projectId),
       listTeams(sql, projectId),
       listBenchmarks(sql, projectId),
-      sql<{ id: string; title: string }[]>`
-      select c.id, c.title from concept c where c.project_id = ${projectId}
-        and c.section_id in (select section_id from team where project_id = ${projectId} and id = any(${[...teamIds]})) and (c.fate = 'chosen' and c.removed_at is null
-          and exists (select from concept_round r where r.section_id = c.section_id and r.released_at is not null)
-        or c.id = ${iteration?.conceptId ?? null}) order by c.title`,
+      listChosen(sql, projectId, teamIds, iteration?.conceptId ?? null),
     ]);
   const ofTeam = ({ teamId }: { teamId: string | null }) => teamId !== null && teamIds.includes(teamId);
   // What it names already stays, whether or not that is released still.

@@ -100,6 +100,20 @@ function readConcepts(sql: Sql, projectId: string, seen: PendingQuery<Row[]>): P
     order by c.handed_in_at, c.id`;
 }
 
+/** The concepts that were chosen in the sections of some teams, once these see them, by title; and one that is named already. */
+export function listChosen(
+  sql: Sql,
+  projectId: string,
+  teamIds: readonly string[],
+  named: string | null,
+): Promise<{ id: string; title: string }[]> {
+  return sql<{ id: string; title: string }[]>`
+    select c.id, c.title from concept c left join concept_round r on r.section_id = c.section_id
+    where c.project_id = ${projectId}
+      and c.section_id in (select section_id from team where project_id = ${projectId} and id = any(${[...teamIds]}))
+      and (c.id = ${named} or (c.fate = 'chosen' and c.removed_at is null and r.released_at is not null)) order by c.title`;
+}
+
 /** Whose concept it is, in which section, and whether it is released; null when there is none in the project. */
 export async function conceptTarget(sql: Sql, id: unknown, projectId: string): Promise<Target | null> {
   if (!isId(id)) return null;

@@ -2,7 +2,7 @@ import { compare, conclude, sayingOf, standing, type Better, type Saying, type S
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import type { Protocol, RunGroup } from '@/domain/bench/read';
-import { runsUnder } from '@/domain/builds/figure';
+import { runsOfBoth } from '@/domain/builds/figure';
 import { isId, type Target } from '@/server/access';
 
 /** What a team concludes from the runs of two iterations, and what these said when it did. */
@@ -52,8 +52,9 @@ export function saidNow(
   better: Better | null,
   nameOf: (iterationId: string) => string,
 ): SaidNow | null {
-  const [a, b] = [runsUnder(protocol, beforeId, runs), runsUnder(protocol, afterId, runs)];
-  if (!open || !a || !b) return null;
+  const both = open && runsOfBoth(protocol, beforeId, afterId, runs);
+  if (!both) return null;
+  const [a, b] = both;
   const comparison = compare({ a: a.values, b: b.values, better: better ?? 'higher', permutations: false });
   const [sentence] = conclude({
     a: nameOf(beforeId),

@@ -1,8 +1,7 @@
-import { plural } from '@/core/format';
+import { plural, withQuery } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { listProtocols, listRunGroupsOf } from '@/domain/bench/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
-import { withQuery } from '@/core/format';
 import { listConclusions, saidNow, standingOf } from './read';
 
 async function load(sql: Sql, { projectId }: Asked) {

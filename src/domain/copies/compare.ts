@@ -1,5 +1,4 @@
-import { compareAll, summarise, type Pair } from '@/core/bench';
-import { chance, measured, plural } from '@/core/format';
+import { alikeText, compareAll, summarise } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
 import { convert } from '@/core/units';
 import type { Protocol, Run } from '@/domain/bench/read';
@@ -9,7 +8,6 @@ import type { Copy } from './read';
 /** The runs of one copy under a protocol, from one repair to the next. */
 export interface Stretch {
   name: string;
-  copyId: string;
   n: number;
   /** In the protocol's unit; the spread is null for one run. */
   mean: number;
@@ -41,16 +39,15 @@ export function compareCopies(
         .sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
         .map(([id, of]) => ({
           id,
-          copyId: of[0]!.copyId!,
           values: of.map(({ value, unit }) => convert({ value: value!, from: unit!, to: protocol.unit }).value),
         }));
       if (groups.length < 2) return [];
-      const stretches = groups.map(({ id, copyId, values }): Stretch => {
+      const stretches = groups.map(({ id, values }): Stretch => {
         const { n, mean, standardDeviation } = summarise({ values });
-        return { name: id, copyId, n, mean, standardDeviation };
+        return { name: id, n, mean, standardDeviation };
       });
       const { pairs } = compareAll({ groups, better: 'higher', permutations: false });
-      return [{ protocol, at, stretches, says: saysOf(pairs, protocol.unit) }];
+      return [{ protocol, at, stretches, says: alikeText(pairs, protocol.unit) }];
     });
   });
 }
@@ -62,25 +59,3 @@ function stretchOf(copies: readonly Copy[], { copyId, copyNumber, runAt }: Run):
   const after = repairs.length === 0 ? '' : repairs.length === 1 ? ', repaired' : `, repaired ${repairs.length} times`;
   return `copy ${copyNumber}${after}`;
 }
-
-function saysOf(pairs: readonly Pair[], unit: string): string {
-  const known = pairs.filter(({ pValue }) => pValue !== null);
-  if (known.length === 0) return 'Too few runs to tell them apart: at least two of each are needed.';
-  const told = known.filter(({ verdict }) => verdict !== 'not-separable');
-  if (told.length === 0) {
-    const more = Math.max(...known.map(({ runsNeeded }) => runsNeeded ?? 0));
-    const needed =
-      more > 0 && more < 100
-        ? ` A difference as large as this would show in about ${plural(more, 'run')} of each.`
-        : '';
-    return `They differ by no more than runs of one and the same do.${needed}`;
-  }
-  return told
-    .map(({ a, b, difference, confidenceInterval, adjustedP }) => {
-      const half = (confidenceInterval![1] - confidenceInterval![0]) / 2;
-      return `${capital(b)} is ${difference > 0 ? 'above' : 'below'} ${a} by ${measured(Math.abs(difference), half, unit)}, more than chance explains (${chance(adjustedP!)}).`;
-    })
-    .join(' ');
-}
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

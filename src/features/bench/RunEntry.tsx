@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react';
+import { useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Conflict } from '@/server/outcome';
 import { BothVersions } from '@/ui/forms/BothVersions';
 import { newId } from '@/ui/forms/newId';
@@ -16,6 +16,8 @@ import { LastRuns, type Saved } from './LastRuns';
 import type { Mended } from '@/core/bench/slip';
 import type { Setting } from '@/domain/bench/read';
 import { copyOf, RunSettings, settingsFor } from './RunSettings';
+import { Conditions, Observers } from './RunParts';
+import { useKept } from './useKept';
 import { useOpen, whyPractice, type RigOpening } from './opening';
 import { after, localRuns, nextRun, unlikely, withLocal, wrongSetting, type Runner } from './runOrder';
 
@@ -239,27 +241,7 @@ export function RunEntry(props: RigProps) {
         </p>
       )}
       {!open && props.opener && <div className="px-3.5 py-2 border-b border-rule">{props.opener}</div>}
-      <details className="px-3.5 py-2 border-b border-rule text-sm">
-        <summary className="cursor-pointer">
-          <b>{protocol.name}</b> ·{' '}
-          {conditions.map((c) => `${c.name} ${c.value} ${c.unit}`).join(' · ') || 'no conditions'} ·{' '}
-          <span className="text-steel font-medium">change</span>
-        </summary>
-        {conditions.map((c, i) => (
-          <label key={c.name} className="flex items-center gap-2 mt-1">
-            <span className="w-40">{c.name}</span>
-            <input
-              className="num !w-24"
-              inputMode="decimal"
-              value={c.value}
-              onChange={(e) =>
-                setConditions(conditions.map((one, j) => (i === j ? { ...one, value: e.target.value } : one)))
-              }
-            />
-            {c.unit}
-          </label>
-        ))}
-      </details>
+      <Conditions protocol={protocol.name} conditions={conditions} set={setConditions} />
       <div className="px-3.5 pt-2 flex flex-wrap items-baseline gap-x-3">
         <select
           aria-label="Team"
@@ -324,21 +306,12 @@ export function RunEntry(props: RigProps) {
             </select>
           </div>
           {protocol.observers > 1 && (
-            <p className="mx-3.5 mb-2 flex flex-wrap items-baseline gap-x-3" role="status">
-              <span>
-                Observer {Math.min(before.length + 1, protocol.observers)} of {protocol.observers}
-              </span>
-              {before.map((value, i) => (
-                <span key={i} className="num">
-                  {value} {unit}
-                </span>
-              ))}
-              {before.length > 0 && (
-                <button type="button" className="btn-text" onClick={() => setTaken(before.slice(0, -1).join(' '))}>
-                  take back {before.at(-1)}
-                </button>
-              )}
-            </p>
+            <Observers
+              of={protocol.observers}
+              before={before}
+              unit={unit}
+              takeBack={() => setTaken(before.slice(0, -1).join(' '))}
+            />
           )}
           {clash && (
             <div className="mx-3.5 mb-2">
@@ -397,24 +370,4 @@ export function RunEntry(props: RigProps) {
       <LastRuns projectId={projectId} path={path} event={event.name} last={last} local={local} entries={entries} />
     </div>
   );
-}
-
-const KEPT = 'ironstone-kept';
-
-/** A text that survives a reload; empty again once saved. */
-function useKept(key: string): [string, (text: string) => void] {
-  const text = useSyncExternalStore(
-    (changed) => {
-      window.addEventListener(KEPT, changed);
-      return () => window.removeEventListener(KEPT, changed);
-    },
-    () => localStorage.getItem(key) ?? '',
-    () => '',
-  );
-  const keep = (next: string) => {
-    if (next) localStorage.setItem(key, next);
-    else localStorage.removeItem(key);
-    window.dispatchEvent(new Event(KEPT));
-  };
-  return [text, keep];
 }

@@ -1,16 +1,9 @@
 import type { InferType } from 'yup';
-import { convert, convertInterval, CoreError, type Dimension } from '@/core/units';
-import { drift, driftText, instrument, outlierText, summarise } from '@/core/bench';
-import { quantity } from '@/core/format';
-import { tidy } from '@/core/shared/decimal';
-import { offProtocol } from '@/domain/bench/offProtocol';
-import type { Condition, Setting, Settings } from '@/domain/bench/read';
-import type { EventRule } from '@/core/scoring';
 import { json, type Sql } from '@/db/connection';
 import { isId, seesAll, type Seat, type Target } from '@/server/access';
 import { dayOfEntry } from '@/server/clock';
+import type { EventRule } from '@/core/scoring';
 import { holdsOfRun, sentence } from '@/domain/gates/holds';
-import { readMeasured } from '@/domain/bench/measure';
 import { ConflictError, FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { newestIteration } from '@/domain/builds/first';
@@ -20,10 +13,20 @@ import { read } from '@/ui/forms/schema';
 import { keepCorrection } from '@/domain/event/corrections';
 import { isOfficial } from '@/domain/event/officials';
 import { knownRun, mayCorrect, runWords, whyPractice } from './attempts';
+import {
+  copyOf,
+  findTest,
+  readObserved,
+  remark,
+  settingsOf,
+  type Observed,
+  type RunInput,
+  type TestFound,
+} from './recorded';
 import { withdrawSchema, runSchema } from './schema';
 import { runForm } from './toForm';
 
-type Input = InferType<typeof runSchema>;
+type Input = RunInput;
 
 /**
  * Records a run with its reading, and the attempt it counts as, or corrects one: without a version it is new, with one it
@@ -66,7 +69,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
     }
     if (status === 'foul' && number !== null && rule?.attempts.foul === 'keep' && !input.value)
       throw new FieldError('value', `In ${test.name} a foul counts with its value: enter what was measured.`);
-    const measured = input.value ? readObserved(input, test, notes) : null;
+    const measured = input.value ? readObserved(input, test, known, notes) : null;
     const conditions = Object.fromEntries(
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
     );
@@ -77,7 +80,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
         ? {}
         : {
             specimenId: await copyOf(work, iterationId, input.copyId),
-            settings: json(tx, settingsOf(test.settings, input.settings, notes)) as never,
+            settings: json(tx, settingsOf(test.settings, input.settings ?? [], known?.settings ?? {}, notes)) as never,
           }),
       status,
       note,
@@ -135,37 +138,6 @@ export const recordRun = recording('/api/v1/runs');
 /** The same for whoever holds a link of an official. */
 export const recordRunByLink = recording('/api/v1/official-runs');
 
-/**
- * What whoever enters should know at once: which condition was off, whether the run stands far from the others of its iteration
- * at the same settings, and whether these creep one way. The run is kept in any case.
- */
-async function remark(
-  { tx, projectId, notes }: Work,
-  run: { id: string; iterationId: string; works: boolean },
-  { protocolId, quantityId, conditions: expected, unit }: TestFound,
-  recorded: Record<string, { value: number; unit: string }>,
-): Promise<void> {
-  const off = offProtocol(expected, recorded);
-  if (off.length > 0) notes.push(`Off the protocol: ${off.join('; ')}`);
-  // What a team ran in practice is its own.
-  if (!run.works) return;
-  const rows = await tx<{ id: string; value: number; unit: string; name: string }[]>`
-    select r.id, v.value, v.unit, t.name || ' ' || i.number as name from run r join iteration i on i.id = r.iteration_id
-    join team t on t.id = i.team_id join reading v on v.run_id = r.id and v.quantity_id = ${quantityId} and v.observer = 1
-    where r.project_id = ${projectId} and r.iteration_id = ${run.iterationId} and r.protocol_id = ${protocolId}
-      and r.stands and r.status = 'ok' and r.settings = (select settings from run where id = ${run.id})
-    order by r.run_at, r.created_at, r.id`;
-  const values = rows.map((row) => convert({ value: row.value, from: row.unit, to: unit }).value);
-  const { name } = rows.find(({ id }) => id === run.id)!;
-  const summary = summarise({ values });
-  // Only what this run has brought.
-  const [outlier] = summary.outliers;
-  const far = outlier && rows[outlier.index]!.id === run.id ? outlierText(name, values, summary, unit) : null;
-  notes.push(
-    ...[far, driftText(name, drift({ values }), unit)].flatMap((text) => (text ? [text.replace(/\.$/, '')] : [])),
-  );
-}
-
 /** Lets a run count as an attempt. @throws ConflictError when another one has that number. */
 async function count(
   work: Work,
@@ -191,27 +163,6 @@ async function runTouched(
     : [{ eventId }];
   const official = await isOfficial(sql, seat, counted?.eventId);
   return { ...(existing ?? (isId(teamId) ? { teamId } : {})), official };
-}
-
-interface Observed {
-  value: number;
-  unit: string;
-  /** What each observer read, where there were several. */
-  observed: number[] | null;
-}
-
-/** The value of a run: what was read, or the mean of what several read at once. Observers far apart are told. */
-function readObserved({ value, unit, more }: Input, test: TestFound, notes: string[]): Observed {
-  const one = (path: string, text: string) => readMeasured(path, text, unit, test.dimension, notes, true);
-  const first = one('', value);
-  const others = (more ?? []).flatMap(({ value: text }, i) => (text ? [one(`more.${i}`, text).value] : []));
-  if (others.length === 0) return { ...first, observed: null };
-  const observed = [first.value, ...others];
-  const { min, max, mean } = summarise({ values: observed });
-  const reach = convertInterval({ value: test.reach, from: test.instrumentUnit, to: unit }).value;
-  if (max - min > reach + 1e-9)
-    notes.push(`The observers differ by ${quantity(max - min, unit)}, more than the instrument explains`);
-  return { ...first, value: tidy(mean), observed };
 }
 
 /** Writes what was read in a run, or takes it out when nothing was. */
@@ -294,79 +245,6 @@ async function tellClash(
     `Attempt ${attempt} is recorded already, by ${theirs.by}.`,
     { attempt: 'This attempt is recorded already; reload to see it.' },
   );
-}
-
-interface TestFound {
-  name: string;
-  protocolId: string;
-  /** What is read, and with what. */
-  quantityId: string;
-  dimension: Dimension;
-  instrumentId: string;
-  settings: Setting[];
-  conditions: Condition[];
-  /** The protocol's, of what is read. */
-  unit: string;
-  /** How far two readings of the instrument may lie apart, in its unit: √2 · U. */
-  reach: number;
-  instrumentUnit: string;
-  resolution: number;
-  accuracy: number;
-  /** The event's rule; of a practice run the rules of all events under its protocol. */
-  rules: EventRule[];
-}
-
-/** What a run is made in: an event and its protocol, or a protocol alone. @throws FieldError for one of elsewhere. */
-async function findTest(
-  { tx, projectId }: Work,
-  eventId: string | null,
-  protocolId: string | null,
-): Promise<TestFound> {
-  if (!eventId && !protocolId) throw new FieldError('eventId', 'The event is missing.');
-  const [row] = eventId
-    ? await tx<Omit<TestFound, 'reach'>[]>`
-        select e.name, e.protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, n.unit as instrument_unit,
-          n.resolution, n.accuracy, p.settings, p.conditions, jsonb_build_array(e.rule) as rules
-        from event e join quantity q on q.id = e.quantity_id join protocol p on p.id = e.protocol_id
-        join instrument n on n.id = q.instrument_id where e.id = ${eventId} and e.project_id = ${projectId}`
-    : await tx<Omit<TestFound, 'reach'>[]>`
-        select p.name, p.id as protocol_id, q.id as quantity_id, q.dimension, q.instrument_id, q.unit, n.unit as instrument_unit,
-          n.resolution, n.accuracy, p.settings, p.conditions,
-          coalesce((select jsonb_agg(e.rule) from event e where e.protocol_id = p.id), '[]') as rules
-        from protocol p join quantity q on q.protocol_id = p.id and q.position = 0 join instrument n on n.id = q.instrument_id
-        where p.id = ${protocolId} and p.project_id = ${projectId}`;
-  if (!row) throw new FieldError('eventId', 'This event is not part of the project.');
-  const { expandedUncertainty } = instrument(row);
-  return { ...row, reach: Math.SQRT2 * expandedUncertainty };
-}
-
-/** The copy that a run was made with; a run whose copy is gone, or of another iteration, is one of the iteration alone. */
-async function copyOf(
-  { tx, projectId, notes }: Work,
-  iterationId: string,
-  copyId: string | null,
-): Promise<string | null> {
-  if (copyId === null) return null;
-  const [copy] =
-    await tx`select 1 from specimen where id = ${copyId} and iteration_id = ${iterationId} and project_id = ${projectId}`;
-  if (!copy) notes.push('Recorded without its copy, which is not one of this iteration any more');
-  return copy ? copyId : null;
-}
-
-/** What was set, as the protocol knows it: figures where a setting has a unit, words where it has none. */
-function settingsOf(known: readonly Setting[], entered: Input['settings'], notes: string[]): Settings {
-  const set: Settings = {};
-  entered?.forEach(({ name, value }, i) => {
-    const setting = known.find((one) => one.name === name);
-    if (!setting || value === '') return;
-    try {
-      set[name] = { value: setting.unit === '' ? value : read(value, notes), unit: setting.unit };
-    } catch (error) {
-      if (error instanceof CoreError) throw new FieldError(`settings.${i}.value`, `${name}: ${error.message}`);
-      throw error;
-    }
-  });
-  return set;
 }
 
 async function checkPlaces({ tx, projectId }: Work, { teamId, sectionId, iterationId }: Input): Promise<void> {

@@ -73,10 +73,10 @@ export const runSchema = yup.object({
     .oneOf(['ok', 'foul', 'did-not-finish', 'did-not-start'] as const)
     .required(),
   value: decimal('The value', { optional: true }).when('status', { is: 'ok', then: () => decimal('The value') }),
-  /** What further observers read at once; the value is the mean of all. */
+  /** What further observers read at once; the value is the mean of all. Older entries of devices know nothing of it. */
   more: yup
     .array(yup.object({ value: decimal('The value', { optional: true }) }))
-    .default([])
+    .optional()
     .max(3),
   unit: unit(),
   penalties: yup

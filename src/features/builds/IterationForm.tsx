@@ -88,6 +88,7 @@ export function IterationForm({
       .map((p) => [p.id, `${teamNames[p.teamId] ?? ''} ${p.number}`] as const),
     ...seasons.map((one) => [one.id, one.name] as const),
   ];
+  const ideas: Options = [['', 'no concept or season'], ...origins.map((one) => [one.id, one.name] as const)];
   const makers: Options = [
     ['', 'the team'],
     ...members.filter((one) => teams.some((team) => team.id === one.teamId)).map((one) => [one.id, one.name] as const),
@@ -113,7 +114,7 @@ export function IterationForm({
       names={{ ...NAMES, ...Object.fromEntries(parameters.map((one, i) => [`measurements.${i}`, one.name])) }}
       options={{
         parentId: [['', 'nothing before it'], ...before],
-        originId: [['', 'no concept or season'], ...origins.map((one) => [one.id, one.name] as const)],
+        originId: ideas,
         makerId: makers,
         state: STATES,
         kind: KINDS,
@@ -144,14 +145,7 @@ export function IterationForm({
                 <div className="flex flex-wrap gap-3">
                   <Choice name="teamId" label="Team" options={teams.map((team) => [team.id, team.name] as const)} />
                   <Choice name="parentId" label="Starts from" options={[['', 'nothing before it'], ...before]} />
-                  {origins.length > 0 && (
-                    <Choice
-                      name="originId"
-                      label="Idea from"
-                      options={[['', 'no concept or season'], ...origins.map((one) => [one.id, one.name] as const)]}
-                      className="w-52"
-                    />
-                  )}
+                  {origins.length > 0 && <Choice name="originId" label="Idea from" options={ideas} className="w-52" />}
                   <Choice name="kind" label="Kind" options={KINDS} />
                   <Choice name="state" label="State" options={STATES} />
                   <Text name="builtOn" label="Built and measured on (date)" type="date" />

@@ -3,6 +3,7 @@
 import { FieldError } from '@/server/outcome';
 import { orConflict, action, type Work } from '@/server/perform';
 import { featureTarget, iterationTarget } from '@/domain/builds/targets';
+import { listChosen } from '@/domain/concepts/read';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { plural } from '@/core/format';
 import { readOptional } from '@/ui/forms/schema';
@@ -33,16 +34,16 @@ export const saveFeature = action(
   (sql, { id }, projectId) => featureTarget(sql, id, projectId),
 );
 
-/** A feature answers a concept that was chosen, in the section of the team that had it first. */
+/** A feature answers a concept that was chosen, in the section of a team whose design has it. */
 async function mustBeChosen({ tx, projectId }: Work, featureId: string, conceptId: string | null): Promise<void> {
   if (conceptId === null) return;
-  const [row] = await tx`
-    select 1 from concept c where c.id = ${conceptId} and c.project_id = ${projectId} and (
-      exists (select from feature where id = ${featureId} and concept_id = c.id)
-      or (c.fate = 'chosen' and c.removed_at is null and c.section_id in (
-        select t.section_id from iteration_change k join iteration i on i.id = k.iteration_id join team t on t.id = i.team_id
-        where k.feature_id = ${featureId})))`;
-  if (!row) throw new FieldError('conceptId', 'Choose a concept that was chosen in your section.');
+  const teams = await tx<{ id: string; named: string | null }[]>`
+    select distinct i.team_id as id, f.concept_id as named from feature f join iteration_change k on k.feature_id = f.id
+    join iteration i on i.id = k.iteration_id where f.id = ${featureId} and f.project_id = ${projectId}`;
+  const ids = teams.map(({ id }) => id);
+  const chosen = await listChosen(tx, projectId, ids, teams[0]?.named ?? null);
+  if (!chosen.some(({ id }) => id === conceptId))
+    throw new FieldError('conceptId', 'Choose a concept that was chosen in your section.');
 }
 
 /** Says what the course asks of the designs, and from when on they are frozen. */

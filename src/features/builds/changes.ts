@@ -23,7 +23,6 @@ export async function setChanges(work: Work, owner: Owner, changes: readonly Ent
   const iterationId = owner.id;
   await mustKeepDimension(work, owner, changes);
   await mustBeClaimable(work, changes);
-  await mustBeMembers(work, owner, changes);
   const sources = await sourcesOf(work, owner, changes);
   const features = await namedFeatures(work, changes);
   const rows = changes.map((one, i) => {
@@ -124,23 +123,6 @@ async function mustBeClaimable({ tx, projectId }: Work, changes: readonly Entere
       if (error instanceof CoreError) throw new FieldError(at, `${parameter.name}: ${error.message}`);
       throw error;
     }
-  });
-}
-
-/** Who made a change is a member of the team. */
-async function mustBeMembers(
-  { tx, projectId }: Work,
-  { id, teamId }: Owner,
-  changes: readonly Entered[],
-): Promise<void> {
-  const ids = changes.flatMap(({ makerId }) => makerId ?? []);
-  if (ids.length === 0) return;
-  const members = await tx<{ id: string }[]>`
-    select account_id as id from team_member where team_id = ${teamId} and project_id = ${projectId}
-    union select maker_id from iteration_change where iteration_id = ${id} and maker_id is not null`;
-  changes.forEach(({ makerId }, i) => {
-    if (makerId && !members.some((one) => one.id === makerId))
-      throw new FieldError(`changes.${i}.makerId`, 'Who made it is a member of the team.');
   });
 }
 

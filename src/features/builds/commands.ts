@@ -11,11 +11,13 @@ import { readMeasured } from '@/domain/bench/measure';
 import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
+import { listChosen } from '@/domain/concepts/read';
 import { readingsForm } from '@/domain/builds/form';
 import { iterationTarget } from '@/domain/builds/targets';
 import { changesOf, type Change } from '@/domain/builds/read';
 import { mustNotBeFrozen } from '@/domain/builds/frozen';
 import { setChanges } from './changes';
+import { mustHaveMade } from './makers';
 import { changeForm } from './toForm';
 import { setParents, type Chosen } from './descent';
 import { iterationSchema } from './schema';
@@ -42,7 +44,10 @@ export const recordIteration: Command<Input, { id: string; number: number }> = {
     if (known && known.teamId !== teamId) throw new FieldError('teamId', 'An iteration stays with its team.');
     if (known && version === null) return { id, number: known.number };
     await mustNotBeFrozen(work);
-    await mustBeMember(work, teamId, makerId);
+    await mustHaveMade(work, teamId, [
+      { path: 'makerId', makerId },
+      ...(input.changes ?? []).map((one, i) => ({ path: `changes.${i}.makerId`, makerId: one.makerId })),
+    ]);
     if (known) await keepJudged(work, input);
     const heldFor = await heldWhen(work, teamId, { from: known?.state ?? 'planned', to: state });
     const { kind, change, reason, expects, good, bad, builtOn } = input;
@@ -84,15 +89,13 @@ async function originOf({ tx, projectId }: Work, { id, teamId, originId }: Input
   if (originId === undefined) return {}; // the entry knows nothing of it
   const none = { conceptId: null, benchmarkId: null };
   if (originId === null) return none;
-  const [origin] = await tx<{ past: boolean }[]>`
-    select false as past from concept c join team t on t.section_id = c.section_id
-    where c.id = ${originId} and c.project_id = ${projectId} and t.id = ${teamId} and (c.fate = 'chosen' and c.removed_at is null
-      and exists (select from concept_round r where r.section_id = c.section_id and r.released_at is not null)
-      or exists (select from iteration where id = ${id} and concept_id = c.id))
-    union all select true from benchmark where id = ${originId} and project_id = ${projectId}`;
-  if (!origin)
-    throw new FieldError('originId', 'Choose a concept that was chosen in your section, or an earlier season.');
-  return { ...none, ...(origin.past ? { benchmarkId: originId } : { conceptId: originId }) };
+  const [stored] = await tx<{ conceptId: string | null }[]>`
+    select concept_id from iteration where id = ${id} and project_id = ${projectId}`;
+  const chosen = await listChosen(tx, projectId, [teamId], stored?.conceptId ?? null);
+  if (chosen.some((one) => one.id === originId)) return { ...none, conceptId: originId };
+  const [season] = await tx`select 1 from benchmark where id = ${originId} and project_id = ${projectId}`;
+  if (season) return { ...none, benchmarkId: originId };
+  throw new FieldError('originId', 'Choose a concept that was chosen in your section, or an earlier season.');
 }
 
 /**
@@ -138,14 +141,6 @@ async function keepJudged({ tx, seat, projectId }: Work, { id, teamId, measureme
         );
     }
   }
-}
-
-async function mustBeMember({ tx, projectId }: Work, teamId: string, makerId: string | null): Promise<void> {
-  if (makerId === null) return;
-  const [row] = await tx`
-    select 1 from team_member where account_id = ${makerId} and team_id = ${teamId} and project_id = ${projectId}
-    union all select 1 from iteration where maker_id = ${makerId} and team_id = ${teamId} and project_id = ${projectId}`;
-  if (!row) throw new FieldError('makerId', 'Who made it is a member of the team.');
 }
 
 async function insert({ tx, projectId }: Work, teamId: string, id: string, values: object): Promise<number> {

@@ -32,7 +32,7 @@ export function ConclusionForm({ projectId, id, version, teamId, protocolId, bef
       label="Save conclusion"
       names={{ text: 'Conclusion' }}
     >
-      <p className="callout">{says}</p>
+      <p className="callout">By the runs of these two alone: {says}</p>
       <Area
         name="text"
         label="What you conclude"

@@ -19,13 +19,14 @@ const SIDE_NAME = { length: 'Length', width: 'Width', height: 'Height' } as cons
 export const addSize = action('addSize', addSizeSchema, async ({ tx, projectId }) => {
   const known = await tx<{ axis: string }[]>`
     select axis from parameter where project_id = ${projectId} and axis is not null`;
-  for (const axis of AXES.filter((one) => !known.some((row) => row.axis === one))) {
-    const name = SIDE_NAME[axis];
-    const written = await tx`
-      insert into parameter ${tx({ projectId, name, dimension: 'length', axis })}
-      on conflict (project_id, name) do update set axis = excluded.axis where parameter.dimension = 'length' returning 1`;
-    if (written.length === 0) throw new FieldError('', `${name} is measured already, and is no length.`);
-  }
+  const missing = AXES.filter((one) => !known.some(({ axis }) => axis === one));
+  if (missing.length === 0) return;
+  const rows = missing.map((axis) => ({ projectId, name: SIDE_NAME[axis], dimension: 'length', axis }));
+  const written = await tx<{ axis: string }[]>`
+    insert into parameter ${tx(rows)}
+    on conflict (project_id, name) do update set axis = excluded.axis where parameter.dimension = 'length' returning axis`;
+  const refused = missing.find((one) => !written.some(({ axis }) => axis === one));
+  if (refused) throw new FieldError('', `${SIDE_NAME[refused]} is measured already, and is no length.`);
 });
 
 /** Stops measuring something that nothing asks for and nobody has measured. */

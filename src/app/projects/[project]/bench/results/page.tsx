@@ -1,5 +1,4 @@
-import { fixed, measured, number, plural, quantity, unitName, withQuery } from '@/core/format';
-import type { Summary } from '@/core/bench';
+import { decimalsFor, fixed, number, plural, quantity, quantityTo, withQuery } from '@/core/format';
 import { differ } from '@/core/builds';
 import { listEvents, listProtocols, listRunGroupsOf } from '@/domain/bench/read';
 import { listConclusions, saidNow } from '@/domain/conclusions/read';
@@ -16,6 +15,7 @@ import { allowed, seesAll } from '@/server/access';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { SaveTable } from '@/ui/SaveTable';
+import { Pick } from '@/ui/sheet/Pick';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -35,7 +35,9 @@ export default async function ResultsPage(props: SheetProps) {
   ]);
   const protocol = protocols.find(({ id }) => id === asked) ?? protocols[0];
   const zone = seat.project.pinnedNow ? 'UTC' : seat.project.timeZone;
-  const groups = protocol ? await listResultGroups(pool(), project, protocol, team?.id ?? null, zone) : [];
+  const groups = protocol
+    ? await listResultGroups(pool(), project, protocol.id, protocol.quantityId, team?.id ?? null, zone)
+    : [];
   const here = new Set(teams.filter((one) => !section || one.sectionId === section.id).map(({ id }) => id));
   const nameOf = (id: string) => teams.find((one) => one.id === id)?.name ?? '';
   const builds = (protocol ? buildsOf(groups, protocol, nameOf) : []).filter(
@@ -51,12 +53,19 @@ export default async function ResultsPage(props: SheetProps) {
       : [];
   const concluded =
     team && protocol ? conclusions.filter((one) => one.teamId === team.id && one.protocolId === protocol.id) : [];
-  const ids = [...new Set(concluded.flatMap(({ beforeId, afterId }) => [beforeId, afterId]))].sort();
+  // A conclusion looks at its two alone, as Compare does.
+  const ids = [
+    ...new Set([
+      ...concluded.flatMap(({ beforeId, afterId }) => [beforeId, afterId]),
+      ...pairs.flatMap(({ a, b }) => [a.iterationId, b.iterationId]),
+    ]),
+  ].sort();
   const evidence = ids.length > 0 ? await listRunGroupsOf(pool(), project, ids) : [];
   const iterationName = (id: string) => {
     const one = iterations.find((each) => each.id === id);
     return one ? `${nameOf(one.teamId)} ${one.number}` : '';
   };
+  const alone = (of: Parameters<typeof saidNow>[0]) => saidNow(of, protocol!, evidence, better, iterationName);
   const writes = team !== null && allowed(seat, 'conclusion.change', { teamId: team.id });
   const sees = team !== null && (seesAll(seat) || seat.teamId === team.id);
   const limits = protocol
@@ -92,21 +101,15 @@ export default async function ResultsPage(props: SheetProps) {
       title="Results"
       about={protocol && `${protocol.parameterName} in ${protocol.unit}, ${protocol.name}`}
     >
-      {protocols.length > 1 && (
-        <nav aria-label="Protocol" className="flex flex-wrap gap-x-4 gap-y-1 mb-3 no-print">
-          {protocols.map(({ id, name }) => (
-            <Link
-              key={id}
-              href={withQuery(hrefIn(frame, 'bench/results'), { protocol: id })}
-              aria-current={id === protocol?.id ? 'true' : undefined}
-              className="view-link"
-              scroll={false}
-            >
-              {name}
-            </Link>
-          ))}
-        </nav>
-      )}
+      <Pick
+        label="Protocol"
+        of={protocols.map(({ id, name }) => ({
+          key: id,
+          name,
+          href: withQuery(hrefIn(frame, 'bench/results'), { protocol: id }),
+          shown: id === protocol?.id,
+        }))}
+      />
       {!protocol || known.length === 0 ? (
         <Nothing>
           {protocol
@@ -139,15 +142,13 @@ export default async function ResultsPage(props: SheetProps) {
                 {pairs.map(({ a, b, says }) => (
                   <li key={b.key} className="border-b border-hair py-1.5">
                     {says[0]} <span className="faint">{says.slice(1).join(' ')}</span>{' '}
-                    {a.iterationId !== b.iterationId && (
-                      <Link
-                        href={withQuery(hrefIn(frame, 'builds/compare'), { a: a.iterationId, b: b.iterationId })}
-                        className="underline"
-                      >
-                        Compare
-                      </Link>
-                    )}{' '}
-                    {writes && a.iterationId !== b.iterationId && (
+                    <Link
+                      href={withQuery(hrefIn(frame, 'builds/compare'), { a: a.iterationId, b: b.iterationId })}
+                      className="underline"
+                    >
+                      Compare
+                    </Link>{' '}
+                    {writes && (
                       <SidePanel
                         id={`conclude-${b.iterationId.slice(0, 8)}`}
                         label="Conclude"
@@ -165,7 +166,7 @@ export default async function ResultsPage(props: SheetProps) {
                           beforeId={a.iterationId}
                           afterId={b.iterationId}
                           text=""
-                          says={says[0]!}
+                          says={alone({ beforeId: a.iterationId, afterId: b.iterationId, open: true })?.sentence ?? ''}
                         />
                       </SidePanel>
                     )}
@@ -189,7 +190,7 @@ export default async function ResultsPage(props: SheetProps) {
             <ConclusionList
               projectId={project}
               conclusions={concluded}
-              nowOf={(one) => saidNow(one, protocol, evidence, better, iterationName)}
+              nowOf={alone}
               nameOf={iterationName}
               writes={writes}
             />
@@ -222,8 +223,10 @@ export default async function ResultsPage(props: SheetProps) {
               {builds.map((one) => {
                 const { summary, completed } = one;
                 const interval = summary?.confidenceInterval;
-                // As many decimals as the interval leaves; of one run those it was read with.
-                const digits = decimalsOf(summary, interval ? (interval[1] - interval[0]) / 2 : 0);
+                const half = interval ? (interval[1] - interval[0]) / 2 : 0;
+                // To as many decimals as the interval leaves; of one run to those it was read with.
+                const to = (value: number) =>
+                  half > 0 ? quantityTo(value, protocol.unit, decimalsFor(half)) : quantity(value, protocol.unit);
                 return (
                   <tr key={one.key}>
                     <td>
@@ -235,15 +238,13 @@ export default async function ResultsPage(props: SheetProps) {
                       {summary?.n ?? 0}
                     </td>
                     <td data-label="mean" className="beside num right whitespace-nowrap">
-                      {summary ? `${fixed(summary.mean, digits)} ${unitName(protocol.unit)}` : '–'}
+                      {summary ? to(summary.mean) : '–'}
                     </td>
                     <td data-label="spread" className="beside num right whitespace-nowrap">
                       {summary?.standardDeviation == null ? '–' : quantity(summary.standardDeviation, protocol.unit)}
                     </td>
                     <td data-label="95 % interval" className="beside num right whitespace-nowrap">
-                      {interval
-                        ? `${fixed(interval[0], digits)} to ${fixed(interval[1], digits)} ${unitName(protocol.unit)}`
-                        : '–'}
+                      {interval ? `${to(interval[0])} to ${to(interval[1])}` : '–'}
                     </td>
                     <td data-label={better ? 'best' : 'least to most'} className="beside num right whitespace-nowrap">
                       {!summary
@@ -280,12 +281,6 @@ export default async function ResultsPage(props: SheetProps) {
       )}
     </ProjectFrame>
   );
-}
-
-/** The decimals that a mean is written with: two figures of its uncertainty. */
-function decimalsOf(summary: Summary | null, half: number): number {
-  const figure = summary ? measured(summary.mean, half, null).split(' ± ')[0]! : '';
-  return figure.includes('.') ? figure.length - figure.indexOf('.') - 1 : 0;
 }
 
 const percent = (share: number) => `${fixed(100 * share, 0)} %`;

@@ -10,6 +10,7 @@ import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@
 import { allowed } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { Link } from '@/ui/Link';
+import { Pick } from '@/ui/sheet/Pick';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -30,7 +31,13 @@ export default async function SeriesPage(props: SheetProps) {
     choices[0];
   const here = teams.filter((one) => (!team || one.id === team.id) && (!section || one.sectionId === section.id));
   const runs = chosen
-    ? await listResultRuns(pool(), project, chosen.protocol, here.length === 1 ? here[0]!.id : null)
+    ? await listResultRuns(
+        pool(),
+        project,
+        chosen.protocol.id,
+        chosen.protocol.quantityId,
+        here.length === 1 ? here[0]!.id : null,
+      )
     : [];
   const seen = runs.filter((run) => allowed(seat, 'run.read', run) && here.some(({ id }) => id === run.teamId));
   const day = (at: Date) => momentHere(seat.project, at).slice(0, 10);
@@ -86,34 +93,24 @@ export default async function SeriesPage(props: SheetProps) {
         </Nothing>
       ) : (
         <>
-          <nav aria-label="Setting" className="flex flex-wrap gap-x-4 gap-y-1 mb-2 no-print">
-            {choices.map(({ protocol, setting }) => (
-              <Link
-                key={`${protocol.id} ${setting.name}`}
-                href={withQuery(hrefIn(frame, 'bench/series'), { protocol: protocol.id, setting: setting.name })}
-                aria-current={protocol === chosen.protocol && setting === chosen.setting ? 'true' : undefined}
-                className="view-link"
-                scroll={false}
-              >
-                {setting.name}, {protocol.name}
-              </Link>
-            ))}
-          </nav>
-          {all.length > 1 && (
-            <nav aria-label="Version" className="flex flex-wrap gap-x-4 gap-y-1 mb-2 no-print">
-              {all.map(({ name, series }) => (
-                <Link
-                  key={series.iterationId}
-                  href={href({ iteration: series.iterationId })}
-                  aria-current={series === shown?.series ? 'true' : undefined}
-                  className="view-link"
-                  scroll={false}
-                >
-                  {name}
-                </Link>
-              ))}
-            </nav>
-          )}
+          <Pick
+            label="Setting"
+            of={choices.map(({ protocol, setting }) => ({
+              key: `${protocol.id} ${setting.name}`,
+              name: `${setting.name}, ${protocol.name}`,
+              href: withQuery(hrefIn(frame, 'bench/series'), { protocol: protocol.id, setting: setting.name }),
+              shown: protocol === chosen.protocol && setting === chosen.setting,
+            }))}
+          />
+          <Pick
+            label="Version"
+            of={all.map(({ name, series }) => ({
+              key: series.iterationId,
+              name,
+              href: href({ iteration: series.iterationId }),
+              shown: series === shown?.series,
+            }))}
+          />
           {!shown || !fitted ? (
             <Nothing>
               No series over {chosen.setting.name} yet: make runs of one version at two or more values of it, and enter

@@ -16,6 +16,7 @@ import { listParameters } from '@/domain/requirements/parameters';
 import { allowed } from '@/server/access';
 import { tagColour } from '@/ui/colours';
 import { Link } from '@/ui/Link';
+import { Pick } from '@/ui/sheet/Pick';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
@@ -118,21 +119,15 @@ export default async function ClassPage(props: SheetProps) {
         <Nothing>Once something is measured on iterations, the designs of all teams stand here side by side.</Nothing>
       ) : (
         <>
-          {figures.length > 1 && (
-            <nav aria-label="Figure" className="flex flex-wrap gap-x-4 gap-y-1 mb-3 no-print">
-              {figures.map(({ id, name }) => (
-                <Link
-                  key={id}
-                  href={withQuery(hrefIn(frame, 'builds/class'), { figure: id })}
-                  aria-current={id === figure.id ? 'true' : undefined}
-                  className="view-link"
-                  scroll={false}
-                >
-                  {name}
-                </Link>
-              ))}
-            </nav>
-          )}
+          <Pick
+            label="Figure"
+            of={figures.map(({ id, name }) => ({
+              key: id,
+              name,
+              href: withQuery(hrefIn(frame, 'builds/class'), { figure: id }),
+              shown: id === figure.id,
+            }))}
+          />
           <div className="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-3 mb-5">
             {rows.map(({ team: one, of }) => (
               <Link key={one.id} href={hrefIn(frame, 'builds', { team: one.id })} className="!no-underline !text-ink">

@@ -5,6 +5,7 @@ import { listSelections } from '@/domain/selection/read';
 import { SelectionView } from '@/features/selection/SelectionView';
 import { ActButton } from '@/ui/forms/ActButton';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { Pick } from '@/ui/sheet/Pick';
 import { plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
@@ -69,22 +70,17 @@ export default async function SelectionPage(props: SheetProps) {
           stand side by side.
         </Nothing>
       )}
-      {selections.length > 1 && (
-        <nav aria-label="Selections" className="flex flex-wrap gap-x-5 mb-2">
-          {selections.map((one) => (
-            <Link
-              key={one.id}
-
-              href={withQuery(here, { selection: one.id })}
-              className="view-link"
-              aria-current={one.id === selection?.id ? 'page' : undefined}
-            >
-              {one.name}
-              {!frame.section && ` (${frame.sections.find(({ id }) => id === one.sectionId)?.name})`}
-            </Link>
-          ))}
-        </nav>
-      )}
+      <Pick
+        label="Selections"
+        of={selections.map((one) => ({
+          key: one.id,
+          name: frame.section
+            ? one.name
+            : `${one.name} (${frame.sections.find(({ id }) => id === one.sectionId)?.name})`,
+          href: withQuery(here, { selection: one.id }),
+          shown: one.id === selection?.id,
+        }))}
+      />
       {selection && (
         <SelectionView selection={selection} me={seat.actor.id} projectId={seat.project.id} leads={leads} />
       )}

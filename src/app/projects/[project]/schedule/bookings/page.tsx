@@ -15,6 +15,7 @@ import { listSessions } from '@/domain/sessions/read';
 import { listStages } from '@/domain/plan/read';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
+import { Pick } from '@/ui/sheet/Pick';
 import { shortName, weekday, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
@@ -89,21 +90,15 @@ export default async function BookingsPage(props: SheetProps) {
       )}
       {machine && (
         <>
-          {machines.length > 1 && (
-            <nav aria-label="Machines" className="flex flex-wrap gap-x-5 mb-2">
-              {machines.map((one) => (
-                <Link
-                  key={one.id}
-
-                  href={withQuery(here, { machine: one.id })}
-                  className="view-link"
-                  aria-current={one.id === machine.id ? 'page' : undefined}
-                >
-                  {one.name}
-                </Link>
-              ))}
-            </nav>
-          )}
+          <Pick
+            label="Machines"
+            of={machines.map((one) => ({
+              key: one.id,
+              name: one.name,
+              href: withQuery(here, { machine: one.id }),
+              shown: one.id === machine.id,
+            }))}
+          />
           <MachineAbout machine={machine} />
           {lost.length > 0 && (
             <section className="callout mb-3" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
