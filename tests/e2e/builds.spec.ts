@@ -148,7 +148,7 @@ test('a version on a phone, its claim against the figures, and a feature that is
     await expect(nour.getByLabel('Copy', { exact: true }).locator('option:checked')).toHaveText('2');
     await nour.getByLabel('ballast position').fill('35,5');
     await nour.getByLabel('Value of Flint').fill('7.8');
-    await nour.getByLabel('Value of Flint').press('Enter');
+    await nour.getByRole('button', { name: 'Next observer' }).click();
     await expect(nour.getByText('Observer 2 of 2')).toBeVisible();
     await nour.getByLabel('Value of Flint').fill('7.9');
     await nour.getByRole('button', { name: 'Save practice' }).click();

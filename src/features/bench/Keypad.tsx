@@ -12,12 +12,12 @@ interface Props {
   press: (key: string) => void;
   save: (status: Status) => void;
   busy: boolean;
-  sure: boolean;
-  asPractice: boolean;
+  /** What the large key does. */
+  label: string;
 }
 
 /** Large keys for a thumb: digits, what else can become of a run, and save. */
-export function Keypad({ press, save, busy, sure, asPractice }: Props) {
+export function Keypad({ press, save, busy, label }: Props) {
   const digit = (key: string) => (
     <button key={key} type="button" onClick={() => press(key)}>
       {key}
@@ -36,7 +36,7 @@ export function Keypad({ press, save, busy, sure, asPractice }: Props) {
       {status('did-not-finish')}
       {['1', '2', '3'].map(digit)}
       <button className="save" disabled={busy}>
-        {sure ? 'Save all the same' : asPractice ? 'Save practice' : 'Save, next team'}
+        {label}
       </button>
       <button type="button" aria-label="Delete the last digit" onClick={() => press('back')}>
         ⌫

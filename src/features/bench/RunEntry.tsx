@@ -124,6 +124,9 @@ export function RunEntry(props: RigProps) {
   const full = runner ? runner.attempts >= event.allowed : true;
   const counts = open && Boolean(runner?.counts);
   const asPractice = practice || full || !counts;
+  // Somebody else reads the same run; a watch that failed leaves its value out.
+  const goesOn = before.length + 1 < protocol.observers && (text !== '' || before.length === 0);
+  const label = labelOf({ goesOn, sure, asPractice });
 
   const save = async (status: Status) => {
     // Two taps on "foul" are one foul; a value that was typed meanwhile is a run of its own.
@@ -136,8 +139,7 @@ export function RunEntry(props: RigProps) {
       setMended(hint.mended);
       return setSure(true);
     }
-    // One observer after the other; the last value, or none of a watch that failed, saves the run.
-    if (status === 'ok' && text && before.length + 1 < protocol.observers) {
+    if (status === 'ok' && text && goesOn) {
       setTaken([...before, text.trim()].join(' '));
       setText('');
       setProblem(null);
@@ -360,7 +362,7 @@ export function RunEntry(props: RigProps) {
               ))}
             </div>
           )}
-          <Keypad press={press} save={(status) => void save(status)} busy={busy} sure={sure} asPractice={asPractice} />
+          <Keypad press={press} save={(status) => void save(status)} busy={busy} label={label} />
           <div className="mx-3.5 my-2 flex flex-wrap gap-3 items-center">
             <PictureField pictures={pictures} choose={setPictures} />
             <WhoEnters />
@@ -370,4 +372,11 @@ export function RunEntry(props: RigProps) {
       <LastRuns projectId={projectId} path={path} event={event.name} last={last} local={local} entries={entries} />
     </div>
   );
+}
+
+/** What the large key does. */
+function labelOf({ goesOn, sure, asPractice }: Record<'goesOn' | 'sure' | 'asPractice', boolean>): string {
+  if (goesOn) return sure ? 'Keep it all the same' : 'Next observer';
+  if (sure) return 'Save all the same';
+  return asPractice ? 'Save practice' : 'Save, next team';
 }
