@@ -348,6 +348,14 @@ export const CATALOGUE: Record<string, Entry> = {
     restore,
     find: { in: ['name', 'procedure'], title: 'name', detail: 'left(procedure, 80)' },
   },
+  protocol_version: {
+    bundle: all,
+    topic: 'bench',
+    word: 'earlier version of a protocol',
+    title: ['number', 'protocol_id'],
+    partOf: 'protocol',
+    restore,
+  },
   quantity: { bundle: kept, onImport: checkQuantity, topic: 'bench', title: ['parameter_id', 'protocol_id'], restore },
   run: {
     bundle: { rows: 'stands', but: ['withdrawn_at'] },

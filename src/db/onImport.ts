@@ -1,4 +1,5 @@
 import { summarise } from '@/core/bench';
+import { readFormula } from '@/core/shared/formula';
 import { tidy } from '@/core/shared/decimal';
 import { CURRENCIES } from '@/core/dimensions';
 import { meetings, type Pattern } from '@/core/calendar';
@@ -71,6 +72,7 @@ export function checkRequirement(row: Row, find: Find): void {
 export function checkQuantity(row: Row, find: Find): void {
   const parameter = find('parameter', row.parameter_id);
   if (parameter) checkDimension(String(row.unit), parameter.dimension as Dimension);
+  if (row.formula != null) readFormula(String(row.formula));
 }
 
 /** A protocol with conditions in known units, and settings. */

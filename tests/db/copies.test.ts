@@ -345,7 +345,7 @@ describe('what whoever enters hears at once, and what the results say', () => {
     expect(await notesOf('9.5')).not.toMatch(/stands far/);
 
     const protocol = await stop();
-    const rows = await listResultGroups(pool(), p.id, protocol.id, protocol.quantityId, p.teams.Flint!, 'UTC');
+    const rows = await listResultGroups(pool(), p.id, protocol, p.teams.Flint!, 'UTC');
     const builds = buildsOf(rows, protocol, () => 'Flint');
     const own = builds.find(({ name }) => name === 'Flint 2 at release 0.7 m')!;
     expect(own.summary).toMatchObject({ n: 7, max: 9.9 });
@@ -362,7 +362,7 @@ describe('what whoever enters hears at once, and what the results say', () => {
       '2 things differ between them, Keel and the settings, so it can’t be put down to one of them.',
     );
     // Of the whole class, each team's newest iteration that has runs.
-    const newest = await listResultGroups(pool(), p.id, protocol.id, protocol.quantityId, null, 'UTC');
+    const newest = await listResultGroups(pool(), p.id, protocol, null, 'UTC');
     const byTeam = new Map(newest.map(({ teamId, iterationId }) => [teamId, iterationId] as const));
     expect(new Set(newest.map(({ iterationId }) => iterationId)).size).toBe(byTeam.size);
     expect(byTeam.get(p.teams.Flint!)).toBe(p.iteration['Flint 3']);

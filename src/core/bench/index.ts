@@ -13,3 +13,4 @@ export { alikeText, conclude, driftText, outlierText } from './conclude';
 export { seriesText } from './seriesText';
 export { SAYINGS, sayingOf, standing, type Saying, type Standing } from './standing';
 export { mostUsed, pairAt } from './pairAt';
+export { derivedFigure, derivedValue, DerivedError, readDerived, type Derived, type Inputs } from './derived';

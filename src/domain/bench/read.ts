@@ -1,7 +1,11 @@
 import { remembered } from '@/db/remember';
 import type { EventRule, Status } from '@/core/scoring';
+import { factName } from '@/core/shared/factName';
+import { groupBy } from '@/core/shared/groupBy';
+import { once } from '@/core/shared/once';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
+import { derivedGroups, withDerived, type MeasuredRun } from './derive';
 
 export interface Condition {
   name: string;
@@ -17,26 +21,47 @@ export interface Setting {
 /** What was set, by the setting's name. */
 export type Settings = Record<string, { value: number | string; unit: string }>;
 
-/** How a test is made, and what is read in it: the first of its quantities. */
-export interface Protocol {
-  id: string;
-  name: string;
-  procedure: string;
-  cautions: string;
+/** What was read in a run, by quantity: value, unit, and what each observer read where there were several. */
+export type Readings = Record<string, [number, string, (number[] | null)?]>;
+
+/** What is measured under a protocol: read with an instrument, or derived from the others by a formula. */
+export interface Quantity {
   quantityId: string;
   parameterId: string;
   parameterName: string;
   dimension: Dimension;
   unit: string;
-  conditions: Condition[];
-  settings: Setting[];
-  instrumentId: string;
-  instrumentName: string;
+  /** What formulas call it. */
+  symbol: string;
+  /** null where it is read. */
+  formula: string | null;
+  /** null where it is derived; then it has no resolution or accuracy of its own. */
+  instrumentId: string | null;
+  instrumentName: string | null;
   instrumentUnit: string;
   resolution: number;
   accuracy: number;
   /** So many read it at once; the value is their mean. */
   observers: number;
+}
+
+/** How a test is made, and what is measured in it. As a quantity it is one of its own: the first, where nothing else is said. */
+export interface Protocol extends Quantity {
+  id: string;
+  name: string;
+  procedure: string;
+  cautions: string;
+  /** Who does what, a line each. */
+  roles: string;
+  runsWanted: number | null;
+  conditions: Condition[];
+  settings: Setting[];
+  /** Those that are read come first. */
+  quantities: readonly Quantity[];
+  /** Which version of the protocol runs are made under now, and what earlier ones asked for. */
+  currentVersion: number;
+  versions: readonly { number: number; conditions: Condition[] }[];
+  /** Of its row. */
   version: number;
 }
 export interface EventRecord {
@@ -69,14 +94,22 @@ export interface Run {
   observed: number[] | null;
   quantityId: string;
   penalties: Record<string, number>;
+  /** Which version of the protocol it was made under. */
+  protocolVersion: number;
   conditions: Record<string, { value: number; unit: string }>;
   settings: Settings;
+  /** All that was read, by quantity, where the protocol has several. */
+  readings: Readings | null;
   /** The copy of the iteration that it was made with, where copies are told apart. */
   copyId: string | null;
   copyNumber: number | null;
   note: string;
-  instrumentId: string;
-  instrumentName: string;
+  witness: string;
+  /** Why it is left out of what is worked out; empty where it counts. */
+  leftOut: string;
+  /** null where the value is derived. */
+  instrumentId: string | null;
+  instrumentName: string | null;
   instrumentUnit: string;
   resolution: number;
   accuracy: number;
@@ -88,13 +121,55 @@ export interface Run {
 }
 
 export const listProtocols = remembered(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
-  return sql<Protocol[]>`
-    select p.id, p.name, p.procedure, p.cautions, q.id as quantity_id, q.parameter_id, m.name as parameter_name, q.dimension, q.unit,
-      p.conditions, p.settings, q.instrument_id, n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, q.observers, p.version
-    from protocol p join quantity q on q.protocol_id = p.id and q.position = 0 join parameter m on m.id = q.parameter_id
-    join instrument n on n.id = q.instrument_id
-    where p.project_id = ${projectId} order by p.name`;
+  const [protocols, quantities] = await Promise.all([
+    sql<Omit<Protocol, keyof Quantity | 'quantities'>[]>`
+      select p.id, p.name, p.procedure, p.cautions, p.roles, p.runs_wanted, p.conditions, p.settings, p.current_version, p.version,
+        (select coalesce(jsonb_agg(jsonb_build_object('number', v.number, 'conditions', v.conditions) order by v.number), '[]')
+          from protocol_version v where v.protocol_id = p.id) as versions
+      from protocol p where p.project_id = ${projectId} order by p.name`,
+    sql<(Quantity & { protocolId: string })[]>`
+      select q.protocol_id, q.id as quantity_id, q.parameter_id, m.name as parameter_name, q.dimension, q.unit, q.symbol, q.formula,
+        q.instrument_id, n.name as instrument_name, coalesce(n.unit, q.unit) as instrument_unit, coalesce(n.resolution, 0) as resolution,
+        coalesce(n.accuracy, 0) as accuracy, q.observers
+      from quantity q join parameter m on m.id = q.parameter_id left join instrument n on n.id = q.instrument_id
+      where q.project_id = ${projectId} order by q.formula is not null, q.position`,
+  ]);
+  const byProtocol = groupBy(quantities, ({ protocolId }) => protocolId);
+  return protocols.map((protocol) => {
+    const own = byProtocol
+      .get(protocol.id)!
+      .map(({ protocolId: _, ...one }, i) => ({ ...one, symbol: one.symbol || symbolOf(one.parameterName, i) }));
+    return { ...protocol, ...own[0]!, quantities: own };
+  });
 });
+
+/** What formulas call a quantity that was given no symbol. */
+export function symbolOf(name: string, position: number): string {
+  const symbol = factName(name);
+  return /^[a-z]/.test(symbol) ? symbol : `q${position + 1}`;
+}
+
+/** Every quantity of some protocols, each with all that is known of its protocol. */
+export const eachQuantity = once((protocols: readonly Protocol[]): Protocol[] =>
+  protocols.flatMap((protocol) => protocol.quantities.map((one) => ({ ...protocol, ...one }))),
+);
+
+/** Every quantity of a project's protocols. */
+export const listQuantities = async (sql: Sql, projectId: string): Promise<Protocol[]> =>
+  eachQuantity(await listProtocols(sql, projectId));
+
+/** What is shown of a quantity where several protocols stand beside each other. */
+export const measureName = ({ name, parameterName, quantities }: Protocol): string =>
+  quantities.length > 1 ? `${name}: ${parameterName}` : name;
+
+/** What the version of a protocol that a run was made under asks for. */
+export function conditionsOf(
+  { currentVersion, versions, conditions }: Protocol,
+  { protocolVersion }: { protocolVersion: number },
+): Condition[] {
+  if (protocolVersion === currentVersion) return conditions;
+  return versions.find(({ number }) => number === protocolVersion)?.conditions ?? conditions;
+}
 
 export const listEvents = remembered(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
   return sql<EventRecord[]>`
@@ -106,27 +181,49 @@ export const listEvents = remembered(async (sql: Sql, projectId: string): Promis
 export const listAttempts = remembered((sql: Sql, projectId: string) => read(sql, projectId, { attempts: true }));
 
 /** An attempt as far as its event's rule looks at it. */
-export type ScoredRun = Pick<Run, 'teamId' | 'iterationId' | 'status' | 'value' | 'unit' | 'penalties'> & {
+export type ScoredRun = Pick<
+  Run,
+  | 'teamId'
+  | 'protocolId'
+  | 'iterationId'
+  | 'status'
+  | 'value'
+  | 'unit'
+  | 'penalties'
+  | 'quantityId'
+  | 'conditions'
+  | 'settings'
+  | 'readings'
+> & {
   eventId: string;
   attempt: number;
 };
 
 /** The attempts that count in the events, with what scoring needs and nothing more. */
 export const listScoredRuns = remembered(async (sql: Sql, projectId: string): Promise<ScoredRun[]> => {
-  return sql<ScoredRun[]>`
-    select a.event_id, a.team_id, r.iteration_id, a.number as attempt, r.status, v.value, v.unit, r.penalties
-    from attempt a join run r on r.id = a.run_id join event e on e.id = a.event_id
-    left join reading v on v.run_id = r.id and v.quantity_id = e.quantity_id and v.observer = 1
+  const rows = await sql<ScoredRun[]>`
+    select a.event_id, a.team_id, r.protocol_id, r.iteration_id, a.number as attempt, r.status, v.value, v.unit, r.penalties,
+      q.id as quantity_id, case when q.formula is not null then r.conditions end as conditions,
+      case when q.formula is not null then r.settings end as settings, case when q.formula is not null then ${readingsOf(sql)} end as readings
+    from attempt a join run r on r.id = a.run_id join event e on e.id = a.event_id join quantity q on q.id = e.quantity_id
+    left join reading v on v.run_id = r.id and v.quantity_id = q.id and v.observer = 1
     where a.project_id = ${projectId} and a.stands order by a.team_id, a.event_id, a.number`;
+  return withDerived(rows, () => listProtocols(sql, projectId));
 });
 
-/** Readings of one quantity in the valid runs of one iteration, at the same settings, with one instrument in one unit. */
+/** All that was read in a run, as one object. */
+export const readingsOf = (sql: Sql) => sql`(
+  select jsonb_object_agg(w.quantity_id, jsonb_build_array(w.value, w.unit, w.observed)) from reading w where w.run_id = r.id and w.observer = 1)`;
+
+/** Values of one quantity in the valid runs of one iteration, at the same settings, with one instrument in one unit. */
 export interface RunGroup {
   quantityId: string;
   iterationId: string;
+  protocolVersion: number;
   unit: string;
   instrumentUnit: string;
   resolution: number;
+  /** Half-width; of a derived quantity the one that its inputs amount to. */
   accuracy: number;
   settings: Settings;
   /** When the newest of them was made. */
@@ -151,23 +248,28 @@ async function groups(sql: Sql, projectId: string, which: 'newest' | string[] | 
   const newest = sql`and r.iteration_id in (
     select distinct on (team_id) id from iteration where project_id = ${projectId} order by team_id, number desc)`;
   const only = which === null ? sql`` : which === 'newest' ? newest : sql`and r.iteration_id = any(${which})`;
-  return sql<RunGroup[]>`
-    select v.quantity_id, r.iteration_id, v.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
-      r.settings, max(r.run_at) as newest,
-      array_agg(r.id::text order by a.number, r.run_at, r.id) as ids,
-      array_agg(v.value::float8 order by a.number, r.run_at, r.id) as values
-    from run r join reading v on v.run_id = r.id and v.observer = 1 join instrument n on n.id = v.instrument_id
-    left join attempt a on a.run_id = r.id
-    where r.project_id = ${projectId} and r.stands and r.status = 'ok' ${only}
-    group by v.quantity_id, r.iteration_id, v.unit, n.id, r.settings
-    order by v.quantity_id, r.iteration_id, v.unit, n.id, max(r.run_at) desc`;
-}
-
-/** Runs as they were listed, as evidence: the valid ones, each a group of its own. */
-export function evidenceOf(runs: Run[]): RunGroup[] {
-  return runs
-    .filter((run) => run.status === 'ok')
-    .map(({ id, value, unit, runAt, ...run }) => ({ ...run, unit: unit!, newest: runAt, ids: [id], values: [value!] }));
+  const [read, protocols] = await Promise.all([
+    sql<RunGroup[]>`
+      select v.quantity_id, r.iteration_id, r.protocol_version, v.unit, n.unit as instrument_unit, n.resolution, n.accuracy,
+        r.settings, max(r.run_at) as newest,
+        array_agg(r.id::text order by a.number, r.run_at, r.id) as ids,
+        array_agg(v.value::float8 order by a.number, r.run_at, r.id) as values
+      from run r join reading v on v.run_id = r.id and v.observer = 1 join instrument n on n.id = v.instrument_id
+      left join attempt a on a.run_id = r.id
+      where r.project_id = ${projectId} and r.stands and r.status = 'ok' and r.left_out = '' ${only}
+      group by v.quantity_id, r.iteration_id, r.protocol_version, v.unit, n.id, r.settings
+      order by v.quantity_id, r.iteration_id, v.unit, n.id, max(r.run_at) desc`,
+    listProtocols(sql, projectId),
+  ]);
+  const deriving = protocols.filter(({ quantities }) => quantities.some(({ formula }) => formula !== null));
+  if (deriving.length === 0) return read;
+  const runs = await sql<MeasuredRun[]>`
+    select r.id, r.iteration_id, r.protocol_id, r.protocol_version, r.settings, r.conditions, r.run_at, ${readingsOf(sql)} as readings
+    from run r left join attempt a on a.run_id = r.id
+    where r.project_id = ${projectId} and r.protocol_id = any(${deriving.map(({ id }) => id)})
+      and r.stands and r.status = 'ok' and r.left_out = '' ${only}
+    order by a.number, r.run_at, r.id`;
+  return [...read, ...derivedGroups(runs, deriving)];
 }
 
 /** All runs of some teams, newest last; for one team's or one iteration's pages. */
@@ -194,12 +296,13 @@ interface Filter {
 }
 
 async function read(sql: Sql, projectId: string, filter: Filter): Promise<Run[]> {
-  return sql<Run[]>`
+  const rows = await sql<Run[]>`
     select r.id, r.protocol_id, a.event_id, r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released,
-      a.number as attempt, r.status, v.value, v.unit, v.observed, q.id as quantity_id, r.penalties, r.conditions, r.settings,
-      r.specimen_id as copy_id, s.number as copy_number, r.note, n.id as instrument_id,
-      n.name as instrument_name, n.unit as instrument_unit, n.resolution, n.accuracy, r.run_at, not r.stands as withdrawn, r.held_for,
-      r.version
+      a.number as attempt, r.status, v.value, v.unit, v.observed, q.id as quantity_id, r.penalties, r.protocol_version, r.conditions, r.settings,
+      case when exists (select from quantity o where o.protocol_id = r.protocol_id and o.position > 0) then ${readingsOf(sql)} end as readings,
+      r.specimen_id as copy_id, s.number as copy_number, r.note, r.witness, r.left_out, n.id as instrument_id,
+      n.name as instrument_name, coalesce(n.unit, q.unit) as instrument_unit, coalesce(n.resolution, 0) as resolution,
+      coalesce(n.accuracy, 0) as accuracy, r.run_at, not r.stands as withdrawn, r.held_for, r.version
     from run r join iteration i on i.id = r.iteration_id left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id
     left join specimen s on s.id = r.specimen_id
     join quantity first on first.protocol_id = r.protocol_id and first.position = 0
@@ -213,13 +316,14 @@ async function read(sql: Sql, projectId: string, filter: Filter): Promise<Run[]>
       ${filter.teamIds ? sql`and r.team_id = any(${filter.teamIds})` : sql``}
       ${filter.seenBy === undefined || filter.seenBy === 'all' ? sql`` : sql`and (r.team_id = ${filter.seenBy} or i.released_at is not null)`}
     order by ${filter.limit ? sql`r.run_at desc, r.created_at desc, r.id limit ${filter.limit}` : sql`r.team_id, a.event_id, a.number, r.run_at, r.id`}`;
+  return withDerived(rows, () => listProtocols(sql, projectId));
 }
 
 /** What verdicts rest on: events with their protocols, and the valid runs of the newest iterations. */
 export async function readSources(sql: Sql, projectId: string) {
   const [events, protocols, runs] = await Promise.all([
     listEvents(sql, projectId),
-    listProtocols(sql, projectId),
+    listQuantities(sql, projectId),
     listLatestRuns(sql, projectId),
   ]);
   return { events, protocols, runs };
@@ -244,12 +348,15 @@ export const countAttempts = remembered(
 );
 
 /** A run as far as it is looked at for what may be wrong with it. */
-export type RecentRun = Pick<Run, 'id' | 'teamId' | 'protocolId' | 'eventId' | 'attempt' | 'conditions'>;
+export type RecentRun = Pick<
+  Run,
+  'id' | 'teamId' | 'protocolId' | 'protocolVersion' | 'eventId' | 'attempt' | 'conditions'
+>;
 const MOST_RECENT = 300;
 
 /** The runs made since a day, newest first. */
 export const listRecentRuns = remembered(async (sql: Sql, projectId: string, since: string): Promise<RecentRun[]> => {
   return sql<RecentRun[]>`
-    select r.id, r.team_id, r.protocol_id, a.event_id, a.number as attempt, r.conditions from run r left join attempt a on a.run_id = r.id
+    select r.id, r.team_id, r.protocol_id, a.event_id, a.number as attempt, r.protocol_version, r.conditions from run r left join attempt a on a.run_id = r.id
     where r.project_id = ${projectId} and r.stands and r.run_at >= ${since} order by r.run_at desc, r.id limit ${MOST_RECENT}`;
 });

@@ -28,7 +28,11 @@ export function seriesOf(
   dayOf: (at: Date) => string,
 ): SeriesRuns[] {
   const used = runs.filter(
-    (run) => run.status === 'ok' && run.value !== null && typeof run.settings[setting.name]?.value === 'number',
+    (run) =>
+      run.status === 'ok' &&
+      run.leftOut === '' &&
+      run.value !== null &&
+      typeof run.settings[setting.name]?.value === 'number',
   );
   return [...groupBy(used, ({ iterationId }) => iterationId).values()]
     .map((own): SeriesRuns => {

@@ -6,6 +6,7 @@ const run = (id: string, sagged: number | null, attempt: number | null = 1, team
   id,
   teamId,
   protocolId: 'p',
+  protocolVersion: 1,
   eventId: 'cross',
   attempt,
   conditions: sagged === null ? {} : { sag: { value: sagged, unit: 'm' } },
@@ -16,7 +17,7 @@ const given = (recent: RecentRun[], values: number[] = []) =>
     recent,
     sources: {
       events: [{ id: 'cross', name: 'Crossing', protocolId: 'p' }],
-      protocols: [{ id: 'p', conditions: [sag] }],
+      protocols: [{ id: 'p', conditions: [sag], currentVersion: 1, versions: [] }],
       runs: [{ ids: values.map((_, i) => `r${i}`), values }],
     },
     href: (sheet: string) => `/${sheet}`,

@@ -3,7 +3,7 @@ import { plural, withQuery } from '@/core/format';
 import { offProtocol } from './offProtocol';
 import type { Sql } from '@/db/connection';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
-import { listRecentRuns, readSources, testOf, type RecentRun } from './read';
+import { conditionsOf, listRecentRuns, readSources, testOf, type RecentRun } from './read';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId, since }: Asked) {
@@ -41,9 +41,9 @@ export const benchItems = (given: Given): TodayItem[] => {
   });
 };
 
-function conditionsOff({ protocolId, conditions }: RecentRun, { sources }: Given): string[] {
-  const protocol = sources.protocols.find((one) => one.id === protocolId);
-  return protocol ? offProtocol(protocol.conditions, conditions) : [];
+function conditionsOff(run: RecentRun, { sources }: Given): string[] {
+  const protocol = sources.protocols.find((one) => one.id === run.protocolId);
+  return protocol ? offProtocol(conditionsOf(protocol, run), run.conditions) : [];
 }
 
 /** Outliers by Grubbs' test among the runs of each team's newest iteration. */

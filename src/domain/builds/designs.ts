@@ -3,7 +3,7 @@ import { isOfFeature } from '@/core/changes';
 import { once } from '@/core/shared/once';
 import type { Meeting } from '@/core/calendar';
 import type { Sql } from '@/db/connection';
-import { listProtocols, listRunGroups } from '@/domain/bench/read';
+import { listQuantities, listRunGroups } from '@/domain/bench/read';
 import { agreedOn, limitOf, listRequirements, type Requirement } from '@/domain/requirements/read';
 import { quantity, VERDICT_WORD } from '@/core/format';
 import { inUnit, type Verdict } from '@/domain/requirements/judge';
@@ -157,7 +157,7 @@ export async function readDesigns(sql: Sql, projectId: string): Promise<AllDesig
     listIterations(sql, projectId),
     listChanges(sql, projectId),
     listRequirements(sql, projectId),
-    listProtocols(sql, projectId),
+    listQuantities(sql, projectId),
     listRunGroups(sql, projectId),
   ]);
   return { iterations, changes, requirements, sources: { protocols, runs } };

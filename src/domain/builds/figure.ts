@@ -51,8 +51,8 @@ export interface Found {
 
 /**
  * What is known of one parameter of an iteration: a measurement taken on it, else the mean of its valid runs under a protocol that
- * measures the parameter, with the expanded uncertainty (k = 2). Runs at different settings are never mixed: those count at which
- * most were made, of as many the newest. null when nothing is measured.
+ * measures the parameter, with the expanded uncertainty (k = 2). Runs at different settings, or under different versions of the
+ * protocol, are never mixed: those of the newest version count, at the settings of most, of as many the newest. null when nothing is measured.
  */
 export function figureOf(parameterId: string, iteration: Iteration, sources: Sources): Found | null {
   return reading(parameterId, iteration) ?? runs(parameterId, iteration, sources);
@@ -78,9 +78,10 @@ const groupsBy = once((runs: readonly RunGroup[]) =>
 
 const countOf = (groups: readonly RunGroup[]) => groups.reduce((sum, { ids }) => sum + ids.length, 0);
 
-/** Runs of an iteration at the same settings. */
+/** Runs of an iteration at the same settings, under one version of the protocol. */
 interface AtSettings {
   at: string;
+  protocolVersion: number;
   n: number;
   groups: readonly RunGroup[];
 }
@@ -89,8 +90,13 @@ interface AtSettings {
 function bySettings(protocol: Protocol, iterationId: string, runs: readonly RunGroup[]): AtSettings[] {
   const newest = ({ groups }: AtSettings) => Math.max(...groups.map((one) => one.newest.getTime()));
   const own = groupsBy(runs).get(`${iterationId} ${protocol.quantityId}`) ?? [];
-  return [...groupBy(own, ({ settings }) => settingsText(settings))]
-    .map(([at, groups]): AtSettings => ({ at, n: countOf(groups), groups }))
+  return [...groupBy(own, (group) => madeAt(group, protocol))]
+    .map(([at, groups]): AtSettings => ({
+      at,
+      protocolVersion: groups[0]!.protocolVersion,
+      n: countOf(groups),
+      groups,
+    }))
     .sort((a, b) => newest(a) - newest(b));
 }
 
@@ -102,13 +108,23 @@ export function settingsText(settings: Settings): string {
     .join(', ');
 }
 
+/** At which settings runs were made, in words, and under which version of the protocol where that is not the one of today. */
+export function madeAt(
+  { settings, protocolVersion }: Pick<RunGroup, 'settings' | 'protocolVersion'>,
+  { currentVersion }: Pick<Protocol, 'currentVersion'>,
+): string {
+  const version = protocolVersion === currentVersion ? '' : `under version ${protocolVersion} of the protocol`;
+  return [settingsText(settings), version].filter(Boolean).join(', ');
+}
+
 /**
- * The valid runs of an iteration under a protocol that count for it, and their values in its unit: those at one and the same
- * settings. null when there are none.
+ * The valid runs of an iteration under a protocol that count for it, and their values in its unit: those under the newest
+ * version of the protocol that it was run under, at one and the same settings. null when there are none.
  */
 export function runsUnder(protocol: Protocol, iterationId: string, runs: readonly RunGroup[]) {
   const all = bySettings(protocol, iterationId, runs);
-  const most = mostUsed(all);
+  const newest = Math.max(...all.map(({ protocolVersion }) => protocolVersion));
+  const most = mostUsed(all.filter(({ protocolVersion }) => protocolVersion === newest));
   if (!most) return null;
   return { ...usedAt(most, protocol), others: all.reduce((sum, { n }) => sum + n, 0) - most.n };
 }
@@ -146,7 +162,7 @@ function runs(parameterId: string, iteration: Iteration, { protocols, runs }: So
       runs: n,
       protocol: protocol.name,
       runIds: valid.flatMap((group) => group.ids),
-      at: settingsText(first.settings),
+      at: madeAt(first, protocol),
       others,
     };
     return { measured: { value: mean, unit, expandedUncertainty }, evidence };

@@ -1,5 +1,5 @@
 import { listRequirements } from '@/domain/requirements/read';
-import { listProtocols } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/read';
 import { listStudents, listTeams } from '@/domain/classes/read';
 import { listChosen } from '@/domain/concepts/read';
 import { listBenchmarks } from '@/domain/legacy/read';
@@ -23,7 +23,7 @@ export async function loadIterationForm(
   const [requirements, protocols, iterations, parameters, instruments, members, changes, teams, seasons, concepts] =
     await Promise.all([
       listRequirements(sql, projectId),
-      listProtocols(sql, projectId),
+      listQuantities(sql, projectId),
       listIterations(sql, projectId),
       sql<
         { id: string; name: string; dimension: Dimension; axis: Axis | null }[]

@@ -1,6 +1,6 @@
 import { factsUsed, type EventRule } from '@/core/scoring';
 import type { Row } from '@/db/catalogue';
-import { factName } from '@/domain/event/judge';
+import { factName } from '@/core/shared/factName';
 import { rowsOf, type Bundle, type Tables } from './format';
 
 /** What comes along with the events of a template, in the order of what refers to what. */

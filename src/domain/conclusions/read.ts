@@ -10,6 +10,7 @@ export interface Conclusion {
   id: string;
   teamId: string;
   protocolId: string;
+  quantityId: string;
   beforeId: string;
   afterId: string;
   text: string;
@@ -22,9 +23,9 @@ export interface Conclusion {
 
 export const listConclusions = remembered(async (sql: Sql, projectId: string): Promise<Conclusion[]> => {
   return sql<Conclusion[]>`
-    select c.id, c.team_id, c.protocol_id, c.before_id, c.after_id, c.text, c.verdict, c.runs,
+    select c.id, c.team_id, c.protocol_id, coalesce(c.quantity_id, q.id) as quantity_id, c.before_id, c.after_id, c.text, c.verdict, c.runs,
       b.team_id = c.team_id or b.released_at is not null as open, c.version
-    from conclusion c join iteration b on b.id = c.before_id
+    from conclusion c join iteration b on b.id = c.before_id join quantity q on q.protocol_id = c.protocol_id and q.position = 0
     where c.project_id = ${projectId} and c.withdrawn_at is null order by c.created_at, c.id`;
 });
 

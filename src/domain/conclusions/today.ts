@@ -1,6 +1,6 @@
 import { plural, withQuery } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { listProtocols, listRunGroupsOf } from '@/domain/bench/read';
+import { listQuantities, listRunGroupsOf } from '@/domain/bench/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { listConclusions, saidNow, standingOf } from './read';
 
@@ -8,7 +8,7 @@ async function load(sql: Sql, { projectId }: Asked) {
   const conclusions = await listConclusions(sql, projectId);
   const ids = [...new Set(conclusions.flatMap(({ beforeId, afterId }) => [beforeId, afterId]))].sort();
   const [protocols, runs] = await Promise.all([
-    listProtocols(sql, projectId),
+    listQuantities(sql, projectId),
     ids.length > 0 ? listRunGroupsOf(sql, projectId, ids) : [],
   ]);
   return { conclusions, protocols, runs };
@@ -19,7 +19,7 @@ type Given = Asked & Awaited<ReturnType<typeof load>>;
 export const conclusionItems = ({ teams, conclusions, protocols, runs, href }: Given): TodayItem[] =>
   teams.flatMap((team) => {
     const shaken = conclusions.filter((one) => {
-      const protocol = protocols.find(({ id }) => id === one.protocolId);
+      const protocol = protocols.find(({ quantityId }) => quantityId === one.quantityId);
       if (one.teamId !== team.id || !protocol || !one.open) return false;
       return ['contradicted', 'in doubt'].includes(
         standingOf(

@@ -1,3 +1,4 @@
+import { factName } from '@/core/shared/factName';
 import { scoreEvent, type Attempt, type Entry, type EventResult } from '@/core/scoring';
 import { CoreError, convert, DIMENSIONS, type Dimension } from '@/core/units';
 import type { Team } from '@/domain/classes/read';
@@ -9,15 +10,6 @@ export interface EventResults {
   event: EventRecord;
   results: (Omit<EventResult, 'place'> & { teamId: string; made: number; place: number | null })[];
   problems: { teamId: string; message: string }[];
-}
-
-/** The name under which a parameter can be used in a formula: "Carrier mass" → carrier_mass. */
-export function factName(parameter: string): string {
-  return parameter
-    .toLowerCase()
-    .split(/[^a-z0-9]+/)
-    .filter(Boolean)
-    .join('_');
 }
 
 /** What was measured on iterations, as facts for formulas and tie rules, by iteration. */

@@ -6,7 +6,7 @@ import { teamIdsIn, type Team } from '@/domain/classes/read';
 import { listIterations, type Iteration } from '@/domain/builds/read';
 import { agreedOn, limitOf, listRequirements, type Requirement } from './read';
 import { listResearch, type Research } from '@/domain/research/read';
-import { listLatestRuns, listProtocols, listRunGroups } from '@/domain/bench/read';
+import { listLatestRuns, listQuantities, listRunGroups } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from './judge';
 import { type Sql } from '@/db/connection';
 
@@ -35,7 +35,7 @@ export async function loadCompliance(
   const [requirements, iterations, protocols, runs, research] = await Promise.all([
     listRequirements(sql, projectId),
     listIterations(sql, projectId),
-    listProtocols(sql, projectId),
+    listQuantities(sql, projectId),
     chosen.length ? listRunGroups(sql, projectId) : listLatestRuns(sql, projectId),
     listResearch(sql, projectId),
   ]);

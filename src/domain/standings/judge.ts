@@ -6,7 +6,7 @@ import type { Project } from '@/server/access';
 import { listTeams, type Team } from '@/domain/classes/read';
 import { listFacts, resultsOf, type EventResults } from '@/domain/event/judge';
 import { gradesOf, listRubrics, listScores, type Rubric, type Score } from '@/domain/grades/read';
-import { listEvents, listProtocols, listScoredRuns } from '@/domain/bench/read';
+import { listEvents, listQuantities, listScoredRuns } from '@/domain/bench/read';
 import type { RubricResult } from '@/core/rubric';
 import { type Sql } from '@/db/connection';
 
@@ -46,7 +46,7 @@ export const listComponents = remembered(async (sql: Sql, projectId: string): Pr
 export const loadEventResults = remembered(async (sql: Sql, projectId: string): Promise<EventResults[]> => {
   const [events, protocols, teams, attempts] = await Promise.all([
     listEvents(sql, projectId),
-    listProtocols(sql, projectId),
+    listQuantities(sql, projectId),
     listTeams(sql, projectId),
     listScoredRuns(sql, projectId),
   ]);
@@ -54,7 +54,7 @@ export const loadEventResults = remembered(async (sql: Sql, projectId: string): 
   return events.map((event) =>
     resultsOf(
       event,
-      protocols.find((p) => p.id === event.protocolId)!,
+      protocols.find((p) => p.quantityId === event.quantityId)!,
       teams,
       attempts,
       facts,

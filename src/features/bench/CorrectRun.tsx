@@ -23,7 +23,16 @@ interface Props {
   /** It counts in an event, so that a change of it says why. */
   attempt: boolean;
 }
-const NAMES = { copyId: 'Copy', value: 'Value', unit: 'Unit', status: 'Result', note: 'Note', withdrawn: 'Withdrawn' };
+const NAMES = {
+  copyId: 'Copy',
+  value: 'Value',
+  unit: 'Unit',
+  status: 'Result',
+  note: 'Note',
+  witness: 'Witness',
+  leftOut: 'Left out because',
+  withdrawn: 'Withdrawn',
+};
 
 /** Puts a recorded run right; also without a connection. Two people who do so at once see both versions. */
 export function CorrectRun({
@@ -32,16 +41,22 @@ export function CorrectRun({
   version,
   title,
   attempt,
-  units,
+  quantities,
   copies,
   values,
 }: Props & {
-  units: string[];
+  /** What is read; the first of them is the value. */
+  quantities: { id: string; name: string; units: string[] }[];
   /** Of its iteration, where they are told apart. */
   copies: Options;
-  values: Record<string, unknown> & { settings: { name: string; unit: string }[]; more: { value: string }[] };
+  values: Record<string, unknown> & {
+    settings: { name: string; unit: string }[];
+    more: { value: string }[];
+    readings: { quantityId: string; more: { value: string }[] }[];
+  };
 }) {
   const enter = useEntry();
+  const several = quantities.length > 1;
   return (
     <Fold className="mt-5 no-print" label="Correct this run">
       <div className="pt-3">
@@ -66,12 +81,23 @@ export function CorrectRun({
           <WhoEnters />
           <div className="flex flex-wrap gap-3">
             <Choice name="status" label="Result" options={Object.entries(STATUS_NAME)} />
-            <Decimal name="value" label={values.more.length ? 'Observer 1' : 'Value'} className="w-32" />
-            {values.more.map((_, i) => (
-              <Decimal key={i} name={`more.${i}.value`} label={`Observer ${i + 2}`} className="w-32" />
-            ))}
-            <Choice name="unit" label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
+            <Read
+              name={several ? quantities[0]!.name : 'Value'}
+              path=""
+              more={values.more}
+              units={quantities[0]!.units}
+            />
           </div>
+          {values.readings.map(({ quantityId, more }, i) => (
+            <div key={quantityId} className="flex flex-wrap gap-3">
+              <Read
+                name={quantities.find((one) => one.id === quantityId)!.name}
+                path={`readings.${i}.`}
+                more={more}
+                units={quantities.find((one) => one.id === quantityId)!.units}
+              />
+            </div>
+          ))}
           {(copies.length > 0 || values.settings.length > 0) && (
             <div className="flex flex-wrap gap-3">
               {copies.length > 0 && (
@@ -96,9 +122,41 @@ export function CorrectRun({
             />
           )}
           <Area name="note" label="Note" rows={2} />
+          <Text name="witness" label="Witness" className="w-64" />
+          {!attempt && (
+            <Area
+              name="leftOut"
+              label="Left out because"
+              rows={2}
+              hint="Empty for a run that counts. One that is left out stays in view with its reason."
+            />
+          )}
         </RecordForm>
       </div>
     </Fold>
+  );
+}
+
+/** What was read of one quantity, observer by observer. */
+function Read({
+  name,
+  path,
+  more,
+  units,
+}: {
+  name: string;
+  path: '' | `readings.${number}.`;
+  more: readonly unknown[];
+  units: string[];
+}) {
+  return (
+    <>
+      <Decimal name={`${path}value`} label={more.length ? `${name}, observer 1` : name} className="w-36" />
+      {more.map((_, i) => (
+        <Decimal key={i} name={`${path}more.${i}.value`} label={`Observer ${i + 2}`} className="w-32" />
+      ))}
+      <Choice name={`${path}unit`} label="Unit" className="w-24" options={units.map((unit) => [unit, unit] as const)} />
+    </>
   );
 }
 

@@ -16,38 +16,49 @@ import { LastRuns, type Saved } from './LastRuns';
 import type { Mended } from '@/core/bench/slip';
 import type { Setting } from '@/domain/bench/read';
 import { copyOf, RunSettings, settingsFor } from './RunSettings';
-import { Conditions, Observers } from './RunParts';
+import { Conditions, ReadSoFar } from './RunParts';
+import { afterSlot, nothingRead, readingsFrom, readWords, slotsOf, takenOf, type Readings, type Slot } from './slots';
 import { useKept } from './useKept';
 import { useOpen, whyPractice, type RigOpening } from './opening';
 import { after, localRuns, nextRun, unlikely, withLocal, wrongSetting, type Runner } from './runOrder';
+
+export interface RigQuantity {
+  id: string;
+  name: string;
+  unit: string;
+  units: string[];
+  /** What one of each unit is in the protocol's; those without a plain factor are left out. */
+  scales: Record<string, number>;
+  observers: number;
+  /** Values of the valid runs so far, in the protocol's unit. */
+  soFar: number[];
+}
 
 export interface RigProps {
   projectId: string;
   section: { id: string; name: string };
   /** Where runs are sent: another address for the holder of a link. */
   path: '/api/v1/runs' | '/api/v1/official-runs';
+  /** Without an id it is the protocol alone, which is practised. */
   event: {
-    id: string;
+    id: string | null;
     name: string;
     allowed: number;
-    unit: string;
-    units: string[];
-    /** What one of each unit is in the protocol's; those without a plain factor are left out. */
-    scales: Record<string, number>;
     foulKeepsValue: boolean;
     penalties: string[];
   };
   opening: RigOpening;
   protocol: {
+    id: string;
     name: string;
+    version: number;
     cautions: string;
     conditions: { name: string; value: number; unit: string }[];
     settings: Setting[];
-    observers: number;
+    /** What is read, in turn. */
+    quantities: RigQuantity[];
   };
   runners: Runner[];
-  /** Values of the valid runs so far, in the protocol's unit. */
-  soFar: number[];
   last: Saved[];
   /** Ids of every run of this event that the page knows. */
   known: string[];
@@ -67,37 +78,44 @@ interface Handed {
     attempt: number | null;
     status: Status;
     value: string;
-    more: { value: string }[];
-    unit: string;
     penalties: Record<string, number>;
-  } & Record<string, unknown>;
+  } & Readings &
+    Record<string, unknown>;
   /** Team and number of the iteration. */
   design: string;
   text: string;
-  /** What other observers had read. */
+  /** What had been read before it. */
   taken: string;
   pictures: File[];
 }
 
 /** Entry at the rig: one team at a time in run order, a large value, number keys, Enter for the next team. */
 export function RunEntry(props: RigProps) {
-  const { projectId, section, path, event, protocol, soFar, last, known, first, held, ...given } = props;
+  const { projectId, section, path, event, protocol, last, known, first, held, ...given } = props;
   const router = useRouter();
   const open = useOpen(props.opening);
   const enter = useEntry();
   const entries = useOurEntries();
-  const local = useMemo(() => localRuns(entries, { path, eventId: event.id, known }), [entries, path, event.id, known]);
+  const local = useMemo(
+    () => localRuns(entries, { path, eventId: event.id, protocolId: protocol.id, known }),
+    [entries, path, event.id, protocol.id, known],
+  );
   const runners = useMemo(() => withLocal(given.runners, local, entries), [given.runners, local, entries]);
   const [pictures, setPictures] = useState<File[]>([]);
   const [clash, setClash] = useState<{ conflict: Conflict; run: Handed } | null>(null);
   const [chosen, setChosen] = useState<string | null>(first);
   const [practice, setPractice] = useState(false);
-  const draft = draftKey(`run-${event.id}`);
+  const draft = draftKey(`run-${event.id ?? protocol.id}`);
   const [text, setText] = useKept(draft);
-  // What the observers before have read.
+  // What was read before it, of this quantity and others.
   const [taken, setTaken] = useKept(`${draft}-taken`);
-  const before = taken ? taken.split(' ') : [];
-  const [unit, setUnit] = useState(event.unit);
+  const before = takenOf(taken);
+  const slots = slotsOf(protocol.quantities);
+  const slot = slots[Math.min(before.length, slots.length - 1)]!;
+  const [units, setUnits] = useState<Record<string, string>>({});
+  const unitOf = (one: RigQuantity) => units[one.id] ?? one.unit;
+  const unit = unitOf(slot.quantity);
+  const setUnit = (next: string) => setUnits({ ...units, [slot.quantity.id]: next });
   const [id, setId] = useState('');
   const [sure, setSure] = useState(false);
   const [mended, setMended] = useState<Mended | null>(null);
@@ -124,31 +142,34 @@ export function RunEntry(props: RigProps) {
   const full = runner ? runner.attempts >= event.allowed : true;
   const counts = open && Boolean(runner?.counts);
   const asPractice = practice || full || !counts;
-  // Somebody else reads the same run; a watch that failed leaves its value out.
-  const goesOn = before.length + 1 < protocol.observers && (text !== '' || before.length === 0);
-  const label = labelOf({ goesOn, sure, asPractice });
+  const goesTo = afterSlot(slots, before.length, text !== '');
+  const label = labelOf({ from: slot, to: slots[goesTo], sure, asPractice });
 
   const save = async (status: Status) => {
     // Two taps on "foul" are one foul; a value that was typed meanwhile is a run of its own.
     if (!runner || (busy && !(status === 'ok' && (text || taken)))) return;
     const wrong = wrongSetting(protocol.settings, settings[runner.teamId] ?? runner.settings);
     if (wrong) return setProblem(wrong);
-    const hint = status === 'ok' && !sure ? unlikely(text, unit, soFar, event.scales) : null;
+    if (status === 'ok' && !text && before.every((one) => !one))
+      return setProblem(`Key in the ${protocol.quantities.length > 1 ? slot.quantity.name : 'value'} first.`);
+    const { soFar, scales } = slot.quantity;
+    const hint = status === 'ok' && !sure ? unlikely(text, unit, soFar, scales) : null;
     if (hint) {
       setProblem(hint.says);
       setMended(hint.mended);
       return setSure(true);
     }
-    if (status === 'ok' && text && goesOn) {
-      setTaken([...before, text.trim()].join(' '));
+    const read = [...before, text.trim(), ...slots.slice(before.length + 1, goesTo).map(() => '')];
+    if (status === 'ok' && goesTo < slots.length) {
+      setTaken(JSON.stringify(read));
       setText('');
       setProblem(null);
       setMended(null);
       setSure(false);
       return field.current?.focus();
     }
-    const all = [...before, ...(text ? [text] : [])];
-    if (status === 'foul' && event.foulKeepsValue && !asPractice && all.length === 0)
+    const readings = readingsFrom(protocol.quantities, slots, read, unitOf);
+    if (status === 'foul' && event.foulKeepsValue && !asPractice && readings.value === '')
       return setProblem(
         `In ${event.name} a foul counts with its value: key in what was measured, then press “foul” again.`,
       );
@@ -158,13 +179,13 @@ export function RunEntry(props: RigProps) {
       id: id || newId(),
       sectionId: section.id,
       eventId: event.id,
+      protocolId: protocol.id,
+      protocolVersion: protocol.version,
       teamId: runner.teamId,
       iterationId: runner.iterationId,
       attempt: asPractice ? null : runner.attempts + 1,
       status,
-      value: withValue ? (all[0] ?? '') : '',
-      more: withValue ? all.slice(1).map((value) => ({ value })) : [],
-      unit,
+      ...(withValue ? readings : nothingRead(readings)),
       penalties,
       conditions,
       copyId: copyOf(runner, copies[runner.teamId]),
@@ -176,9 +197,8 @@ export function RunEntry(props: RigProps) {
   /** The run is on the device at once, so the keys are free for the next team; a refusal brings it back, if they still are. */
   const hand = async (run: Handed) => {
     const { entry, design } = run;
-    const { status, value, more } = entry;
-    const read = [value, ...more.map((one) => one.value)].filter(Boolean).join(' and ');
-    const result = [read && `${read} ${entry.unit}`, status !== 'ok' && STATUS_NAME[status]].filter(Boolean).join(', ');
+    const { status } = entry;
+    const result = [...readWords(entry), status !== 'ok' && STATUS_NAME[status]].filter(Boolean).join(', ');
     const which = entry.attempt === null ? 'practice' : `attempt ${entry.attempt}`;
     clear();
     if (entry.attempt === null) setChosen(after(runners, entry.teamId));
@@ -287,7 +307,7 @@ export function RunEntry(props: RigProps) {
           <div className="mx-3.5 my-2 border-2 border-ink flex items-center focus-within:outline-2 focus-within:outline-steel">
             <input
               ref={field}
-              aria-label={`Value of ${runner.name}`}
+              aria-label={`${protocol.quantities.length > 1 ? slot.quantity.name : 'Value'} of ${runner.name}`}
               aria-invalid={problem ? true : undefined}
               aria-describedby="run-problem"
               inputMode="none"
@@ -302,17 +322,17 @@ export function RunEntry(props: RigProps) {
               onChange={(e) => setUnit(e.target.value)}
               className="!w-auto !border-0 text-lg"
             >
-              {event.units.map((one) => (
+              {slot.quantity.units.map((one) => (
                 <option key={one}>{one}</option>
               ))}
             </select>
           </div>
-          {protocol.observers > 1 && (
-            <Observers
-              of={protocol.observers}
+          {slots.length > 1 && (
+            <ReadSoFar
+              slots={slots}
               before={before}
-              unit={unit}
-              takeBack={() => setTaken(before.slice(0, -1).join(' '))}
+              unitOf={unitOf}
+              takeBack={() => setTaken(before.length > 1 ? JSON.stringify(before.slice(0, -1)) : '')}
             />
           )}
           {clash && (
@@ -375,8 +395,19 @@ export function RunEntry(props: RigProps) {
 }
 
 /** What the large key does. */
-function labelOf({ goesOn, sure, asPractice }: Record<'goesOn' | 'sure' | 'asPractice', boolean>): string {
-  if (goesOn) return sure ? 'Keep it all the same' : 'Next observer';
+function labelOf({
+  from,
+  to,
+  sure,
+  asPractice,
+}: {
+  from: Slot;
+  to: Slot | undefined;
+  sure: boolean;
+  asPractice: boolean;
+}): string {
+  if (to && sure) return 'Keep it all the same';
+  if (to) return to.quantity === from.quantity ? 'Next observer' : `Next: ${to.quantity.name}`;
   if (sure) return 'Save all the same';
   return asPractice ? 'Save practice' : 'Save, next team';
 }

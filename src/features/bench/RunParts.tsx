@@ -1,5 +1,8 @@
 'use client';
 
+import type { RigQuantity } from './RunEntry';
+import type { Slot } from './slots';
+
 interface Condition {
   name: string;
   value: string;
@@ -38,26 +41,31 @@ export function Conditions({
   );
 }
 
-/** Whose turn it is of several who read one run, and what those before have read. */
-export function Observers({
-  of,
+/** What is read now where a run has several readings, and what was read before. */
+export function ReadSoFar({
+  slots,
   before,
-  unit,
+  unitOf,
   takeBack,
 }: {
-  of: number;
+  slots: readonly Slot[];
   before: readonly string[];
-  unit: string;
+  unitOf: (quantity: RigQuantity) => string;
   takeBack: () => void;
 }) {
+  const slot = slots[Math.min(before.length, slots.length - 1)]!;
+  const several = slots.some(({ quantity }) => quantity !== slot.quantity);
   return (
     <p className="mx-3.5 mb-2 flex flex-wrap items-baseline gap-x-3" role="status">
       <span>
-        Observer {Math.min(before.length + 1, of)} of {of}
+        {several && <b>{slot.quantity.name}</b>}
+        {several && slot.quantity.observers > 1 && ', '}
+        {slot.quantity.observers > 1 &&
+          `${several ? 'observer' : 'Observer'} ${slot.observer + 1} of ${slot.quantity.observers}`}
       </span>
       {before.map((value, i) => (
         <span key={i} className="num">
-          {value} {unit}
+          {value ? `${value} ${unitOf(slots[i]!.quantity)}` : '–'}
         </span>
       ))}
       {before.length > 0 && (

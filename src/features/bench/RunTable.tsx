@@ -1,6 +1,6 @@
 import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
-import { testOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
+import { conditionsOf, testOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
 import { quantity } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
@@ -36,7 +36,7 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
           {runs.map((run) => {
             const team = teams.find((one) => one.id === run.teamId);
             const protocol = protocols.find((one) => one.id === run.protocolId);
-            const off = protocol ? offProtocol(protocol.conditions, run.conditions) : [];
+            const off = protocol ? offProtocol(conditionsOf(protocol, run), run.conditions) : [];
             return (
               <tr key={run.id} className={run.withdrawn ? 'line-through text-faint' : ''}>
                 <td className="beside whitespace-nowrap">
@@ -60,9 +60,13 @@ export function RunTable({ runs, teams, events, protocols, runHref, when }: Prop
                   {[
                     run.status === 'ok' ? '' : run.status.replaceAll('-', ' '),
                     settingsText(run.settings),
+                    protocol && run.protocolVersion !== protocol.currentVersion
+                      ? `version ${run.protocolVersion} of the protocol`
+                      : '',
                     ...off,
                     run.heldFor && `recorded despite a hold: ${run.heldFor}`,
                     run.note,
+                    run.leftOut && `left out: ${run.leftOut}`,
                   ]
                     .filter(Boolean)
                     .join('; ')}

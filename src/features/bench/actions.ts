@@ -1,9 +1,16 @@
 'use server';
 
+import type { InferType } from 'yup';
+import { DerivedError, readDerived } from '@/core/bench';
+import { DIMENSION_NAMES, DIMENSIONS } from '@/core/dimensions';
+import { plural } from '@/core/format';
 import { checkDimension, convert, CoreError, type Dimension } from '@/core/units';
+import { readUnit } from '@/core/units/readUnit';
+import { givenOf } from '@/domain/bench/derive';
+import { listProtocols, symbolOf, type Protocol } from '@/domain/bench/read';
 import { json } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
-import { action } from '@/server/perform';
+import { action, type Work } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { instrumentSchema, protocolSchema } from './schema';
@@ -25,51 +32,194 @@ export const saveInstrument = action(
   },
 );
 
-export const saveProtocol = action(
-  'saveProtocol',
-  protocolSchema,
-  async (
-    work,
-    { id, version, name, procedure, cautions, parameterName, instrumentId, unit, conditions, settings, ...input },
-  ) => {
-    const { tx, projectId, notes } = work;
-    const [instrument] = await tx<
-      { dimension: Dimension }[]
-    >`select dimension from instrument where id = ${instrumentId} and project_id = ${projectId}`;
-    if (!instrument) throw new FieldError('instrumentId', 'This instrument is not part of the project.');
-    const { dimension } = instrument;
-    unitFits('unit', unit, dimension);
-    const parameterId = input.parameterId ?? (await newParameter(tx, projectId, parameterName, dimension));
-    const [parameter] = await tx<
-      { dimension: Dimension }[]
-    >`select dimension from parameter where id = ${parameterId} and project_id = ${projectId}`;
-    if (parameter?.dimension !== dimension)
+export const saveProtocol = action('saveProtocol', protocolSchema, async (work, { id, version, name, ...input }) => {
+  const { tx, projectId, notes } = work;
+  const { procedure, cautions, roles, settings } = input;
+  const conditions = input.conditions.map((c) => ({
+    name: c.name,
+    value: read(c.value, notes),
+    tolerance: read(c.tolerance, notes),
+    unit: c.unit,
+  }));
+  conditions.forEach((c, i) => unitKnown(`conditions.${i}.unit`, c.unit));
+  settings.forEach((one, i) => one.unit && unitKnown(`settings.${i}.unit`, one.unit));
+  mustDiffer('conditions', conditions);
+  mustDiffer('settings', settings);
+  const runsWanted = input.runsWanted ? read(input.runsWanted, notes) : null;
+  if (runsWanted !== null && (!Number.isInteger(runsWanted) || runsWanted > 99))
+    throw new FieldError('runsWanted', 'Enter a whole number from 1 to 99.');
+  const quantities = await readQuantities(work, id, input);
+  formulasFit(quantities, { conditions, settings });
+  const values = {
+    name,
+    procedure,
+    cautions,
+    roles,
+    runsWanted,
+    conditions: json(tx, conditions),
+    settings: json(tx, settings),
+  };
+  const before = id && (await listProtocols(tx, projectId)).find((one) => one.id === id);
+  const protocolId = await saveRow(work, 'protocol', { id, version }, values, async () => {
+    const stored = (await listProtocols(tx, projectId)).find((one) => one.id === id)!;
+    return protocolForm(stored);
+  });
+  await keepQuantities(work, protocolId, quantities);
+  if (before) await tellVersion(work, before);
+  return { id: protocolId };
+});
+
+type ProtocolInput = InferType<typeof protocolSchema>;
+interface QuantityRow {
+  id: string | null;
+  /** Where it stands in the form. */
+  path: string;
+  parameterId: string;
+  name: string;
+  dimension: Dimension;
+  unit: string;
+  symbol: string;
+  instrumentId: string | null;
+  formula: string | null;
+  observers: number;
+}
+
+/** What a protocol is to measure, the first that is read in front. @throws FieldError at the field that is wrong. */
+async function readQuantities(
+  { tx, projectId }: Work,
+  protocolId: string | null,
+  input: Pick<ProtocolInput, 'parameterId' | 'parameterName' | 'instrumentId' | 'observers' | 'unit' | 'more'>,
+): Promise<QuantityRow[]> {
+  const [stored, instruments, parameters] = await Promise.all([
+    tx<{ id: string; position: number; parameterId: string; symbol: string; formula: string | null }[]>`
+      select id, position, parameter_id, symbol, formula from quantity where protocol_id = ${protocolId} and project_id = ${projectId}
+      order by position`,
+    tx<{ id: string; dimension: Dimension }[]>`select id, dimension from instrument where project_id = ${projectId}`,
+    tx<{ id: string; name: string; dimension: Dimension }[]>`
+      select id, name, dimension from parameter where project_id = ${projectId}`,
+  ]);
+  const first = { id: stored[0]?.id ?? null, formula: '', ...input };
+  const more = input.more ?? (await storedMore(tx, protocolId));
+  const rows: QuantityRow[] = [];
+  for (const [i, one] of [first, ...more].entries()) {
+    const path = i === 0 ? '' : `more.${i - 1}.`;
+    const instrument = instruments.find(({ id }) => id === one.instrumentId);
+    if (one.instrumentId && !instrument)
+      throw new FieldError(`${path}instrumentId`, 'This instrument is not part of the project.');
+    if (!instrument && !one.formula)
+      throw new FieldError(`${path}formula`, 'Choose an instrument, or write how it is worked out.');
+    const known = parameters.find(({ id }) => id === one.parameterId);
+    if (one.parameterId && !known)
+      throw new FieldError(`${path}parameterId`, 'This is not measured in the project; choose again.');
+    const dimension = instrument?.dimension ?? known?.dimension ?? dimensionOf(`${path}unit`, one.unit);
+    if (known && known.dimension !== dimension)
+      throw new FieldError(`${path}instrumentId`, `This instrument measures ${dimension}, not ${known.dimension}.`);
+    unitFits(`${path}unit`, one.unit, dimension);
+    const own = stored.find(({ id }) => id === one.id);
+    if (one.id && !own && i > 0)
+      throw new FieldError(`${path}parameterId`, 'This was removed meanwhile; reload to see it.');
+    const name = known?.name ?? one.parameterName;
+    const isNamed = [...parameters, ...rows].some((other) => other.name.toLowerCase() === name.toLowerCase());
+    if (!known && isNamed)
       throw new FieldError(
-        'instrumentId',
-        `This instrument measures ${dimension}, not ${parameter?.dimension ?? 'that'}.`,
+        `${path}parameterName`,
+        `${name} is measured in this project already: choose it from the list.`,
       );
-    const kept = conditions.map((c) => ({
-      name: c.name,
-      value: read(c.value, notes),
-      tolerance: read(c.tolerance, notes),
-      unit: c.unit,
-    }));
-    kept.forEach((c, i) => unitKnown(`conditions.${i}.unit`, c.unit));
-    settings.forEach((one, i) => one.unit && unitKnown(`settings.${i}.unit`, one.unit));
-    mustDiffer('conditions', kept);
-    mustDiffer('settings', settings);
-    const values = { name, procedure, cautions, conditions: json(tx, kept), settings: json(tx, settings) };
-    const protocolId = await saveRow(work, 'protocol', { id, version }, values, async (row) => {
-      const [first] = await tx`
-        select parameter_id, instrument_id, unit, observers from quantity where protocol_id = ${id} and position = 0`;
-      return protocolForm({ ...row, ...first });
+    rows.push({
+      id: own?.id ?? null,
+      path,
+      parameterId: known?.id ?? (await newParameter(tx, projectId, name, dimension)),
+      name,
+      dimension,
+      unit: one.unit,
+      symbol: own && own.parameterId === known?.id && own.symbol ? own.symbol : symbolOf(name, i),
+      instrumentId: instrument?.id ?? null,
+      formula: instrument ? null : one.formula,
+      observers: instrument ? Number(one.observers) : 1,
     });
-    const quantity = { parameterId, dimension, unit, instrumentId, observers: Number(input.observers) };
-    if (id) await tx`update quantity set ${tx(quantity)} where protocol_id = ${id} and position = 0`;
-    else await tx`insert into quantity ${tx({ ...quantity, projectId, protocolId })}`;
-    return { id: protocolId };
-  },
-);
+  }
+  rows.forEach(({ path, parameterId, name }, i) => {
+    if (rows.findIndex((one) => one.parameterId === parameterId) < i)
+      throw new FieldError(`${path}parameterId`, `${name} appears twice.`);
+  });
+  return rows;
+}
+
+/** The further quantities as they are stored, for a form that knows nothing of them. */
+async function storedMore(tx: Work['tx'], protocolId: string | null): Promise<NonNullable<ProtocolInput['more']>> {
+  const rows = await tx<
+    {
+      id: string;
+      parameterId: string;
+      instrumentId: string | null;
+      formula: string | null;
+      unit: string;
+      observers: number;
+    }[]
+  >`
+    select id, parameter_id, instrument_id, formula, unit, observers from quantity where protocol_id = ${protocolId} and position > 0
+    order by position`;
+  return rows.map((row) => ({
+    ...row,
+    parameterName: '',
+    formula: row.formula ?? '',
+    observers: String(row.observers) as ProtocolInput['observers'],
+  }));
+}
+
+/** What a unit measures, for something that the project does not measure yet. */
+function dimensionOf(path: string, unit: string): Dimension {
+  const found = wordsFor(path, () => {
+    const { dimension } = readUnit(unit);
+    return DIMENSION_NAMES.find((name) => {
+      const { base } = DIMENSIONS[name];
+      return base !== null && readUnit(base).dimension === dimension;
+    });
+  });
+  if (!found)
+    throw new FieldError(path, `Nothing here is measured in ${unit}; choose a unit of ${DIMENSION_NAMES.join(', ')}.`);
+  return found;
+}
+
+function formulasFit(quantities: readonly QuantityRow[], given: Parameters<typeof givenOf>[0]) {
+  try {
+    readDerived(quantities, givenOf(given));
+  } catch (error) {
+    if (!(error instanceof DerivedError)) throw error;
+    const { path, formula } = quantities.find(({ symbol }) => symbol === error.symbol)!;
+    throw new FieldError(`${path}${formula === null ? 'parameterName' : 'formula'}`, error.message);
+  }
+}
+
+/** Writes what a protocol measures; what is gone from it must have no readings. */
+async function keepQuantities({ tx, projectId }: Work, protocolId: string, rows: readonly QuantityRow[]) {
+  const kept = rows.flatMap(({ id }) => id ?? []);
+  const [used] = await tx<{ name: string }[]>`
+    select m.name from quantity q join parameter m on m.id = q.parameter_id
+    where q.protocol_id = ${protocolId} and not q.id = any(${kept})
+      and (exists (select from reading v where v.quantity_id = q.id) or exists (select from event e where e.quantity_id = q.id)) limit 1`;
+  if (used)
+    throw new FieldError('more', `${used.name} has readings, or an event counts by it, so it stays in this protocol.`);
+  await tx`set constraints quantity_position_key deferred`;
+  await tx`delete from quantity where protocol_id = ${protocolId} and not id = any(${kept})`;
+  for (const [position, { id, path: _path, name: _name, ...row }] of rows.entries()) {
+    const values = { ...row, position };
+    if (id) await tx`update quantity set ${tx(values)} where id = ${id} and protocol_id = ${protocolId}`;
+    else await tx`insert into quantity ${tx({ ...values, projectId, protocolId })}`;
+  }
+}
+
+/** Says what became of the runs so far when the protocol asks for something else from now on. */
+async function tellVersion({ tx, projectId, notes }: Work, before: Protocol) {
+  const [now] = await tx<[{ currentVersion: number; made: number }]>`
+    select current_version, (select count(*)::int from run r where r.project_id = p.project_id and r.protocol_id = p.id
+      and r.protocol_version = ${before.currentVersion} and r.stands) as made
+    from protocol p where id = ${before.id} and project_id = ${projectId}`;
+  if (now.currentVersion === before.currentVersion) return;
+  notes.push(
+    `From now on runs are made under version ${now.currentVersion}. ${plural(now.made, 'run')} so far stay with version ${before.currentVersion}, and the two are never averaged`,
+  );
+}
 
 /** Each has a name of its own. */
 function mustDiffer(list: string, named: readonly { name: string }[]) {
@@ -99,9 +249,9 @@ function unitKnown(path: string, unit: string) {
   wordsFor(path, () => convert({ value: 0, from: unit, to: unit }));
 }
 
-function wordsFor(path: string, run: () => void) {
+function wordsFor<T>(path: string, run: () => T): T {
   try {
-    run();
+    return run();
   } catch (error) {
     if (error instanceof CoreError) throw new FieldError(path, error.message);
     throw error;

@@ -1,18 +1,22 @@
-import type { Settings } from '@/domain/bench/read';
+import { readingsOf, type Readings, type Settings } from '@/domain/bench/read';
 import { isOfficial } from '@/domain/event/officials';
 import { opennessAt, type Opening } from '@/domain/event/openings';
 import { allowed } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import { momentOf, type Work } from '@/server/perform';
 
-/** A run as it is stored, with the value that counts and its attempt. */
+/** A run as it is stored, with the first that was read, and its attempt. */
 export interface KnownRun {
   teamId: string;
   protocolId: string;
   status: string;
   penalties: Record<string, number>;
   conditions: Record<string, { value: number; unit: string }>;
+  protocolVersion: number;
   settings: Settings;
+  readings: Readings | null;
+  witness: string;
+  leftOut: string;
   copyId: string | null;
   note: string;
   value: number | null;
@@ -29,11 +33,12 @@ export interface KnownRun {
 /** A run of the project as it stands; undefined when there is none. */
 export async function knownRun({ tx, projectId }: Work, id: string): Promise<KnownRun | undefined> {
   const [row] = await tx<KnownRun[]>`
-    select r.team_id, r.protocol_id, r.status, r.penalties, r.conditions, r.settings, r.specimen_id as copy_id, r.note, v.value, v.unit, v.observed, not r.stands as withdrawn,
-      a.number as attempt, a.event_id, e.name as event_name, r.version
+    select r.team_id, r.protocol_id, r.status, r.penalties, r.conditions, r.protocol_version, r.settings, r.specimen_id as copy_id, r.note,
+      r.witness, r.left_out, v.value, v.unit, v.observed, not r.stands as withdrawn, a.number as attempt, a.event_id, e.name as event_name, r.version,
+      ${readingsOf(tx)} as readings
     from run r join quantity q on q.protocol_id = r.protocol_id and q.position = 0
     left join attempt a on a.run_id = r.id left join event e on e.id = a.event_id
-    left join reading v on v.run_id = r.id and v.quantity_id = coalesce(e.quantity_id, q.id) and v.observer = 1
+    left join reading v on v.run_id = r.id and v.quantity_id = q.id and v.observer = 1
     where r.id = ${id} and r.project_id = ${projectId}`;
   return row;
 }

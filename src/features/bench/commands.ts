@@ -8,17 +8,21 @@ import { ConflictError, FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { newestIteration } from '@/domain/builds/first';
 import { tickRuns } from '@/domain/plan/tick';
+import { listProtocols } from '@/domain/bench/read';
 import { runTarget } from '@/domain/builds/targets';
 import { read } from '@/ui/forms/schema';
 import { keepCorrection } from '@/domain/event/corrections';
 import { isOfficial } from '@/domain/event/officials';
-import { knownRun, mayCorrect, runWords, whyPractice } from './attempts';
+import { knownRun, mayCorrect, type KnownRun, runWords, whyPractice } from './attempts';
 import {
   copyOf,
   findTest,
-  readObserved,
+  readRun,
   remark,
+  scoredValue,
   settingsOf,
+  storedRun,
+  versionOf,
   type Observed,
   type RunInput,
   type TestFound,
@@ -67,12 +71,16 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
         `${rule.attempts.allowed} attempts are allowed in ${test.name}. Record this as a practice run, or change the event's rule.`,
       );
     }
-    if (status === 'foul' && number !== null && rule?.attempts.foul === 'keep' && !input.value)
-      throw new FieldError('value', `In ${test.name} a foul counts with its value: enter what was measured.`);
-    const measured = input.value ? readObserved(input, test, known, notes) : null;
+    const measured = readRun(input, test, known?.readings ?? null, notes);
     const conditions = Object.fromEntries(
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
     );
+    const settings = settingsOf(test.protocol.settings, input.settings ?? [], known?.settings ?? {}, notes);
+    const set = known && !input.settings ? known.settings : settings;
+    const counts = scoredValue(test, measured, { conditions, settings: set });
+    if (status === 'foul' && number !== null && rule?.attempts.foul === 'keep' && !counts)
+      throw new FieldError('value', `In ${test.name} a foul counts with its value: enter what was measured.`);
+    if (number !== null && status === 'ok' && !counts) throw unscored(test, measured);
     const values = {
       iterationId,
       // An older entry of a device knows nothing of them; what is stored stays.
@@ -80,10 +88,13 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
         ? {}
         : {
             specimenId: await copyOf(work, iterationId, input.copyId),
-            settings: json(tx, settingsOf(test.settings, input.settings ?? [], known?.settings ?? {}, notes)) as never,
+            settings: json(tx, settings) as never,
           }),
       status,
       note,
+      ...(input.witness === undefined ? {} : { witness: input.witness }),
+      // What counts in an event is corrected or withdrawn, not left out.
+      ...(number !== null ? { leftOut: '' } : input.leftOut === undefined ? {} : { leftOut: input.leftOut }),
       penalties: json(tx, penalties) as never,
       conditions: json(tx, conditions) as never,
     };
@@ -91,11 +102,11 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
       const written = await tx`
         update run set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
       await orConflict(written, tx, id, () => currentRun(work, id));
-      await keepReading(work, id, test, measured);
+      await keepReadings(work, id, test, measured);
       if (known.attempt === null && number !== null) await count(work, { id, eventId: event.id, teamId, number }, test);
       const [was, became] = [
-        runWords(known),
-        runWords({ status, penalties, value: measured?.value ?? null, unit: measured?.unit ?? null }),
+        runWords({ ...known, ...storedScore(test, known) }),
+        runWords({ status, penalties, value: counts?.value ?? null, unit: counts?.unit ?? null }),
       ];
       if (number !== null && (was !== became || known.attempt === null)) {
         const kind = known.attempt === null ? ('counted' as const) : ('corrected' as const);
@@ -112,14 +123,24 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
       }
       return { id, attempt: number };
     }
-    const { protocolId } = test;
+    const protocolId = test.protocol.id;
+    const protocolVersion = versionOf(test, input.protocolVersion, notes);
     // What took place is recorded in any case; what held it stays with it.
     const today = dayOfEntry(work.seat.project, work.now, work.age);
     const holds = await holdsOfRun(tx, { projectId, teamId, today, protocolId });
     // A hold names people; an official of other teams hears only that there is one.
     const works = seesAll(work.seat) || work.seat.teamId === teamId;
     if (holds.length > 0) notes.push(`Recorded, and marked: ${works ? sentence(holds) : 'the team was on hold'}`);
-    const run = { id, projectId, protocolId, teamId, ...values, runAt: momentOf(work), heldFor: sentence(holds) };
+    const run = {
+      id,
+      projectId,
+      protocolId,
+      protocolVersion,
+      teamId,
+      ...values,
+      runAt: momentOf(work),
+      heldFor: sentence(holds),
+    };
     const added = await tx`insert into run ${tx(run)} on conflict do nothing returning 1`;
     if (added.length === 0) {
       // The same run, sent twice at once, is harmless.
@@ -127,9 +148,10 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
       if (own) return { id, attempt };
       throw new FieldError('', 'This run could not be recorded; send it again.');
     }
-    await keepReading(work, id, test, measured);
+    await keepReadings(work, id, test, measured);
     if (attempt !== null) await count(work, { id, eventId: event.id, teamId, number: attempt }, test);
-    if (measured && status === 'ok') await remark(work, { id, iterationId, works }, test, conditions);
+    if (measured.length > 0 && status === 'ok')
+      await remark(work, { id, iterationId, works, protocolVersion }, test, conditions);
     await tickRuns(work, teamId);
     return { id, attempt };
   },
@@ -165,19 +187,49 @@ async function runTouched(
   return { ...(existing ?? (isId(teamId) ? { teamId } : {})), official };
 }
 
-/** Writes what was read in a run, or takes it out when nothing was. */
-async function keepReading(
+/** Writes what was read in a run, and takes out what was not. */
+async function keepReadings(
   { tx, projectId }: Work,
   runId: string,
-  { protocolId, quantityId, dimension, instrumentId }: TestFound,
-  measured: Observed | null,
+  { protocol }: TestFound,
+  measured: readonly Observed[],
 ): Promise<void> {
-  if (!measured) return void (await tx`delete from reading where run_id = ${runId} and quantity_id = ${quantityId}`);
-  const observed = measured.observed && json(tx, measured.observed);
-  const row = { projectId, runId, protocolId, quantityId, dimension, instrumentId, ...measured, observed };
-  await tx`insert into reading ${tx(row as never)} on conflict on constraint reading_once
+  const read = measured.map(({ quantity }) => quantity.quantityId);
+  await tx`delete from reading where run_id = ${runId} and not quantity_id = any(${read})`;
+  if (measured.length === 0) return;
+  const rows = measured.map(({ quantity: { quantityId, dimension, instrumentId }, value, unit, observed }) => ({
+    projectId,
+    runId,
+    protocolId: protocol.id,
+    quantityId,
+    dimension,
+    instrumentId,
+    value,
+    unit,
+    observed: observed && json(tx, observed),
+  }));
+  await tx`insert into reading ${tx(rows as never)} on conflict on constraint reading_once
     do update set value = excluded.value, unit = excluded.unit, observed = excluded.observed`;
 }
+
+/** Why an attempt can't count yet: what it is scored by is missing. */
+function unscored({ name, protocol, scored }: TestFound, measured: readonly Observed[]): FieldError {
+  const missing = protocol.quantities.filter(
+    ({ formula, quantityId }) =>
+      formula === null && !measured.some(({ quantity }) => quantity.quantityId === quantityId),
+  );
+  const what = missing.map(({ parameterName }) => parameterName).join(' and ') || 'what goes into it';
+  return new FieldError(
+    'value',
+    scored.formula === null
+      ? `An attempt in ${name} counts by ${scored.parameterName}: enter it.`
+      : `An attempt in ${name} counts by ${scored.parameterName}, worked out as ${scored.formula}: check ${what}.`,
+  );
+}
+
+/** What counted in a run as it is stored. */
+const storedScore = (test: TestFound, known: KnownRun) =>
+  scoredValue(test, storedRun(test.protocol, known.readings), known) ?? { value: null, unit: null };
 
 type Withdrawal = InferType<typeof withdrawSchema>;
 
@@ -192,9 +244,10 @@ const withdrawing = (door: Command<Withdrawal, never>['door']): Command<Withdraw
     const known = await knownRun(work, id);
     if (known?.attempt != null) {
       const { teamId, attempt, eventId, eventName } = known;
+      const test = await findTest(work, eventId, null);
       const counted = { eventId: eventId!, eventName: eventName!, number: attempt, teamId };
       await mayCorrect(work, counted, reason);
-      const [kind, was] = ['withdrawn' as const, runWords(known)];
+      const [kind, was] = ['withdrawn' as const, runWords({ ...known, ...storedScore(test, known) })];
       await keepCorrection(work, { teamId, runId: id, eventName: eventName!, attempt, kind, was, became: '', reason });
     }
     const written =
@@ -209,7 +262,8 @@ export const withdrawRunByLink = withdrawing('/api/v1/official-runs/withdraw');
 /** A run as its form shows it, with its version. */
 async function currentRun(work: Work, id: string) {
   const row = await knownRun(work, id);
-  return row && { ...runForm({ ...row }), version: row.version };
+  const protocol = row && (await listProtocols(work.tx, work.projectId)).find((one) => one.id === row.protocolId)!;
+  return row && { ...runForm({ ...row }, protocol!), version: row.version };
 }
 
 /** The attempt is taken by another run. @throws ConflictError with both of them. */

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { INSTRUMENT_PRESETS } from '@/core/bench/presets';
+import { factName } from '@/core/shared/factName';
 import { DIMENSION_NAMES } from '@/core/dimensions';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
@@ -117,7 +118,34 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
           className="w-44"
         />
       </div>
-      <protocolFields.Area name="procedure" label="Procedure" hint="So that everybody tests the same way." />
+      <protocolFields.Rows
+        name="more"
+        label="Further quantities of the same run"
+        add="Add a quantity"
+        empty={{ id: '', parameterId: '', parameterName: '', instrumentId: '', observers: '1', formula: '', unit: '' }}
+      >
+        {(path) => <FurtherQuantity path={path} parameters={parameters} instruments={instruments} />}
+      </protocolFields.Rows>
+      <FormulaNames parameters={parameters} />
+      <protocolFields.Area
+        name="procedure"
+        label="Procedure"
+        hint="So that everybody tests the same way: surface, start and stop points, and what happens when a run leaves its lane."
+      />
+      <div className="flex flex-wrap gap-3">
+        <protocolFields.Decimal
+          name="runsWanted"
+          label="Runs wanted"
+          hint="of each version; empty for no plan"
+          className="w-44"
+        />
+        <protocolFields.Area
+          name="roles"
+          label="Who does what"
+          rows={2}
+          hint="One per line: “Starter: releases on the count”. The printed sheet has a line for the name."
+        />
+      </div>
       <protocolFields.Rows
         name="conditions"
         label="Conditions that every run keeps"
@@ -157,6 +185,83 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
         hint="Shown where runs are entered. Local codes, the school’s rules and licensed practice come first."
       />
     </RecordForm>
+  );
+}
+
+/** A quantity that is read with an instrument, or worked out. */
+function FurtherQuantity({
+  path,
+  parameters,
+  instruments,
+}: Pick<ProtocolProps, 'parameters' | 'instruments'> & { path: `more.${number}` }) {
+  const [parameterId, instrumentId] = protocolFields.useValue([
+    `${path}.parameterId`,
+    `${path}.instrumentId`,
+  ] as never) as unknown as [string, string];
+  return (
+    <>
+      <protocolFields.Choice
+        name={`${path}.parameterId`}
+        label="What is measured"
+        options={[
+          ['', 'a new one:'],
+          ...parameters.filter((p) => p.dimension !== 'yes-no').map((p) => [p.id, p.name] as const),
+        ]}
+      />
+      {!parameterId && <protocolFields.Text name={`${path}.parameterName`} label="Name" className="w-44" />}
+      <protocolFields.Choice
+        name={`${path}.instrumentId`}
+        label="Instrument"
+        options={[
+          ['', 'none: worked out'],
+          ...instruments.map((one) => [one.id, `${one.name} (${one.unit})`] as const),
+        ]}
+      />
+      {instrumentId ? (
+        <protocolFields.Choice
+          name={`${path}.observers`}
+          label="Observers"
+          options={['1', '2', '3', '4'].map((count) => [count, count] as const)}
+          className="w-24"
+        />
+      ) : (
+        <protocolFields.Text name={`${path}.formula`} label="Formula" className="w-64" />
+      )}
+      <protocolFields.Text name={`${path}.unit`} label="Unit" className="w-24" />
+    </>
+  );
+}
+
+/** What formulas of this protocol can use, as it is typed. */
+function FormulaNames({ parameters }: Pick<ProtocolProps, 'parameters'>) {
+  const [parameterId, parameterName, more, conditions, settings] = protocolFields.useValue([
+    'parameterId',
+    'parameterName',
+    'more',
+    'conditions',
+    'settings',
+  ] as never) as unknown as [
+    string,
+    string,
+    { parameterId: string; parameterName: string; instrumentId: string }[],
+    { name: string }[],
+    { name: string; unit: string }[],
+  ];
+  if (!more?.some(({ instrumentId }) => !instrumentId)) return null;
+  const named = (one: { parameterId: string; parameterName: string }) =>
+    parameters.find(({ id }) => id === one.parameterId)?.name ?? one.parameterName;
+  const names = [
+    named({ parameterId, parameterName }),
+    ...more.map(named),
+    ...conditions.map(({ name }) => name),
+    ...settings.filter(({ unit }) => unit).map(({ name }) => name),
+  ].map(factName);
+  return (
+    <p className="text-sm faint">
+      A formula can use <span className="num">{[...new Set([...names.filter(Boolean), 'gravity'])].join(', ')}</span>{' '}
+      with + − * / ^, brackets, sqrt, sin and the like. Units take care of themselves:{' '}
+      <span className="num">voltage * current</span> comes out in watts.
+    </p>
   );
 }
 

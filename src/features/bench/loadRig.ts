@@ -9,6 +9,8 @@ import {
   listNewestRuns,
   listProtocols,
   type EventRecord,
+  type Protocol,
+  type Quantity,
   type Run,
 } from '@/domain/bench/read';
 import { isBroken, listCopies } from '@/domain/copies/read';
@@ -20,11 +22,12 @@ import { safetyHolds, sentence } from '@/domain/gates/holds';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { allowed, seesAll, type Seat } from '@/server/access';
 import { momentHere, momentOfEntry } from '@/server/clock';
-import type { RigProps } from './RunEntry';
+import type { RigProps, RigQuantity } from './RunEntry';
 
 interface Asked {
-  /** The event asked for; else the first. */
+  /** The event asked for; else the protocol asked for, which is practised alone; else the first event. */
   eventId: unknown;
+  protocolId?: unknown;
   section: Section | null;
   teams: Team[];
   /** Local time of the project. */
@@ -39,15 +42,21 @@ async function eventsFor(sql: Sql, seat: Seat): Promise<EventRecord[]> {
 }
 
 /**
- * What entry at the rig shows: the events to choose from, and of the one chosen the teams in run order with their attempts, the
- * protocol with its cautions, the runs so far, and whether what is entered now counts. `rig` is null without an event or a
- * section.
+ * What entry at the rig shows: the events and protocols to choose from, and of the one chosen the teams in run order with their attempts, the
+ * protocol with its cautions, the runs so far, and whether what is entered now counts. `rig` is null without either or
+ * a section.
  */
 export async function loadRig(
   sql: Sql,
   seat: Seat,
-  { eventId, section, teams: all, now }: Asked,
-): Promise<{ events: EventRecord[]; event: EventRecord | null; rig: Omit<RigProps, 'first' | 'opener'> | null }> {
+  { eventId, protocolId, section, teams: all, now }: Asked,
+): Promise<{
+  events: EventRecord[];
+  /** Those that no event is run under. */
+  alone: Protocol[];
+  event: EventRecord | null;
+  rig: Omit<RigProps, 'first' | 'opener'> | null;
+}> {
   const { project } = seat;
   const [events, protocols, attempts, latest, safety, students, openings] = await Promise.all([
     eventsFor(sql, seat),
@@ -58,16 +67,19 @@ export async function loadRig(
     listStudents(sql, project.id),
     listOpenings(sql, project.id),
   ]);
-  const event = events.find((one) => one.id === eventId) ?? events[0] ?? null;
-  if (!event || !section) return { events, event, rig: null };
+  const alone =
+    'eventId' in seat.actor ? [] : protocols.filter(({ id }) => !events.some((one) => one.protocolId === id));
+  const practised = alone.find(({ id }) => id === protocolId) ?? (events.length === 0 ? alone[0] : undefined);
+  const event = practised ? null : (events.find((one) => one.id === eventId) ?? events[0] ?? null);
+  const protocol = practised ?? protocols.find((one) => one.id === event?.protocolId);
+  if (!protocol || !section) return { events, alone, event, rig: null };
 
-  const official = await isOfficial(sql, seat, event.id);
+  const official = event !== null && (await isOfficial(sql, seat, event.id));
   const works = (teamId: string) => seesAll(seat) || teamId === seat.teamId;
-  const counts = (teamId: string) => allowed(seat, 'attempt.write', { teamId, official });
+  const counts = (teamId: string) => event !== null && allowed(seat, 'attempt.write', { teamId, official });
   const teams = all.filter((team) => team.sectionId === section.id && (official || works(team.id)));
-  const protocol = protocols.find((one) => one.id === event.protocolId)!;
   const copies = await listCopies(sql, project.id, latest.map(({ id }) => id).sort());
-  const made = attempts.filter((run) => run.eventId === event.id);
+  const made = attempts.filter((run) => event !== null && run.eventId === event.id);
   const newest = await listNewestRuns(sql, project.id, {
     limit: 60,
     teamIds: teams.map(({ id }) => id),
@@ -93,7 +105,7 @@ export async function loadRig(
     };
   });
   const last = newest
-    .filter((run) => (run.eventId ? run.eventId === event.id : run.protocolId === protocol.id) && !run.withdrawn)
+    .filter((run) => (run.eventId ? run.eventId === event?.id : run.protocolId === protocol.id) && !run.withdrawn)
     // Whoever is an official of other teams sees what counts of them, and no practice.
     .filter((run) => run.attempt !== null || works(run.teamId))
     .slice(0, 5)
@@ -115,25 +127,40 @@ export async function loadRig(
       ? [[team.id, works(team.id) ? says : 'it is not cleared for this rig; ask the instructor'] as const]
       : [];
   });
-  const units = [...new Set([protocol.unit, ...offeredUnits(protocol.dimension, project.units, project.currency)])];
-  const [opening, present] = [openingOf(openings, event.id, section.id), momentOfEntry(project, now, 0)];
-  const openness = opennessAt(opening, present);
+  const runsSoFar = event ? made : newest.filter((run) => run.protocolId === protocol.id && works(run.teamId));
+  const quantityAtRig = (one: Quantity, i: number): RigQuantity => {
+    const units = [...new Set([one.unit, ...offeredUnits(one.dimension, project.units, project.currency)])];
+    const readOf = (run: Run): readonly [number | null, string | null, ...unknown[]] | undefined =>
+      run.readings ? run.readings[one.quantityId] : i === 0 ? [run.value, run.unit] : undefined;
+    return {
+      id: one.quantityId,
+      name: one.parameterName,
+      unit: one.unit,
+      units,
+      scales: scalesOf(units, one.unit),
+      observers: one.observers,
+      soFar: runsSoFar.flatMap((run) => {
+        const [value, from] = (run.status === 'ok' && readOf(run)) || [];
+        return value == null ? [] : [convert({ value, from: from!, to: one.unit }).value];
+      }),
+    };
+  };
+  const [opening, present] = [event && openingOf(openings, event.id, section.id), momentOfEntry(project, now, 0)];
+  const openness = opening ? opennessAt(opening, present) : 'closed';
   return {
     events,
+    alone,
     event,
     rig: {
       projectId: project.id,
       section: { id: section.id, name: section.name },
       path: seat.role === 'official' ? '/api/v1/official-runs' : '/api/v1/runs',
       event: {
-        id: event.id,
-        name: event.name,
-        allowed: event.attemptsAllowed,
-        unit: protocol.unit,
-        units,
-        scales: scalesOf(units, protocol.unit),
-        foulKeepsValue: event.rule.attempts.foul === 'keep',
-        penalties: Object.keys(event.rule.penalties ?? {}),
+        id: event?.id ?? null,
+        name: event?.name ?? protocol.name,
+        allowed: event?.attemptsAllowed ?? 0,
+        foulKeepsValue: event?.rule.attempts.foul === 'keep',
+        penalties: Object.keys(event?.rule.penalties ?? {}),
       },
       opening: {
         open: openness === 'open',
@@ -144,18 +171,17 @@ export async function loadRig(
             : `is not open for section ${section.name}`,
       },
       protocol: {
+        id: protocol.id,
         name: protocol.name,
+        version: protocol.currentVersion,
         cautions: [protocol.cautions, ...hazards.map((one) => `${one.name}: ${one.cautions}`)]
           .filter(Boolean)
           .join(' '),
         conditions: protocol.conditions,
         settings: protocol.settings,
-        observers: protocol.observers,
+        quantities: protocol.quantities.filter(({ formula }) => formula === null).map(quantityAtRig),
       },
       runners,
-      soFar: made
-        .filter((run) => run.status === 'ok' && run.value !== null)
-        .map((run) => convert({ value: run.value!, from: run.unit!, to: protocol.unit }).value),
       last,
       known: await listRecentRunIds(sql, project.id, protocol.id),
       held: Object.fromEntries(held),

@@ -11,9 +11,10 @@ export interface RigOpening {
 
 /** Why what is entered is practice, behind "practice run". */
 export function whyPractice(
-  event: { name: string; allowed: number },
+  event: { id: string | null; name: string; allowed: number },
   { full, open, counts, says }: { full: boolean; open: boolean; counts: boolean; says: string },
 ): string {
+  if (event.id === null) return '';
   if (!open) return `: ${event.name} ${says}`;
   if (!counts) return `: attempts in ${event.name} are entered by its officials`;
   return full ? `: all ${event.allowed} attempts are recorded` : '';

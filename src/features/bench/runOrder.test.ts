@@ -90,9 +90,11 @@ describe('what this device has entered and the page does not know', () => {
       entry({ objectId: 'run-6', path: '/api/v1/iterations' }),
       entry({ objectId: 'known' }),
     ];
-    expect(localRuns(all, { path: '/api/v1/runs', eventId: 'e', known: ['known'] }).map((one) => one.objectId)).toEqual(
-      ['run-1', 'run-2'],
-    );
+    expect(
+      localRuns(all, { path: '/api/v1/runs', eventId: 'e', protocolId: 'p', known: ['known'] }).map(
+        (one) => one.objectId,
+      ),
+    ).toEqual(['run-1', 'run-2']);
   });
 
   test('counts as attempts made, and a design that waits is what the next runs are made with', () => {

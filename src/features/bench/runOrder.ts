@@ -43,15 +43,17 @@ export interface LocalEntry {
   body: Record<string, unknown>;
 }
 
-/** The runs of an event that were entered on this device and that the page does not know yet, oldest first. */
+/** The runs of an event, or under a protocol alone, that were entered on this device and that the page does not know yet, oldest first. */
 export function localRuns<E extends LocalEntry>(
   entries: E[],
-  { path, eventId, known }: { path: string; eventId: string; known: string[] },
+  { path, eventId, protocolId, known }: { path: string; eventId: string | null; protocolId: string; known: string[] },
 ): E[] {
   return entries.filter(
     (one) =>
       one.path === path &&
-      one.body.eventId === eventId &&
+      (eventId === null
+        ? one.body.eventId == null && one.body.protocolId === protocolId
+        : one.body.eventId === eventId) &&
       one.body.version == null &&
       one.state !== 'refused' &&
       !known.includes(one.objectId),

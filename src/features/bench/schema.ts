@@ -5,6 +5,22 @@ import { counted, decimal, id, line, optionalId, place, prose } from '@/ui/forms
 const measured = DIMENSION_NAMES.filter((name) => name !== 'yes-no');
 const unit = () => yup.string().trim().required('A unit is needed.').max(20, 'A unit has at most 20 characters.');
 
+const parameterName = () =>
+  yup
+    .string()
+    .trim()
+    .default('')
+    .max(160)
+    .when('parameterId', {
+      is: (value: string | null) => !value,
+      then: (s) => s.required('Choose what is measured, or name it.'),
+    });
+const observers = () =>
+  yup
+    .string()
+    .oneOf(['1', '2', '3', '4'] as const)
+    .default('1');
+
 export const instrumentSchema = yup.object({
   ...place,
   name: line('The name'),
@@ -19,21 +35,27 @@ export const protocolSchema = yup.object({
   procedure: prose('The procedure'),
   cautions: prose('The cautions'),
   parameterId: optionalId(),
-  parameterName: yup
-    .string()
-    .trim()
-    .default('')
-    .max(160)
-    .when('parameterId', {
-      is: (value: string | null) => !value,
-      then: (s) => s.required('Choose what is measured, or name it.'),
-    }),
+  parameterName: parameterName(),
   instrumentId: id('The instrument'),
-  observers: yup
-    .string()
-    .oneOf(['1', '2', '3', '4'] as const)
-    .default('1'),
+  observers: observers(),
   unit: unit(),
+  /** What is measured besides: read, or worked out where no instrument is chosen. Left out: as it is. */
+  more: yup
+    .array(
+      yup.object({
+        id: optionalId(),
+        parameterId: optionalId(),
+        parameterName: parameterName(),
+        instrumentId: optionalId(),
+        observers: observers(),
+        formula: yup.string().trim().default('').max(200, 'At most 200 characters.'),
+        unit: unit(),
+      }),
+    )
+    .optional()
+    .max(9, 'At most 10 quantities.'),
+  roles: prose('Who does what'),
+  runsWanted: decimal('The number of runs', { optional: true, min: 1 }),
   conditions: yup
     .array(
       yup.object({
@@ -79,6 +101,27 @@ export const runSchema = yup.object({
     .optional()
     .max(3),
   unit: unit(),
+  /** What was read besides, where the protocol measures several quantities. Older entries of devices know nothing of it. */
+  readings: yup
+    .array(
+      yup.object({
+        quantityId: id('The quantity'),
+        value: decimal('The value', { optional: true }),
+        more: yup
+          .array(yup.object({ value: decimal('The value', { optional: true }) }))
+          .optional()
+          .max(3),
+        unit: unit(),
+      }),
+    )
+    .optional()
+    .max(10),
+  /** The version of the protocol that was shown; left out: the one of now. */
+  protocolVersion: yup.number().integer().min(1).max(10_000).optional(),
+  /** Who saw it besides; left out: as stored. */
+  witness: yup.string().trim().max(160, 'At most 160 characters.').optional(),
+  /** Why a practice run is left out of what is worked out; left out itself: as stored. */
+  leftOut: yup.string().trim().max(400, 'At most 400 characters.').optional(),
   penalties: yup
     .mixed<Record<string, number>>()
     .default({})

@@ -1,4 +1,4 @@
-import type { Condition, Settings } from '@/domain/bench/read';
+import type { Protocol, Quantity, Readings, Settings } from '@/domain/bench/read';
 
 /** A stored instrument as its form shows it. */
 export function instrumentForm(row: Record<string, unknown>): Record<string, unknown> {
@@ -11,51 +11,79 @@ export function instrumentForm(row: Record<string, unknown>): Record<string, unk
   };
 }
 
-/** What was read as its form has it: by the first observer, and by the others. */
-function observedForm(value: number | null, observed: number[] | null) {
+/** What was read of a quantity as its form has it: by the first observer, and by the others. */
+function observedForm(value: number | null, observed: readonly number[] | null) {
   const [first, ...more] = observed ?? (value === null ? [] : [value]);
   return { value: first === undefined ? '' : String(first), more: more.map((one) => ({ value: String(one) })) };
 }
 
+/** A run as far as its form shows it. */
+interface StoredRun {
+  attempt: number | null;
+  status: string;
+  value: number | null;
+  unit: string | null;
+  observed: number[] | null;
+  readings: Readings | null;
+  penalties: Record<string, number>;
+  copyId: string | null;
+  settings: Settings;
+  conditions: Record<string, { value: number; unit: string }>;
+  note: string;
+  witness: string;
+  leftOut: string;
+  withdrawn?: boolean;
+}
+
 /** A stored run as its form shows it. */
-export function runForm(row: Record<string, unknown>): Record<string, unknown> & { more: { value: string }[] } {
-  const conditions = Object.entries(row.conditions as Record<string, { value: number; unit: string }>);
+export function runForm(row: StoredRun, { quantities }: Pick<Protocol, 'quantities'>) {
+  const [first, ...others] = quantities.filter(({ formula }) => formula === null);
+  const read = ({ quantityId, unit }: Quantity) => {
+    const [value = null, own = unit, observed = null] = row.readings?.[quantityId] ?? [];
+    return { ...observedForm(value, observed), unit: own };
+  };
   return {
     attempt: row.attempt,
     status: row.status,
-    ...observedForm(row.value as number | null, row.observed as number[] | null),
-    unit: row.unit ?? '',
+    ...(row.readings ? read(first!) : { ...observedForm(row.value, row.observed), unit: row.unit ?? first!.unit }),
+    readings: others.map((one) => ({ quantityId: one.quantityId, ...read(one) })),
     penalties: row.penalties,
     copyId: row.copyId ?? '',
-    settings: Object.entries(row.settings as Settings).map(([name, { value, unit }]) => ({
-      name,
-      value: String(value),
-      unit,
-    })),
-    conditions: conditions.map(([name, { value, unit }]) => ({ name, value: String(value), unit })),
+    settings: Object.entries(row.settings).map(([name, { value, unit }]) => ({ name, value: String(value), unit })),
+    conditions: Object.entries(row.conditions).map(([name, { value, unit }]) => ({ name, value: String(value), unit })),
     note: row.note,
+    witness: row.witness,
+    leftOut: row.leftOut,
     ...(row.withdrawn ? { withdrawn: 'yes' } : {}),
   };
 }
 
-/** A protocol with its first quantity as its form shows it. */
-export function protocolForm(row: Record<string, unknown>): Record<string, unknown> {
-  const conditions = (row.conditions as Condition[]).map((c) => ({
+/** A protocol with what it measures as its form shows it. */
+export function protocolForm(protocol: Protocol): Record<string, unknown> {
+  const { name, procedure, cautions, roles, runsWanted, settings, quantities } = protocol;
+  const conditions = protocol.conditions.map((c) => ({
     ...c,
     value: String(c.value),
     tolerance: String(c.tolerance),
   }));
-  return {
-    name: row.name,
-    procedure: row.procedure,
-    cautions: row.cautions,
-    parameterId: row.parameterId,
+  const of = ({ parameterId, instrumentId, observers, unit }: Quantity) => ({
+    parameterId,
     parameterName: '',
-    instrumentId: row.instrumentId,
-    observers: String(row.observers),
-    unit: row.unit,
+    instrumentId: instrumentId ?? '',
+    observers: String(observers),
+    unit,
+  });
+  const [first, ...more] = quantities;
+  return {
+    name,
+    procedure,
+    cautions,
+    roles,
+    runsWanted: runsWanted === null ? '' : String(runsWanted),
+    ...of(first!),
+    more: more.map((one) => ({ ...of(one), id: one.quantityId, formula: one.formula ?? '' })),
     conditions,
-    settings: row.settings,
+    settings,
   };
 }
 
@@ -64,6 +92,9 @@ export const NEW_PROTOCOL = {
   name: '',
   procedure: '',
   cautions: '',
+  roles: '',
+  runsWanted: '',
+  more: [],
   parameterId: '',
   parameterName: '',
   instrumentId: '',

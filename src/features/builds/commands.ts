@@ -4,7 +4,7 @@ import { tidy } from '@/core/shared/decimal';
 import { factsUsed, type EventRule } from '@/core/scoring';
 import type { Dimension } from '@/core/units';
 import { json, type Sql } from '@/db/connection';
-import { factName } from '@/domain/event/judge';
+import { factName } from '@/core/shared/factName';
 import { allowed, isId } from '@/server/access';
 import { read } from '@/ui/forms/schema';
 import { readMeasured } from '@/domain/bench/measure';

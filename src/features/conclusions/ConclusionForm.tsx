@@ -13,6 +13,7 @@ interface Props {
   version: number | null;
   teamId: string;
   protocolId: string;
+  quantityId: string;
   beforeId: string;
   afterId: string;
   text: string;
@@ -21,12 +22,23 @@ interface Props {
 }
 
 /** What a team concludes from a comparison, in its own words. */
-export function ConclusionForm({ projectId, id, version, teamId, protocolId, beforeId, afterId, text, says }: Props) {
+export function ConclusionForm({
+  projectId,
+  id,
+  version,
+  teamId,
+  protocolId,
+  quantityId,
+  beforeId,
+  afterId,
+  text,
+  says,
+}: Props) {
   return (
     <RecordForm
       id={`conclusion-${id ?? `${beforeId}-${afterId}`}`}
       schema={conclusionSchema}
-      values={{ text, teamId, protocolId, beforeId, afterId }}
+      values={{ text, teamId, protocolId, quantityId, beforeId, afterId }}
       fixed={{ projectId, id, version }}
       submit={saveConclusion}
       label="Save conclusion"

@@ -1,6 +1,6 @@
 'use server';
 
-import { listProtocols, listRunGroupsOf } from '@/domain/bench/read';
+import { listQuantities, listRunGroupsOf } from '@/domain/bench/read';
 import { ofTeam } from '@/domain/builds/targets';
 import { conclusionTarget, saidNow } from '@/domain/conclusions/read';
 import { allowed } from '@/server/access';
@@ -13,7 +13,7 @@ import { conclusionSchema, withdrawConclusionSchema } from './schema';
 export const saveConclusion = action(
   'saveConclusion',
   conclusionSchema,
-  async (work, { id, version, teamId, protocolId, beforeId, afterId, text }) => {
+  async (work, { id, version, teamId, protocolId, quantityId, beforeId, afterId, text }) => {
     const { tx, projectId, seat } = work;
     const known = await tx<{ id: string; teamId: string; released: boolean }[]>`
       select id, team_id, released_at is not null as released from iteration
@@ -29,7 +29,9 @@ export const saveConclusion = action(
       { teamId: string }[]
     >`select team_id from conclusion where id = ${id} and project_id = ${projectId}`;
     if (was && was.teamId !== teamId) throw new FieldError('teamId', 'A conclusion stays with its team.');
-    const protocol = (await listProtocols(tx, projectId)).find((one) => one.id === protocolId);
+    const protocol = (await listQuantities(tx, projectId)).find(
+      (one) => one.id === protocolId && (quantityId === null || one.quantityId === quantityId),
+    );
     if (!protocol) throw new FieldError('protocolId', 'This protocol is not part of the project.');
     const now = saidNow(
       { beforeId, afterId, open: true },
@@ -39,7 +41,16 @@ export const saveConclusion = action(
       () => '',
     );
     if (!now) throw new FieldError('', `Both need valid runs under ${protocol.name} before anything can be concluded.`);
-    const values = { teamId, protocolId, beforeId, afterId, text, verdict: now.saying, runs: now.runs };
+    const values = {
+      teamId,
+      protocolId,
+      quantityId: protocol.quantityId,
+      beforeId,
+      afterId,
+      text,
+      verdict: now.saying,
+      runs: now.runs,
+    };
     return saveRow(work, 'conclusion', { id, version }, values, (row) => ({ text: row.text as unknown }));
   },
   async (sql, input, projectId) => (await conclusionTarget(sql, input.id, projectId)) ?? ofTeam(sql, input, projectId),

@@ -34,7 +34,7 @@ const POINTS: Options = [
 ];
 
 interface Props extends Editing {
-  protocols: { id: string; name: string; unit: string }[];
+  protocols: { id: string; name: string; quantities: { id: string; name: string; unit: string }[] }[];
   /** What was measured on iterations and can stand in a formula, with its unit. */
   facts: string[];
 }
@@ -55,8 +55,9 @@ export function EventForm({ values, protocols, facts, ...fixed }: Props) {
         <Choice
           name="protocolId"
           label="Protocol"
-          options={[['', 'choose …'], ...protocols.map((p) => [p.id, `${p.name} (${p.unit})`] as const)]}
+          options={[['', 'choose …'], ...protocols.map((p) => [p.id, `${p.name} (${p.quantities[0]!.unit})`] as const)]}
         />
+        <ScoredBy protocols={protocols} />
         <Decimal name="position" label="Order" className="w-20" />
       </div>
       <div className="flex flex-wrap gap-3">
@@ -127,10 +128,26 @@ function CountOfBest() {
   return useValue('use') === 'mean-of-best' ? <Decimal name="count" label="How many" className="w-24" /> : null;
 }
 
+/** Which of the quantities counts, where the protocol measures several. */
+function ScoredBy({ protocols }: { protocols: Protocols }) {
+  const [protocolId, chosen] = useValue(['protocolId', 'quantityId']) as [string, string];
+  const quantities = protocols.find((one) => one.id === protocolId)?.quantities ?? [];
+  if (quantities.length < 2) return null;
+  const options = quantities.map(
+    ({ id, name, unit }, i) => [i === 0 && chosen === '' ? '' : id, `${name} (${unit})`] as const,
+  );
+  return <Choice name="quantityId" label="Scored by" options={options} />;
+}
+
 /** The unit of the protocol that is chosen; a formula makes values without one, so only what goes into it has one. */
 function useUnit(protocols: Protocols, raw: boolean): string | undefined {
-  const [protocolId, formula] = useValue(['protocolId', 'formula']) as [string, string | undefined];
-  return formula?.trim() && !raw ? undefined : protocols.find((one) => one.id === protocolId)?.unit;
+  const [protocolId, quantityId, formula] = useValue(['protocolId', 'quantityId', 'formula']) as [
+    string,
+    string,
+    string | undefined,
+  ];
+  const quantities = protocols.find((one) => one.id === protocolId)?.quantities ?? [];
+  return formula?.trim() && !raw ? undefined : (quantities.find(({ id }) => id === quantityId) ?? quantities[0])?.unit;
 }
 
 /** A figure of what is scored, with its unit beside it. */

@@ -4,7 +4,8 @@ import type { InferType } from 'yup';
 import { checkRule, checkUnits, factsUsed, scoreEvent, type EventRule } from '@/core/scoring';
 import { CoreError, type Dimension } from '@/core/units';
 import { plural } from '@/core/format';
-import { factName, factsOf, factUnit, type MeasuredFact } from '@/domain/event/judge';
+import { factName } from '@/core/shared/factName';
+import { factsOf, factUnit, type MeasuredFact } from '@/domain/event/judge';
 import { json } from '@/db/connection';
 import { instantOf } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
@@ -63,7 +64,8 @@ async function readRule(
   input: Input,
 ): Promise<{ rule: EventRule; quantityId: string; unit: string }> {
   const [scored] = await tx<{ id: string; unit: string }[]>`
-    select id, unit from quantity where protocol_id = ${input.protocolId} and project_id = ${projectId} and position = 0`;
+    select id, unit from quantity where protocol_id = ${input.protocolId} and project_id = ${projectId}
+    order by id is not distinct from ${input.quantityId} desc, position limit 1`;
   if (!scored) throw new FieldError('protocolId', 'This protocol is not part of the project.');
   const rule = ruleOf(input, scored.unit, notes);
   const at = (field: string, check: () => void) => {

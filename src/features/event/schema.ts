@@ -8,6 +8,8 @@ export const eventSchema = yup.object({
   ...place,
   name: line('The name'),
   protocolId: id('The protocol'),
+  /** What counts, of what the protocol measures; left out: the first. */
+  quantityId: optionalId(),
   position: decimal('The place in the list', { min: 0, max: 999, whole: true }),
   allowed: decimal('The number of attempts', { min: 1, max: 20, whole: true }),
   use: yup

@@ -8,7 +8,7 @@ import { action } from '@/server/perform';
 import { listTeams } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
-import { listLatestRuns, listProtocols } from '@/domain/bench/read';
+import { listLatestRuns, listQuantities } from '@/domain/bench/read';
 import { readOptional } from '@/ui/forms/schema';
 import { verdictChanges } from '@/domain/requirements/verdictChanges';
 import { readList, toInput } from './readList';
@@ -24,7 +24,7 @@ export const previewChange = action('previewChange', previewSchema, async ({ tx,
     listRequirements(tx, projectId),
     listTeams(tx, projectId),
     listLatestIterations(tx, projectId),
-    listProtocols(tx, projectId),
+    listQuantities(tx, projectId),
     listLatestRuns(tx, projectId),
   ]);
   const requirement = requirements.find((one) => one.id === given.id);

@@ -3,7 +3,7 @@ import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
 import { saidFor, type Requirement } from '@/domain/requirements/read';
 import type { Standings } from '@/domain/standings/judge';
-import { evidenceOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
+import type { EventRecord, Protocol, Run, RunGroup } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from '@/domain/requirements/judge';
 import { day, measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 
@@ -11,6 +11,8 @@ export interface TraceGiven {
   team: Team;
   standings: Standings;
   attempts: Run[];
+  /** Valid runs of the team's iterations. */
+  runs: RunGroup[];
   iterations: Iteration[];
   protocols: Protocol[];
   requirements: Requirement[];
@@ -95,12 +97,13 @@ function EventChain({
   counted,
   team,
   attempts,
+  runs: evidence,
   iterations,
   protocols,
   requirements,
   href,
 }: ChainGiven) {
-  const protocol = protocols.find((one) => one.id === event.protocolId)!;
+  const protocol = protocols.find((one) => one.quantityId === event.quantityId)!;
   const runs = attempts.filter((run) => run.eventId === event.id && run.teamId === team.id);
   const basis = runs.filter((run) => counted.includes(run.attempt ?? 0));
   const used = iterations.filter((iteration) => basis.some((run) => run.iterationId === iteration.id));
@@ -114,8 +117,10 @@ function EventChain({
           <Link href={href(`bench/runs/${run.id}`)}>
             Attempt {run.attempt}: {quantity(run.value, run.unit)}
           </Link>{' '}
-          under the protocol “{protocol.name}”, read with {run.instrumentName} (good to ± {number(run.accuracy)}{' '}
-          {run.instrumentUnit})
+          under the protocol “{protocol.name}”,{' '}
+          {run.instrumentName === null
+            ? `worked out as ${protocol.formula}`
+            : `read with ${run.instrumentName} (good to ± ${number(run.accuracy)} ${run.instrumentUnit})`}
         </li>
       ))}
       {used.map((iteration) => (
@@ -126,7 +131,7 @@ function EventChain({
           </Link>
           : {iteration.change}, {day(iteration.builtOn)}
           <ul>
-            {verdictsFor(requirements, iteration, { protocols, runs: evidenceOf(runs) })
+            {verdictsFor(requirements, iteration, { protocols, runs: evidence })
               .filter((v) => v.verdict !== 'not-measured')
               .map((v) => (
                 <RequirementLink key={v.requirement.id} verdict={v} href={href} />

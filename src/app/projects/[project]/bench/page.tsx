@@ -12,13 +12,17 @@ import { allowed, seesAll } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { teamIdsIn } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { listEvents, listNewestRuns, listProtocols } from '@/domain/bench/read';
-import { moment, number } from '@/core/format';
+import { listEvents, listNewestRuns, listProtocols, type Quantity } from '@/domain/bench/read';
+import { moment, number, unitName } from '@/core/format';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
 const SHOWN = 40;
+
+/** "Crossing time in s, Stopwatch", "Power in W, voltage * current". */
+const quantityWords = ({ parameterName, unit, instrumentName, formula }: Quantity) =>
+  `${parameterName} in ${unitName(unit)}, ${instrumentName ?? formula}`;
 
 export default async function BenchPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench', props);
@@ -86,7 +90,7 @@ export default async function BenchPage(props: SheetProps) {
                 minor
                 label={
                   <>
-                    <b>{p.name}</b>: {p.parameterName} in {p.unit}, {p.instrumentName}
+                    <b>{p.name}</b>: {p.quantities.map(quantityWords).join('; ')}
                   </>
                 }
               >
@@ -110,7 +114,7 @@ export default async function BenchPage(props: SheetProps) {
                   <ProtocolForm
                     key={p.version}
                     projectId={id}
-                    values={protocolForm({ ...p })}
+                    values={protocolForm(p)}
                     version={p.version}
                     id={p.id}
                     parameters={parameters}

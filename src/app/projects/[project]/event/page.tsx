@@ -10,7 +10,8 @@ import { eventForm, NEW_EVENT } from '@/features/event/rule';
 import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { listParameters } from '@/domain/requirements/parameters';
 import { allowed, seesAll } from '@/server/access';
-import { factName, factUnit } from '@/domain/event/judge';
+import { factName } from '@/core/shared/factName';
+import { factUnit } from '@/domain/event/judge';
 import { listOfficials } from '@/domain/event/officials';
 import { listOpenings, openingOf, opennessAt, type Opening } from '@/domain/event/openings';
 import { listStudents } from '@/domain/classes/read';
@@ -21,7 +22,7 @@ import { ActButton } from '@/ui/forms/ActButton';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { momentOfEntry, momentHere } from '@/server/clock';
 import { loadEventResults } from '@/domain/standings/judge';
-import { listAttempts, listProtocols } from '@/domain/bench/read';
+import { eachQuantity, listAttempts, listProtocols, measureName } from '@/domain/bench/read';
 import { moment, plural } from '@/core/format';
 import { ruleInWords } from '@/core/scoring';
 import { Nothing } from '@/ui/sheet/Sheet';
@@ -58,7 +59,19 @@ export default async function EventPage(props: SheetProps) {
   const facts = parameters
     .filter((p) => p.dimension !== 'yes-no')
     .map((p) => `${factName(p.name)} (${factUnit(p.dimension)})`);
-  const form = { projectId: id, protocols: protocols.map(({ id, name, unit }) => ({ id, name, unit })), facts };
+  const form = {
+    projectId: id,
+    protocols: protocols.map((one) => ({
+      id: one.id,
+      name: one.name,
+      quantities: one.quantities.map(({ quantityId, parameterName, unit }) => ({
+        id: quantityId,
+        name: parameterName,
+        unit,
+      })),
+    })),
+    facts,
+  };
   const save = leads && results.length > 0 && (
     <a className="btn" href={`/projects/${id}/export/results.csv`}>
       {SAVE} Save as CSV
@@ -118,10 +131,15 @@ export default async function EventPage(props: SheetProps) {
         <section key={one.event.id} className="mb-6" id={one.event.id}>
           <h2 className="h3 mb-1">
             {one.event.name}{' '}
-            <span className="faint font-normal">· {protocols.find((p) => p.id === one.event.protocolId)?.name}</span>
+            <span className="faint font-normal">
+              · {measureName(eachQuantity(protocols).find((p) => p.quantityId === one.event.quantityId)!)}
+            </span>
           </h2>
           <p className="text-sm faint">
-            {ruleInWords(one.event.rule, protocols.find((p) => p.id === one.event.protocolId)!.unit)}
+            {ruleInWords(
+              one.event.rule,
+              eachQuantity(protocols).find((p) => p.quantityId === one.event.quantityId)!.unit,
+            )}
           </p>
           <p className="text-sm mb-1">
             {one.event.hidden && <b>Hidden from students and the standings · </b>}
@@ -137,7 +155,7 @@ export default async function EventPage(props: SheetProps) {
                 teams={seen}
                 attempts={attempts}
                 allowed={one.event.attemptsAllowed}
-                unit={protocols.find((p) => p.id === one.event.protocolId)!.unit}
+                unit={eachQuantity(protocols).find((p) => p.quantityId === one.event.quantityId)!.unit}
                 runHref={hrefIn(frame, 'bench/runs/RUN')}
               />
             </Results>

@@ -9,7 +9,7 @@ import { allowed } from '@/server/access';
 import { teamIdsIn } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { inForce, listBudgets, listChanges, listRequirements } from '@/domain/requirements/read';
-import { listLatestRuns, listProtocols } from '@/domain/bench/read';
+import { listLatestRuns, listQuantities } from '@/domain/bench/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
@@ -25,7 +25,7 @@ export default async function RequirementsPage(props: SheetProps) {
     listMeasured(pool(), id),
     listChanges(pool(), id),
     listLatestIterations(pool(), id),
-    listProtocols(pool(), id),
+    listQuantities(pool(), id),
     listLatestRuns(pool(), id),
   ]);
   const own = (teamId: string | null) => teamId === null || allowed(seat, 'budget.write', { teamId });

@@ -19,8 +19,9 @@ export default async function EnterPage(props: SheetProps) {
   const { project } = frame.seat;
   const search = await props.searchParams;
   const section = frame.clock;
-  const { events, event, rig } = await loadRig(pool(), frame.seat, {
+  const { events, alone, event, rig } = await loadRig(pool(), frame.seat, {
     eventId: search.event,
+    protocolId: search.protocol,
     section,
     teams: frame.teams,
     now: frame.now,
@@ -40,22 +41,32 @@ export default async function EnterPage(props: SheetProps) {
           {one.name}
         </a>
       ))}
+      {alone.map((one) => (
+        <a
+          key={one.id}
+          href={withQuery(hrefIn(frame, 'bench/enter'), { protocol: one.id })}
+          className={`text-sheet ${one.id === rig?.protocol.id ? 'font-semibold underline' : ''}`}
+          aria-current={one.id === rig?.protocol.id ? 'true' : undefined}
+        >
+          {one.name}
+        </a>
+      ))}
       <span className="ml-auto">{section ? `Section ${section.name}` : ''}</span>
     </header>
   );
-  if (!rig || !event || !section) {
+  if (!rig || !section) {
     return (
       <>
         {header}
         <main className="p-4">
           <PageTitle of={['Enter runs', project.title]} />
           <h1 className="mb-2">Enter runs</h1>
-          There is no {event ? 'section' : 'event'} yet, so no run can be entered.
+          There is no {section ? 'protocol' : 'section'} yet, so no run can be entered.
         </main>
       </>
     );
   }
-  const opener = allowed(frame.seat, 'event.write') && (
+  const opener = event && allowed(frame.seat, 'event.write') && (
     <ActButton
       act={openEvent}
       input={{ projectId: project.id, eventId: event.id, sectionId: section.id }}
@@ -68,11 +79,11 @@ export default async function EnterPage(props: SheetProps) {
     <>
       {header}
       <main>
-        <PageTitle of={[`Enter runs of ${event.name}`, project.title]} />
-        <h1 className="sr-only">Enter runs of {event.name}</h1>
+        <PageTitle of={[`Enter runs of ${rig.event.name}`, project.title]} />
+        <h1 className="sr-only">Enter runs of {rig.event.name}</h1>
         <Entering people={frame.people}>
           <RunEntry
-            key={event.id}
+            key={`${event?.id ?? rig.protocol.id} ${rig.protocol.version}`}
             {...rig}
             opener={opener}
             first={rig.runners.find((one) => one.teamId === frame.team?.id)?.teamId ?? null}

@@ -1,6 +1,6 @@
 import { decimalsFor, fixed, number, plural, quantity, quantityTo, withQuery } from '@/core/format';
 import { differ } from '@/core/builds';
-import { listEvents, listProtocols, listRunGroupsOf } from '@/domain/bench/read';
+import { listEvents, listQuantities, listRunGroupsOf, measureName } from '@/domain/bench/read';
 import { listConclusions, saidNow } from '@/domain/conclusions/read';
 import { ConclusionForm } from '@/features/conclusions/ConclusionForm';
 import { ConclusionList } from '@/features/conclusions/ConclusionList';
@@ -23,9 +23,9 @@ export default async function ResultsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench/results', props);
   const { seat, teams, team, section } = frame;
   const project = seat.project.id;
-  const { protocol: asked } = await props.searchParams;
+  const asked = await props.searchParams;
   const [protocols, events, requirements, iterations, changes, conclusions] = await Promise.all([
-    listProtocols(pool(), project),
+    listQuantities(pool(), project),
     listEvents(pool(), project),
     listRequirements(pool(), project),
     // What they were made of is asked for where they are compared.
@@ -33,11 +33,12 @@ export default async function ResultsPage(props: SheetProps) {
     team ? listChanges(pool(), project) : [],
     team ? listConclusions(pool(), project) : [],
   ]);
-  const protocol = protocols.find(({ id }) => id === asked) ?? protocols[0];
+  const protocol =
+    protocols.find(({ quantityId }) => quantityId === asked.quantity) ??
+    protocols.find(({ id }) => id === asked.protocol) ??
+    protocols[0];
   const zone = seat.project.pinnedNow ? 'UTC' : seat.project.timeZone;
-  const groups = protocol
-    ? await listResultGroups(pool(), project, protocol.id, protocol.quantityId, team?.id ?? null, zone)
-    : [];
+  const groups = protocol ? await listResultGroups(pool(), project, protocol, team?.id ?? null, zone) : [];
   const here = new Set(teams.filter((one) => !section || one.sectionId === section.id).map(({ id }) => id));
   const nameOf = (id: string) => teams.find((one) => one.id === id)?.name ?? '';
   const builds = (protocol ? buildsOf(groups, protocol, nameOf) : []).filter(
@@ -52,7 +53,9 @@ export default async function ResultsPage(props: SheetProps) {
       ? inTurn(builds, protocol, better, (a, b) => differ(made(a), made(b)).map(({ what }) => what))
       : [];
   const concluded =
-    team && protocol ? conclusions.filter((one) => one.teamId === team.id && one.protocolId === protocol.id) : [];
+    team && protocol
+      ? conclusions.filter((one) => one.teamId === team.id && one.quantityId === protocol.quantityId)
+      : [];
   // A conclusion looks at its two alone, as Compare does.
   const ids = [
     ...new Set([
@@ -103,11 +106,11 @@ export default async function ResultsPage(props: SheetProps) {
     >
       <Pick
         label="Protocol"
-        of={protocols.map(({ id, name }) => ({
-          key: id,
-          name,
-          href: withQuery(hrefIn(frame, 'bench/results'), { protocol: id }),
-          shown: id === protocol?.id,
+        of={protocols.map((one) => ({
+          key: one.quantityId,
+          name: measureName(one),
+          href: withQuery(hrefIn(frame, 'bench/results'), { protocol: one.id, quantity: one.quantityId }),
+          shown: one === protocol,
         }))}
       />
       {!protocol || known.length === 0 ? (
@@ -163,6 +166,7 @@ export default async function ResultsPage(props: SheetProps) {
                           version={null}
                           teamId={team!.id}
                           protocolId={protocol.id}
+                          quantityId={protocol.quantityId}
                           beforeId={a.iterationId}
                           afterId={b.iterationId}
                           text=""

@@ -1,5 +1,5 @@
 import { plural, unitName, withQuery } from '@/core/format';
-import { listEvents, listProtocols } from '@/domain/bench/read';
+import { listEvents, listQuantities, measureName } from '@/domain/bench/read';
 import { listResultRuns } from '@/domain/bench/results';
 import { fitSeries, seriesOf, seriesSettings } from '@/domain/bench/series';
 import { betterOf } from '@/domain/builds/compareRuns';
@@ -20,24 +20,19 @@ export default async function SeriesPage(props: SheetProps) {
   const project = seat.project.id;
   const asked = await props.searchParams;
   const [protocols, events, requirements] = await Promise.all([
-    listProtocols(pool(), project),
+    listQuantities(pool(), project),
     listEvents(pool(), project),
     listRequirements(pool(), project),
   ]);
   // What can be varied: each setting of each protocol that is a figure.
   const choices = protocols.flatMap((protocol) => seriesSettings(protocol).map((setting) => ({ protocol, setting })));
   const chosen =
+    choices.find(({ protocol, setting }) => protocol.quantityId === asked.quantity && setting.name === asked.setting) ??
     choices.find(({ protocol, setting }) => protocol.id === asked.protocol && setting.name === asked.setting) ??
     choices[0];
   const here = teams.filter((one) => (!team || one.id === team.id) && (!section || one.sectionId === section.id));
   const runs = chosen
-    ? await listResultRuns(
-        pool(),
-        project,
-        chosen.protocol.id,
-        chosen.protocol.quantityId,
-        here.length === 1 ? here[0]!.id : null,
-      )
+    ? await listResultRuns(pool(), project, chosen.protocol, here.length === 1 ? here[0]!.id : null)
     : [];
   const seen = runs.filter((run) => allowed(seat, 'run.read', run) && here.some(({ id }) => id === run.teamId));
   const day = (at: Date) => momentHere(seat.project, at).slice(0, 10);
@@ -65,7 +60,9 @@ export default async function SeriesPage(props: SheetProps) {
       : null;
   const href = (more: Record<string, string>) =>
     withQuery(hrefIn(frame, 'bench/series'), {
-      ...(chosen ? { protocol: chosen.protocol.id, setting: chosen.setting.name } : {}),
+      ...(chosen
+        ? { protocol: chosen.protocol.id, quantity: chosen.protocol.quantityId, setting: chosen.setting.name }
+        : {}),
       ...(shown ? { iteration: shown.series.iterationId } : {}),
       ...(asked.curve === 'line' ? { curve: 'line' } : {}),
       ...more,
@@ -96,9 +93,13 @@ export default async function SeriesPage(props: SheetProps) {
           <Pick
             label="Setting"
             of={choices.map(({ protocol, setting }) => ({
-              key: `${protocol.id} ${setting.name}`,
-              name: `${setting.name}, ${protocol.name}`,
-              href: withQuery(hrefIn(frame, 'bench/series'), { protocol: protocol.id, setting: setting.name }),
+              key: `${protocol.quantityId} ${setting.name}`,
+              name: `${setting.name}, ${measureName(protocol)}`,
+              href: withQuery(hrefIn(frame, 'bench/series'), {
+                protocol: protocol.id,
+                quantity: protocol.quantityId,
+                setting: setting.name,
+              }),
               shown: protocol === chosen.protocol && setting === chosen.setting,
             }))}
           />

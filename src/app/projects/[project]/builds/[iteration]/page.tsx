@@ -17,7 +17,14 @@ import { listChanges, listIterations, type Iteration, type Parent } from '@/doma
 import { iterationForm } from '@/features/builds/toForm';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
-import { evidenceOf, listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
+import {
+  eachQuantity,
+  listEvents,
+  listProtocols,
+  listRunGroups,
+  listRunGroupsOf,
+  listRunsOfTeam,
+} from '@/domain/bench/read';
 import { claimsOf, designsOf, turnedWords } from '@/domain/builds/designs';
 import { Frozen } from '@/features/builds/Frozen';
 import { frozenFor } from '@/domain/builds/frozen';
@@ -77,7 +84,9 @@ export default async function IterationPage(props: SheetProps<{ iteration: strin
   const own = runs.filter((run) => run.iterationId === id);
   // What comes from another team's design is held against that team's runs, too.
   const foreign = iteration.parents.some(({ teamId }) => teamId !== iteration.teamId);
-  const sources = { protocols, runs: foreign ? await listRunGroups(pool(), project) : evidenceOf(runs) };
+  const ours = iterations.filter(({ teamId }) => teamId === iteration.teamId).map((one) => one.id);
+  const groups = foreign ? listRunGroups(pool(), project) : listRunGroupsOf(pool(), project, ours.sort());
+  const sources = { protocols: eachQuantity(protocols), runs: await groups };
   const frozen = await frozenFor(pool(), seat, frame.today);
   const writes = !frozen && allowed(seat, 'iteration.write', target);
   const form = writes ? await loadIterationForm(pool(), frame.seat.project, [team.id], iteration) : null;

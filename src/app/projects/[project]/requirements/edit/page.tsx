@@ -7,7 +7,7 @@ import { requirementForm, sourceForm } from '@/features/requirements/toForm';
 import { allowed } from '@/server/access';
 import { inForce, listRequirements } from '@/domain/requirements/read';
 import { listResearch } from '@/domain/research/read';
-import { listProtocols } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/read';
 import { shortName } from '@/core/format';
 import { pool } from '@/db/connection';
 
@@ -20,7 +20,7 @@ export default async function EditRequirementPage(props: SheetProps) {
     listParameters(pool(), project.id),
     listStatements(pool(), project.id),
     listResearch(pool(), project.id),
-    listProtocols(pool(), project.id),
+    listQuantities(pool(), project.id),
     leads ? listOwners(pool(), project.id) : [],
   ]);
   const { id, statement } = await props.searchParams;

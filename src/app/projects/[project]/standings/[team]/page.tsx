@@ -7,7 +7,7 @@ import { listTeams } from '@/domain/classes/read';
 import { listIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { loadStandings } from '@/domain/standings/judge';
-import { listAttempts, listProtocols } from '@/domain/bench/read';
+import { listAttempts, listQuantities, listRunGroupsOf } from '@/domain/bench/read';
 import { pool } from '@/db/connection';
 
 export default async function TracePage(props: SheetProps<{ team: string }>) {
@@ -28,9 +28,11 @@ export default async function TracePage(props: SheetProps<{ team: string }>) {
       : standingsOf(published),
     listAttempts(pool(), project),
     listIterations(pool(), project),
-    listProtocols(pool(), project),
+    listQuantities(pool(), project),
     listRequirements(pool(), project),
   ]);
+  const ours = iterations.filter(({ teamId }) => teamId === team.id).map(({ id }) => id);
+  const runs = await listRunGroupsOf(pool(), project, ours.sort());
   return (
     <ProjectFrame
       shows={['bench', 'builds', 'event', 'grades', 'requirements', 'standings']}
@@ -48,6 +50,7 @@ export default async function TracePage(props: SheetProps<{ team: string }>) {
           team={team}
           standings={standings}
           attempts={attempts}
+          runs={runs}
           iterations={iterations}
           protocols={protocols}
           requirements={requirements}

@@ -14,9 +14,19 @@ import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { listCopies } from '@/domain/copies/read';
 import { runTarget } from '@/domain/builds/targets';
-import { listEvents, listProtocols, listRunsOfTeam, testOf } from '@/domain/bench/read';
+import { derivedFigureOf } from '@/domain/bench/derive';
+import {
+  conditionsOf,
+  listEvents,
+  listProtocols,
+  listRunsOfTeam,
+  testOf,
+  type Readings,
+  type Run,
+} from '@/domain/bench/read';
+import { storedRun } from '@/features/bench/recorded';
 import { readingUncertainty, settingsText } from '@/domain/builds/figure';
-import { moment, number, quantity, shortName } from '@/core/format';
+import { fixed, measured, moment, number, quantity, shortName, unitName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {
   const { project, run: id } = await props.params;
@@ -64,30 +74,71 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
     );
   }
   const protocol = protocols.find((one) => one.id === run.protocolId)!;
-  const off = offProtocol(protocol.conditions, run.conditions);
+  const asked = conditionsOf(protocol, run);
+  const off = offProtocol(asked, run.conditions);
+  const earlier = run.protocolVersion !== protocol.currentVersion;
+  const status = run.status === 'ok' ? '' : ` (${run.status.replaceAll('-', ' ')})`;
+  const read = storedRun(protocol, run.readings ?? readingsFor(run));
+  const several = protocol.quantities.length > 1;
+  const measuredRows = read.flatMap(({ quantity: of, value, unit, observed }): [string, React.ReactNode][] => [
+    [several ? of.parameterName : 'Value', `${quantity(value, unit)}${status}`],
+    [
+      several ? '' : 'Uncertainty of one reading (k = 2)',
+      `${several ? 'uncertainty of one reading (k = 2) ' : ''}± ${number(readingUncertainty(of, unit), 3)} ${unitName(unit)}${
+        several ? `; ${of.instrumentName}` : ''
+      }`,
+    ],
+    ...(observed ? [['Read by several', observedText(observed, unit)] as [string, string]] : []),
+  ]);
+  const derivedRows = protocol.quantities.flatMap((of): [string, React.ReactNode][] => {
+    if (of.formula === null || read.length === 0) return [];
+    const found = derivedFigureOf(protocol, of.quantityId, { ...run, readings: run.readings ?? readingsFor(run) });
+    if (!found)
+      return [[of.parameterName, `can’t be worked out as ${of.formula}: something it needs was not read, or is 0`]];
+    const [most] = found.contributions;
+    const names = new Map(protocol.quantities.map((one) => [one.symbol, one.parameterName]));
+    const largest =
+      most && most.share > 0 && found.contributions.length > 1
+        ? `, most of it from ${names.get(most.name) ?? most.name.replaceAll('_', ' ')} (${fixed(100 * most.share, 0)} %)`
+        : '';
+    return [
+      [
+        of.parameterName,
+        `${measured(found.value, 2 * found.standardUncertainty, of.unit)}, worked out as ${of.formula}; the uncertainty (k = 2) is that of what goes in${largest}`,
+      ],
+    ];
+  });
   const rows: [string, React.ReactNode][] = [
+    ...(read.length === 0 ? [['Value', run.status.replaceAll('-', ' ')] as [string, string]] : measuredRows),
+    ...derivedRows,
+    ...(run.leftOut
+      ? [
+          [
+            'Left out',
+            <span key="l" className="text-ochre">
+              It counts in nothing that is worked out, because: {run.leftOut}
+            </span>,
+          ] as [string, React.ReactNode],
+        ]
+      : []),
     [
-      'Value',
-      run.value === null
-        ? run.status.replaceAll('-', ' ')
-        : `${quantity(run.value, run.unit)}${run.status === 'ok' ? '' : ` (${run.status.replaceAll('-', ' ')})`}`,
+      'Protocol',
+      `${protocol.name}${earlier ? `, version ${run.protocolVersion} (now it is version ${protocol.currentVersion})` : ''}: ${protocol.procedure}`,
     ],
-    [
-      'Uncertainty of one reading (k = 2)',
-      run.value === null ? '–' : `± ${number(readingUncertainty(run, run.unit!), 3)} ${run.unit}`,
-    ],
-    ...(run.observed ? [['Read by several', observedText(run.observed, run.unit!)] as [string, string]] : []),
-    ['Protocol', `${protocol.name}: ${protocol.procedure}`],
-    [
-      'Instrument',
-      `${run.instrumentName}: shows ${number(run.resolution)} ${run.instrumentUnit}, good to ± ${number(run.accuracy)} ${run.instrumentUnit}`,
-    ],
+    ...(several || run.instrumentName === null
+      ? []
+      : [
+          [
+            'Instrument',
+            `${run.instrumentName}: shows ${number(run.resolution)} ${run.instrumentUnit}, good to ± ${number(run.accuracy)} ${run.instrumentUnit}`,
+          ] as [string, string],
+        ]),
     [
       'Conditions',
       off.length ? (
         <span className="text-ochre">{off.join('; ')}</span>
       ) : (
-        protocol.conditions.map((c) => `${c.name} ${number(run.conditions[c.name]?.value)} ${c.unit}`).join(', ') +
+        asked.map((c) => `${c.name} ${number(run.conditions[c.name]?.value)} ${c.unit}`).join(', ') +
         ': on the protocol'
       ),
     ],
@@ -118,6 +169,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
       >{`${team.name} ${run.iterationNumber}${run.copyNumber === null ? '' : `, copy ${run.copyNumber}`}`}</Link>,
     ],
     ['When', local(run.runAt)],
+    ...(run.witness ? [['Witness', run.witness] as [string, string]] : []),
     ['Note', run.note || '–'],
   ];
   const title = `${team.name}, ${testOf(run, { events, protocols })}, ${run.attempt ? `attempt ${run.attempt}` : 'practice run'}`;
@@ -127,7 +179,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
   const judges = allowed(frame.seat, 'attempt.write', { ...target, official });
   const changeable = counted ? judges : writes;
   const values = {
-    ...runForm({ ...run, unit: run.unit ?? protocol.unit }),
+    ...runForm(run, protocol),
     settings: protocol.settings.map(({ name, unit }) => ({
       name,
       unit,
@@ -195,12 +247,18 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
           key={run.version}
           {...own}
           attempt={counted}
-          units={[
-            ...new Set([
-              run.unit ?? protocol.unit,
-              ...offeredUnits(protocol.dimension, frame.seat.project.units, frame.seat.project.currency),
-            ]),
-          ]}
+          quantities={protocol.quantities
+            .filter(({ formula }) => formula === null)
+            .map((one) => ({
+              id: one.quantityId,
+              name: one.parameterName,
+              units: [
+                ...new Set([
+                  run.readings?.[one.quantityId]?.[1] ?? (several ? one.unit : (run.unit ?? one.unit)),
+                  ...offeredUnits(one.dimension, frame.seat.project.units, frame.seat.project.currency),
+                ]),
+              ],
+            }))}
           copies={copies.map((one) => [one.id, String(one.number)] as const)}
           values={values}
         />
@@ -208,6 +266,10 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
     </ProjectFrame>
   );
 }
+
+/** What was read in a run of a protocol that measures one quantity. */
+const readingsFor = ({ quantityId, value, unit, observed }: Run): Readings =>
+  value === null ? {} : { [quantityId]: [value, unit!, observed] };
 
 /** What each observer read, and how far they lie apart. */
 function observedText(observed: readonly number[], unit: string): string {
