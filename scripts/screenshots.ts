@@ -53,6 +53,42 @@ interface View {
 async function openAnswers(page: Page) {
   await page.getByText('Carrier mass without payload').click();
 }
+/** The form of a protocol that measures several quantities. */
+async function openProtocol(page: Page) {
+  await page.getByRole('button', { name: 'Change Pump efficiency' }).click();
+  await page.getByRole('dialog').getByLabel('Formula').first().scrollIntoViewIfNeeded();
+}
+/** The usual tests, to add one. */
+async function openUsual(page: Page) {
+  await page.getByRole('button', { name: 'Add a usual test' }).click();
+  await page.getByRole('dialog').getByText('Timed run').waitFor();
+}
+/** The grid of a results sheet with some lines filled in, one of them wrong. */
+async function typeSheet(page: Page) {
+  await page.getByRole('link', { name: 'Type in a sheet' }).click();
+  await page.getByLabel('crank speed, rpm, row 1', { exact: true }).click();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text', '60\t1485\t31,2\n60\t1492\t31.4\n60\t148\t30,9\n60\t1479\tx');
+    document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  });
+}
+/** The second of two quantities, at the rig. */
+async function keyTwo(page: Page) {
+  await page.getByLabel('crank speed').fill('60');
+  await page.getByLabel('Lifted water of').fill('1480');
+  await page.keyboard.press('Enter');
+}
+/** A run with a derived value. */
+async function openDerived(page: Page) {
+  await page
+    .getByRole('row', { name: /Pump efficiency/ })
+    .first()
+    .getByRole('link')
+    .first()
+    .click();
+  await page.getByText('worked out as').first().waitFor();
+}
 /** The chart of one weight, in view. */
 async function drawFlips(page: Page) {
   await page.locator('figure').scrollIntoViewIfNeeded();
@@ -425,6 +461,29 @@ const VIEWS: View[] = [
   { name: 'copy-panel', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: breakCopy, extra: true },
   { name: 'properties-panel', role: 'instructor', at: 'builds/class?panel=properties', extra: true },
   { name: 'entry-settings', role: 'instructor', at: 'bench/enter?section=5', phone: true, extra: true },
+  { name: 'board', role: 'instructor', at: 'bench/board', extra: true },
+  { name: 'board-doser', role: 'college', at: 'bench/board', follow: /^Dose repeatability/, extra: true },
+  { name: 'usual', role: 'instructor', at: 'bench', act: openUsual, extra: true },
+  { name: 'protocol', role: 'college', at: 'bench', follow: /^Sheet of Pump efficiency/, extra: true },
+  { name: 'protocol-form', role: 'college', at: 'bench', act: openProtocol, extra: true },
+  {
+    name: 'type-sheet',
+    role: 'college',
+    at: 'bench',
+    follow: /^Sheet of Pump efficiency/,
+    act: typeSheet,
+    extra: true,
+  },
+  {
+    name: 'enter-two',
+    role: 'college',
+    at: 'bench/enter',
+    follow: /^Pump efficiency/,
+    act: keyTwo,
+    phone: true,
+    extra: true,
+  },
+  { name: 'run-derived', role: 'college', at: 'bench', act: openDerived, extra: true },
   { name: 'results', role: 'instructor', at: 'bench/results', extra: true },
   { name: 'results-team', role: 'instructor', at: 'bench/results', follow: /^Tuff$/, extra: true },
   { name: 'series', role: 'college', at: 'bench/series', extra: true },

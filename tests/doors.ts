@@ -25,6 +25,7 @@ export interface Things {
   section: string;
   iteration: string;
   run: string;
+  protocol: string;
   event: string;
   rubric: string;
   criterion: string;
@@ -47,7 +48,7 @@ export interface Things {
 /** A team's things; those that the demo has none of get an id to be made under. */
 export async function thingsOf(sql: postgres.Sql, project: string, team: string): Promise<Things> {
   const [row] = await sql<[Things]>`
-    select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as run,
+    select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as run, r.protocol_id as protocol,
       (select id from event where protocol_id = r.protocol_id limit 1) as event,
       b.id as rubric, c.id as criterion, gen_random_uuid() as picture, gen_random_uuid() as research,
       (select account_id from enrolment where project_id = t.project_id limit 1) as student,
@@ -125,6 +126,7 @@ export const addressOf = (route: string, t: Things) =>
     .replace('[project]', t.project)
     .replace('[iteration]', t.iteration)
     .replace('[run]', t.run)
+    .replace('[protocol]', t.protocol)
     .replace('[picture]', t.picture)
     .replace('person.json', `person.json?account=${t.student}`)
     .replace('[team]', t.team)

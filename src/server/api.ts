@@ -9,10 +9,14 @@ const MOST_BYTES = 256 * 1024;
  * Answers a POST of the versioned entry routes: same rules as at the desk, JSON in and out. With a stamp under "entry" a
  * repeat is harmless. Every answer carries the server's time (x-ironstone-now, ms), by which devices correct theirs.
  */
-export async function answer<I extends object, R>(request: Request, command: Command<I, R>): Promise<Response> {
+export async function answer<I extends object, R>(
+  request: Request,
+  command: Command<I, R>,
+  most = MOST_BYTES,
+): Promise<Response> {
   const refusal = refuseForeign(request) ?? slowDown(request, 'entries');
   if (refusal) return refusal;
-  const text = await readCapped(request, MOST_BYTES);
+  const text = await readCapped(request, most);
   if (text === null) return reply({ ok: false, message: 'This entry is too large.' }, 413);
   let body: unknown;
   try {

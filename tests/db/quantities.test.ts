@@ -238,7 +238,7 @@ describe('what a protocol measures', () => {
       });
     };
     expect(refused(await attempt('2.4', null)).value).toBe(
-      'An attempt in Crossing time counts by Power, worked out as voltage * current: check Current.',
+      'An attempt in Crossing time counts by Power, worked out as voltage × current: check Current.',
     );
     done(await attempt('2.4', '200'));
     expect((await listScoredRuns(pool(), p.id)).filter(({ eventId }) => eventId === cross)).toMatchObject([

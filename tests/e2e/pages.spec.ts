@@ -243,6 +243,7 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   const inside = [
     ...(await within('builds', /\/builds\/[0-9a-f-]{36}/)),
     ...(await within('bench', '/runs/')),
+    ...(await within('bench', '/protocols/')).flatMap((sheet) => [sheet, `${sheet}/sheet`]),
     ...(await within('standings', '/standings/')),
     ...(await within('schedule/gates', '/gates/', '/edit')),
     ...(await within('bench/sessions', '/sessions/')),

@@ -169,6 +169,7 @@ for (const role of ROLES) {
       '/api/v1/iterations',
       '/api/v1/runs',
       '/api/v1/runs/withdraw',
+      '/api/v1/run-sheets',
       '/api/v1/official-runs',
       '/api/v1/official-runs/withdraw',
       '/api/v1/scores',

@@ -115,6 +115,14 @@ function saidOf<T>(symbol: string, work: () => T): T {
   }
 }
 
+/** A formula as it is read aloud: "lifted_water * gravity" → "lifted water × gravity". */
+export const formulaWords = (formula: string): string =>
+  formula
+    .split('*')
+    .map((part) => part.trim())
+    .join(' × ')
+    .replaceAll('_', ' ');
+
 /** Values by symbol, each in a unit of its own that measures the same as the protocol's. */
 export type Inputs = Readonly<Record<string, { value: number; unit: string }>>;
 

@@ -13,4 +13,17 @@ export { alikeText, conclude, driftText, outlierText } from './conclude';
 export { seriesText } from './seriesText';
 export { SAYINGS, sayingOf, standing, type Saying, type Standing } from './standing';
 export { mostUsed, pairAt } from './pairAt';
-export { derivedFigure, derivedValue, DerivedError, readDerived, type Derived, type Inputs } from './derived';
+export {
+  derivedFigure,
+  derivedValue,
+  formulaWords,
+  DerivedError,
+  readDerived,
+  type Derived,
+  type Inputs,
+} from './derived';
+export { coarseText } from './coarse';
+export { againstBenchmark, boardText } from './benchmark';
+export { spreadSources, spreadText, type SpreadSources } from './spread';
+export { fitText, paceOf } from './pace';
+export { holdsText } from './holdsUpTo';

@@ -130,4 +130,21 @@ export const INSTRUMENT_PRESETS: readonly InstrumentPreset[] = [
     accuracy: 1,
     why: 'read at the lowest point of the surface',
   },
+  {
+    name: 'Weights in steps of 100 g',
+    dimension: 'mass',
+    unit: 'g',
+    resolution: 100,
+    accuracy: 5,
+    why: 'the load that broke it lies up to a step higher',
+  },
+  { name: 'Counted by eye', dimension: 'count', unit: 'count', resolution: 0, accuracy: 0, why: 'a count is exact' },
+  {
+    name: 'Grade by eye',
+    dimension: 'count',
+    unit: 'count',
+    resolution: 1,
+    accuracy: 0.5,
+    why: 'two people differ by a grade now and then',
+  },
 ];

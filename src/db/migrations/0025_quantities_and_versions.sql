@@ -3,7 +3,9 @@ alter table quantity add column symbol text not null default '' check (symbol ~ 
 alter table protocol
   add column roles long_text not null default '',
   add column runs_wanted int check (runs_wanted between 1 and 99),
-  add column current_version int not null default 1 check (current_version >= 1);
+  add column current_version int not null default 1 check (current_version >= 1),
+  -- Since when students see how the whole class stands by it.
+  add column board_released_at timestamptz;
 
 -- What a protocol asked for before it changed. A run keeps the version it was made under.
 create table protocol_version (

@@ -54,6 +54,8 @@ export interface Protocol extends Quantity {
   /** Who does what, a line each. */
   roles: string;
   runsWanted: number | null;
+  /** Students see how the whole class stands by it. */
+  boardReleased: boolean;
   conditions: Condition[];
   settings: Setting[];
   /** Those that are read come first. */
@@ -123,7 +125,7 @@ export interface Run {
 export const listProtocols = remembered(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
   const [protocols, quantities] = await Promise.all([
     sql<Omit<Protocol, keyof Quantity | 'quantities'>[]>`
-      select p.id, p.name, p.procedure, p.cautions, p.roles, p.runs_wanted, p.conditions, p.settings, p.current_version, p.version,
+      select p.id, p.name, p.procedure, p.cautions, p.roles, p.runs_wanted, p.board_released_at is not null as board_released, p.conditions, p.settings, p.current_version, p.version,
         (select coalesce(jsonb_agg(jsonb_build_object('number', v.number, 'conditions', v.conditions) order by v.number), '[]')
           from protocol_version v where v.protocol_id = p.id) as versions
       from protocol p where p.project_id = ${projectId} order by p.name`,

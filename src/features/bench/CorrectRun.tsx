@@ -9,7 +9,7 @@ import { doneWords, reasonOf } from '@/ui/forms/attempt';
 import { useAsk } from '@/ui/kit/useAsk';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { toast } from '@/ui/toast';
-import { STATUS_NAME } from './Keypad';
+import { STATUS_NAME } from './status';
 import { runSchema } from './schema';
 import { WHY_WITHDRAWN, withdrawEntry } from './withdraw';
 

@@ -1,12 +1,6 @@
 'use client';
 
-export type Status = 'ok' | 'foul' | 'did-not-finish' | 'did-not-start';
-export const STATUS_NAME: Record<Status, string> = {
-  ok: 'ok',
-  foul: 'foul',
-  'did-not-finish': 'did not finish',
-  'did-not-start': 'did not start',
-};
+import { STATUS_NAME, type Status } from './status';
 
 interface Props {
   press: (key: string) => void;

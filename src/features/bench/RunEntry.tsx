@@ -11,7 +11,8 @@ import { isKept } from '@/ui/forms/attempt';
 import { useEntry, useOurEntries, WhoEnters } from '@/ui/outbox/Entering';
 import { draftKey } from '@/ui/forms/drafts';
 import { toast } from '@/ui/toast';
-import { Keypad, STATUS_NAME, type Status } from './Keypad';
+import { Keypad } from './Keypad';
+import { STATUS_NAME, type Status } from './status';
 import { LastRuns, type Saved } from './LastRuns';
 import type { Mended } from '@/core/bench/slip';
 import type { Setting } from '@/domain/bench/read';
@@ -79,6 +80,7 @@ interface Handed {
     status: Status;
     value: string;
     penalties: Record<string, number>;
+    note: string;
   } & Readings &
     Record<string, unknown>;
   /** Team and number of the iteration. */
@@ -128,6 +130,9 @@ export function RunEntry(props: RigProps) {
   const [copies, setCopies] = useState<Record<string, string>>({});
   const [settings, setSettings] = useState<Record<string, Record<string, string>>>({});
   const [penalties, setPenalties] = useState<Record<string, number>>({});
+  const [note, setNote] = useState('');
+  // Stays until somebody else watches.
+  const [witness, setWitness] = useState('');
   const field = useRef<HTMLInputElement>(null);
   const runner = runners.find((one) => one.teamId === chosen) ?? nextRun(runners, event.allowed) ?? runners[0];
   const following = useMemo(
@@ -190,7 +195,8 @@ export function RunEntry(props: RigProps) {
       conditions,
       copyId: copyOf(runner, copies[runner.teamId]),
       settings: settingsFor(protocol.settings, settings[runner.teamId] ?? runner.settings),
-      note: '',
+      note: note.trim(),
+      witness: witness.trim(),
     };
     await hand({ entry, taken, design: `${runner.name} ${runner.iterationNumber}`, text, pictures });
   };
@@ -222,6 +228,7 @@ export function RunEntry(props: RigProps) {
       setChosen(entry.teamId);
       setPenalties(entry.penalties);
       setPictures(run.pictures);
+      setNote(entry.note);
       if (outcome.conflict?.ways) return setClash({ conflict: outcome.conflict, run });
       return setProblem(Object.values(outcome.errors ?? {})[0] ?? outcome.message);
     }
@@ -238,6 +245,7 @@ export function RunEntry(props: RigProps) {
     setId('');
     setChosen(null);
     setPenalties({});
+    setNote('');
     setPictures([]);
     setClash(null);
     field.current?.focus();
@@ -304,6 +312,14 @@ export function RunEntry(props: RigProps) {
         }}
       >
         <Ready>
+          {slots.length > 1 && (
+            <ReadSoFar
+              slots={slots}
+              before={before}
+              unitOf={unitOf}
+              takeBack={() => setTaken(before.length > 1 ? JSON.stringify(before.slice(0, -1)) : '')}
+            />
+          )}
           <div className="mx-3.5 my-2 border-2 border-ink flex items-center focus-within:outline-2 focus-within:outline-steel">
             <input
               ref={field}
@@ -327,14 +343,6 @@ export function RunEntry(props: RigProps) {
               ))}
             </select>
           </div>
-          {slots.length > 1 && (
-            <ReadSoFar
-              slots={slots}
-              before={before}
-              unitOf={unitOf}
-              takeBack={() => setTaken(before.length > 1 ? JSON.stringify(before.slice(0, -1)) : '')}
-            />
-          )}
           {clash && (
             <div className="mx-3.5 mb-2">
               <BothVersions
@@ -385,6 +393,29 @@ export function RunEntry(props: RigProps) {
           <Keypad press={press} save={(status) => void save(status)} busy={busy} label={label} />
           <div className="mx-3.5 my-2 flex flex-wrap gap-3 items-center">
             <PictureField pictures={pictures} choose={setPictures} />
+            <button type="button" className="btn" disabled={busy} onClick={() => void save('did-not-start')}>
+              {STATUS_NAME['did-not-start']}
+            </button>
+            <label className="flex items-center gap-2 grow">
+              <span className="faint">Note</span>
+              <input
+                aria-label="Note"
+                className="min-w-0"
+                maxLength={400}
+                value={note}
+                onChange={(e) => setNote(e.target.value)}
+              />
+            </label>
+            <label className="flex items-center gap-2">
+              <span className="faint">Witness</span>
+              <input
+                aria-label="Witness"
+                className="!w-32"
+                maxLength={160}
+                value={witness}
+                onChange={(e) => setWitness(e.target.value)}
+              />
+            </label>
             <WhoEnters />
           </div>
         </Ready>

@@ -56,7 +56,7 @@ export function ReadSoFar({
   const slot = slots[Math.min(before.length, slots.length - 1)]!;
   const several = slots.some(({ quantity }) => quantity !== slot.quantity);
   return (
-    <p className="mx-3.5 mb-2 flex flex-wrap items-baseline gap-x-3" role="status">
+    <p className="mx-3.5 mt-2 flex flex-wrap items-baseline gap-x-3" role="status">
       <span>
         {several && <b>{slot.quantity.name}</b>}
         {several && slot.quantity.observers > 1 && ', '}

@@ -2,6 +2,8 @@
 
 import type { InferType } from 'yup';
 import { DerivedError, readDerived } from '@/core/bench';
+import { INSTRUMENT_PRESETS } from '@/core/bench/presets';
+import { USUAL_TESTS } from '@/core/bench/usualTests';
 import { DIMENSION_NAMES, DIMENSIONS } from '@/core/dimensions';
 import { plural } from '@/core/format';
 import { checkDimension, convert, CoreError, type Dimension } from '@/core/units';
@@ -13,7 +15,7 @@ import { FieldError } from '@/server/outcome';
 import { action, type Work } from '@/server/perform';
 import { saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
-import { instrumentSchema, protocolSchema } from './schema';
+import { boardSchema, instrumentSchema, protocolSchema, usualTestSchema } from './schema';
 import { instrumentForm, protocolForm } from './toForm';
 
 export const saveInstrument = action(
@@ -68,6 +70,57 @@ export const saveProtocol = action('saveProtocol', protocolSchema, async (work, 
   if (before) await tellVersion(work, before);
   return { id: protocolId };
 });
+
+/** Lets students see how the whole class stands by a protocol, or hides it again. */
+export const releaseBoard = action('releaseBoard', boardSchema, async ({ tx, projectId }, { id, released }) => {
+  const done = await tx`
+    update protocol set board_released_at = ${released ? tx`coalesce(board_released_at, now())` : null}
+    where id = ${id} and project_id = ${projectId} returning 1`;
+  if (done.length === 0) throw new FieldError('', 'This protocol is not part of the project.');
+});
+
+/** Adds one of the usual tests with what it needs: instruments and parameters that the project has under these names are taken. */
+export const addUsualTest = action('addUsualTest', usualTestSchema, async (work, { name }) => {
+  const { tx, projectId } = work;
+  const usual = USUAL_TESTS.find((one) => one.name === name);
+  if (!usual) throw new FieldError('name', 'This is none of the usual tests.');
+  const taken = await tx<{ name: string }[]>`select name from protocol where project_id = ${projectId}`;
+  if (taken.some((one) => one.name.toLowerCase() === usual.name.toLowerCase()))
+    throw new FieldError('name', `There is a protocol ${usual.name} already. Rename it first, to have another one.`);
+  const parameters = await tx<{ id: string; name: string; dimension: Dimension }[]>`
+    select id, name, dimension from parameter where project_id = ${projectId}`;
+  const rows: QuantityRow[] = [];
+  for (const [i, of] of usual.quantities.entries()) {
+    const { dimension, unit, instrument, formula = null, observers = 1 } = of;
+    const known = parameters.find((one) => one.name.toLowerCase() === of.name.toLowerCase());
+    if (known && known.dimension !== dimension)
+      throw new FieldError(
+        'name',
+        `${known.name} is measured as ${known.dimension} in this project, and here as ${dimension}.`,
+      );
+    rows.push({
+      ...{ id: null, path: '', name: of.name, symbol: symbolOf(of.name, i), dimension, unit, formula, observers },
+      parameterId: known?.id ?? (await newParameter(tx, projectId, of.name, dimension)),
+      instrumentId: instrument ? await presetInstrument(work, instrument) : null,
+    });
+  }
+  const { procedure, cautions, roles, runsWanted } = usual;
+  const values = { name: usual.name, procedure, cautions, roles, runsWanted };
+  const lists = { conditions: json(tx, usual.conditions), settings: json(tx, usual.settings) };
+  const id = await saveRow(work, 'protocol', { id: null, version: null }, { ...values, ...lists }, () => ({}));
+  await keepQuantities(work, id, rows);
+  return { id };
+});
+
+/** The instrument of a preset's name; made where the project has none. */
+async function presetInstrument(work: Work, name: string): Promise<string> {
+  const { tx, projectId } = work;
+  const { dimension, unit, resolution, accuracy } = INSTRUMENT_PRESETS.find((one) => one.name === name)!;
+  const [known] = await tx<{ id: string }[]>`
+    select id from instrument where project_id = ${projectId} and name = ${name} and dimension = ${dimension}`;
+  const values = { name, dimension, unit, resolution, accuracy };
+  return known?.id ?? saveRow(work, 'instrument', { id: null, version: null }, values, instrumentForm);
+}
 
 type ProtocolInput = InferType<typeof protocolSchema>;
 interface QuantityRow {

@@ -1,4 +1,5 @@
 import type { InferType } from 'yup';
+import { formulaWords } from '@/core/bench';
 import { json, type Sql } from '@/db/connection';
 import { isId, seesAll, type Seat, type Target } from '@/server/access';
 import { dayOfEntry } from '@/server/clock';
@@ -223,7 +224,7 @@ function unscored({ name, protocol, scored }: TestFound, measured: readonly Obse
     'value',
     scored.formula === null
       ? `An attempt in ${name} counts by ${scored.parameterName}: enter it.`
-      : `An attempt in ${name} counts by ${scored.parameterName}, worked out as ${scored.formula}: check ${what}.`,
+      : `An attempt in ${name} counts by ${scored.parameterName}, worked out as ${formulaWords(scored.formula)}: check ${what}.`,
   );
 }
 

@@ -136,7 +136,7 @@ export function ProtocolForm({ values, parameters, instruments, ...fixed }: Prot
         <protocolFields.Decimal
           name="runsWanted"
           label="Runs wanted"
-          hint="of each version; empty for no plan"
+          hint="of each iteration; empty for no plan"
           className="w-44"
         />
         <protocolFields.Area
@@ -203,15 +203,17 @@ function FurtherQuantity({
       <protocolFields.Choice
         name={`${path}.parameterId`}
         label="What is measured"
+        className="w-40"
         options={[
           ['', 'a new one:'],
           ...parameters.filter((p) => p.dimension !== 'yes-no').map((p) => [p.id, p.name] as const),
         ]}
       />
-      {!parameterId && <protocolFields.Text name={`${path}.parameterName`} label="Name" className="w-44" />}
+      {!parameterId && <protocolFields.Text name={`${path}.parameterName`} label="Name" className="w-36" />}
       <protocolFields.Choice
         name={`${path}.instrumentId`}
         label="Instrument"
+        className="w-36"
         options={[
           ['', 'none: worked out'],
           ...instruments.map((one) => [one.id, `${one.name} (${one.unit})`] as const),
@@ -225,9 +227,9 @@ function FurtherQuantity({
           className="w-24"
         />
       ) : (
-        <protocolFields.Text name={`${path}.formula`} label="Formula" className="w-64" />
+        <protocolFields.Text name={`${path}.formula`} label="Formula" className="w-48" />
       )}
-      <protocolFields.Text name={`${path}.unit`} label="Unit" className="w-24" />
+      <protocolFields.Text name={`${path}.unit`} label="Unit" className="w-16" />
     </>
   );
 }

@@ -26,8 +26,10 @@ import type { RigProps, RigQuantity } from './RunEntry';
 
 interface Asked {
   /** The event asked for; else the protocol asked for, which is practised alone; else the first event. */
-  eventId: unknown;
+  eventId?: unknown;
   protocolId?: unknown;
+  /** The protocol alone, also where an event is run under it. */
+  only?: boolean;
   section: Section | null;
   teams: Team[];
   /** Local time of the project. */
@@ -49,7 +51,7 @@ async function eventsFor(sql: Sql, seat: Seat): Promise<EventRecord[]> {
 export async function loadRig(
   sql: Sql,
   seat: Seat,
-  { eventId, protocolId, section, teams: all, now }: Asked,
+  { eventId, protocolId, only = false, section, teams: all, now }: Asked,
 ): Promise<{
   events: EventRecord[];
   /** Those that no event is run under. */
@@ -69,7 +71,8 @@ export async function loadRig(
   ]);
   const alone =
     'eventId' in seat.actor ? [] : protocols.filter(({ id }) => !events.some((one) => one.protocolId === id));
-  const practised = alone.find(({ id }) => id === protocolId) ?? (events.length === 0 ? alone[0] : undefined);
+  const practised =
+    (only ? protocols : alone).find(({ id }) => id === protocolId) ?? (events.length === 0 ? alone[0] : undefined);
   const event = practised ? null : (events.find((one) => one.id === eventId) ?? events[0] ?? null);
   const protocol = practised ?? protocols.find((one) => one.id === event?.protocolId);
   if (!protocol || !section) return { events, alone, event, rig: null };

@@ -29,6 +29,12 @@ export const instrumentSchema = yup.object({
   resolution: decimal('The resolution', { min: 0 }),
   accuracy: decimal('The accuracy', { min: 0 }),
 });
+export const boardSchema = yup.object({
+  ...place,
+  id: id('The protocol'),
+  released: yup.boolean().required(),
+});
+export const usualTestSchema = yup.object({ ...place, name: line('The test') });
 export const protocolSchema = yup.object({
   ...place,
   name: line('The name'),

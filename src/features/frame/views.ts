@@ -116,5 +116,6 @@ export const BENCH_VIEWS = [
   ['bench', 'Bench'],
   ['bench/results', 'Results'],
   ['bench/series', 'Series'],
+  ['bench/board', 'Class board'],
   ['bench/sessions', 'Test sessions'],
 ] as const;

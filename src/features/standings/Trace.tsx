@@ -1,3 +1,4 @@
+import { formulaWords } from '@/core/bench';
 import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
@@ -119,7 +120,7 @@ function EventChain({
           </Link>{' '}
           under the protocol “{protocol.name}”,{' '}
           {run.instrumentName === null
-            ? `worked out as ${protocol.formula}`
+            ? `worked out as ${formulaWords(protocol.formula!)}`
             : `read with ${run.instrumentName} (good to ± ${number(run.accuracy)} ${run.instrumentUnit})`}
         </li>
       ))}

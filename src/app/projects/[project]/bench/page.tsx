@@ -4,6 +4,7 @@ import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
 import { listInstruments } from '@/domain/bench/instruments';
+import { UsualTests } from '@/features/bench/UsualTests';
 import { RunTable } from '@/features/bench/RunTable';
 import { instrumentForm, NEW_INSTRUMENT, NEW_PROTOCOL, protocolForm } from '@/features/bench/toForm';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
@@ -13,6 +14,7 @@ import { momentHere } from '@/server/clock';
 import { teamIdsIn } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { listEvents, listNewestRuns, listProtocols, type Quantity } from '@/domain/bench/read';
+import { formulaWords } from '@/core/bench';
 import { moment, number, unitName } from '@/core/format';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
@@ -22,7 +24,7 @@ const SHOWN = 40;
 
 /** "Crossing time in s, Stopwatch", "Power in W, voltage * current". */
 const quantityWords = ({ parameterName, unit, instrumentName, formula }: Quantity) =>
-  `${parameterName} in ${unitName(unit)}, ${instrumentName ?? formula}`;
+  `${parameterName} in ${unitName(unit)}, ${instrumentName ?? formulaWords(formula!)}`;
 
 export default async function BenchPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench', props);
@@ -39,7 +41,7 @@ export default async function BenchPage(props: SheetProps) {
     readSafety(pool(), id),
   ]);
   const runs = newest.filter((run) => allowed(seat, 'run.read', run));
-  const enter = events.length > 0 && (
+  const enter = protocols.length > 0 && (
     <Link className="btn btn-go" href={hrefIn(frame, 'bench/enter')}>
       Enter runs
     </Link>
@@ -58,6 +60,17 @@ export default async function BenchPage(props: SheetProps) {
         <section>
           <div className="flex items-baseline justify-between gap-3 mb-1">
             <h2>Protocols</h2>
+            {leads && (
+              <SidePanel
+                id="usual-tests"
+                label="Add a usual test"
+                icon={ADD}
+                title="Usual tests"
+                className="btn-text no-print ml-auto"
+              >
+                <UsualTests projectId={id} taken={protocols.map(({ name }) => name)} />
+              </SidePanel>
+            )}
             {leads && instruments.length > 0 && (
               <SidePanel
                 id="new-protocol"
@@ -80,7 +93,8 @@ export default async function BenchPage(props: SheetProps) {
           </div>
           {protocols.length === 0 && (
             <Nothing>
-              A protocol says how a test is made, so that everybody tests the same way. Instruments come first.
+              A protocol says how a test is made, so that everybody tests the same way. Start from a usual test, or add
+              the instruments first and write your own.
             </Nothing>
           )}
           {protocols.map((p) => (
@@ -102,6 +116,9 @@ export default async function BenchPage(props: SheetProps) {
                 </p>
                 <Cautions own={p.cautions ? [p.cautions] : []} hazards={hazardsOf(safety.hazards, 'protocols', p.id)} />
               </Fold>
+              <Link href={hrefIn(frame, `bench/protocols/${p.id}`)} className="btn-text no-print">
+                Sheet<span className="sr-only"> of {p.name}</span>
+              </Link>
               {leads && (
                 <SidePanel
                   id={`protocol-${p.id}`}

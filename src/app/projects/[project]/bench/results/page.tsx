@@ -1,3 +1,5 @@
+import { spreadText } from '@/core/bench';
+import { listReadWith, spreadOf } from '@/domain/bench/spread';
 import { decimalsFor, fixed, number, plural, quantity, quantityTo, withQuery } from '@/core/format';
 import { differ } from '@/core/builds';
 import { listEvents, listQuantities, listRunGroupsOf, measureName } from '@/domain/bench/read';
@@ -12,6 +14,7 @@ import { agreedOn, listRequirements } from '@/domain/requirements/read';
 import { Strip } from '@/features/bench/Strip';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed, seesAll } from '@/server/access';
+import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { SaveTable } from '@/ui/SaveTable';
@@ -39,6 +42,10 @@ export default async function ResultsPage(props: SheetProps) {
     protocols[0];
   const zone = seat.project.pinnedNow ? 'UTC' : seat.project.timeZone;
   const groups = protocol ? await listResultGroups(pool(), project, protocol, team?.id ?? null, zone) : [];
+  const readWith =
+    protocol && protocol.formula === null
+      ? await listReadWith(pool(), project, protocol.quantityId, team?.id ?? null)
+      : [];
   const here = new Set(teams.filter((one) => !section || one.sectionId === section.id).map(({ id }) => id));
   const nameOf = (id: string) => teams.find((one) => one.id === id)?.name ?? '';
   const builds = (protocol ? buildsOf(groups, protocol, nameOf) : []).filter(
@@ -82,6 +89,8 @@ export default async function ResultsPage(props: SheetProps) {
     ...outliersOf(one, protocol!.unit),
     ...(team ? driftsOf(one, protocol!.unit) : []),
   ]);
+  const spread = protocol ? spreadOf(known, readWith, protocol) : null;
+  const spreadSays = spread ? spreadText(spread, protocol!.unit) : [];
   const bestOf = ({ summary }: Build) => (better === 'lower' ? summary!.min : summary!.max);
   const rows = known.map((one) => {
     const { n, mean, standardDeviation, confidenceInterval } = one.summary!;
@@ -116,7 +125,7 @@ export default async function ResultsPage(props: SheetProps) {
       {!protocol || known.length === 0 ? (
         <Nothing>
           {protocol
-            ? 'No valid run under this protocol yet. Once there are some, every run stands here as a dot, and versions are compared.'
+            ? 'No valid run under this protocol yet. Once there are some, every run stands here as a dot, and iterations are compared.'
             : 'A protocol says how a test is made; its results stand here.'}
         </Nothing>
       ) : (
@@ -140,7 +149,7 @@ export default async function ResultsPage(props: SheetProps) {
           </p>
           {pairs.length > 0 && (
             <section className="mb-4">
-              <h2 className="mb-1">Each version against the one before</h2>
+              <h2 className="mb-1">Each iteration against the one before</h2>
               <ul className="max-w-4xl">
                 {pairs.map(({ a, b, says }) => (
                   <li key={b.key} className="border-b border-hair py-1.5">
@@ -179,12 +188,12 @@ export default async function ResultsPage(props: SheetProps) {
               </ul>
               {known.some(({ values }) => values.length === 1) && (
                 <p className="text-sm faint mt-1">
-                  What was run once is left out: one run says nothing of how far runs of the same version lie apart.
+                  What was run once is left out: one run says nothing of how far runs of the same iteration lie apart.
                 </p>
               )}
               {pairs.length > 1 && (
                 <p className="text-sm faint mt-1">
-                  With {plural(pairs.length + 1, 'version')} there are many pairs, and one of them differs by chance
+                  With {plural(pairs.length + 1, 'iteration')} there are many pairs, and one of them differs by chance
                   sooner or later; the bar is raised for that.
                 </p>
               )}
@@ -198,6 +207,20 @@ export default async function ResultsPage(props: SheetProps) {
               nameOf={iterationName}
               writes={writes}
             />
+          )}
+          {builds.some(({ leftOut }) => leftOut.length > 0) && (
+            <section className="mb-4">
+              <h2 className="mb-1">Left out</h2>
+              <ul className="max-w-4xl">
+                {builds
+                  .filter(({ leftOut }) => leftOut.length > 0)
+                  .map(({ key, name, leftOut }) => (
+                    <li key={key} className="border-b border-hair py-1.5 text-ochre">
+                      {plural(leftOut.length, 'run')} of {name}: {[...new Set(leftOut)].join('; ')}
+                    </li>
+                  ))}
+              </ul>
+            </section>
           )}
           {warnings.length > 0 && (
             <section className="mb-4">
@@ -214,7 +237,7 @@ export default async function ResultsPage(props: SheetProps) {
           <table className="stacked">
             <thead>
               <tr>
-                <th>Version</th>
+                <th>Iteration</th>
                 <th className="right">Runs</th>
                 <th className="right">Mean</th>
                 <th className="right">Spread</th>
@@ -240,6 +263,9 @@ export default async function ResultsPage(props: SheetProps) {
                     </td>
                     <td data-label="runs" className="beside num right">
                       {summary?.n ?? 0}
+                      {protocol.runsWanted !== null && (summary?.n ?? 0) < protocol.runsWanted && (
+                        <span className="text-ochre"> of {protocol.runsWanted}</span>
+                      )}
                     </td>
                     <td data-label="mean" className="beside num right whitespace-nowrap">
                       {summary ? to(summary.mean) : '–'}
@@ -271,14 +297,29 @@ export default async function ResultsPage(props: SheetProps) {
             <SaveTable
               name={`results ${protocol.name}`}
               rows={[
-                ['version', 'settings', 'runs', 'mean', 'standard deviation', 'interval from', 'interval to'],
+                ['iteration', 'settings', 'runs', 'mean', 'standard deviation', 'interval from', 'interval to'],
                 ...rows,
               ]}
             />
           </p>
+          {spreadSays.length > 0 && (
+            <Fold minor label="Who measures how" className="mt-2">
+              <ul className="max-w-4xl">
+                {spreadSays.map((text) => (
+                  <li key={text}>{text}</li>
+                ))}
+                {spread!.instruments.map(({ name, n, deviation }) => (
+                  <li key={name} className="faint">
+                    {name}: {plural(n, 'run')}, one reading is off by{' '}
+                    {quantity(Number(deviation.toPrecision(2)), protocol.unit)}, typically, by what is said of it.
+                  </li>
+                ))}
+              </ul>
+            </Fold>
+          )}
           {!team && (
             <p className="faint mt-3">
-              Every team’s newest version with runs. Choose a team to see all of its versions and compare them.
+              Every team’s newest iteration with runs. Choose a team to see all of its iterations and compare them.
             </p>
           )}
         </>

@@ -1,3 +1,6 @@
+import { fitText, holdsText, paceOf } from '@/core/bench';
+import { endOf } from '@/core/calendar';
+import { convert } from '@/core/units';
 import { plural, unitName, withQuery } from '@/core/format';
 import { listEvents, listQuantities, measureName } from '@/domain/bench/read';
 import { listResultRuns } from '@/domain/bench/results';
@@ -72,6 +75,29 @@ export default async function SeriesPage(props: SheetProps) {
         .filter((one) => one.parameterId === chosen.protocol.parameterId && one.unit !== null)
         .flatMap((one) => limitLines(one, chosen.protocol.unit))
     : [];
+  const own = shown ? seen.filter(({ teamId }) => teamId === shown.team.id) : [];
+  const left = frame.meetings.filter(
+    (one) => endOf(one) > frame.now && (!seat.project.eventDate || one.date <= seat.project.eventDate),
+  );
+  const fits = fitText(paceOf(own.map(({ runAt }) => runAt.getTime())), left);
+  const most =
+    chosen &&
+    agreedOn(requirements).find(
+      (one) => one.parameterId === chosen.protocol.parameterId && one.kind === 'max' && one.unit,
+    );
+  const bound = most && convert({ value: most.value!, from: most.unit!, to: chosen.protocol.unit }).value;
+  const holds =
+    shown && chosen && bound !== undefined
+      ? holdsText(
+          shown.name,
+          chosen.setting.name,
+          chosen.setting.unit,
+          shown.series.x.map((at, i) => ({
+            at,
+            good: shown.series.y[i]! <= bound,
+          })),
+        )
+      : null;
   return (
     <ProjectFrame
       shows={['bench', 'builds', 'event', 'requirements']}
@@ -104,7 +130,7 @@ export default async function SeriesPage(props: SheetProps) {
             }))}
           />
           <Pick
-            label="Version"
+            label="Iteration"
             of={all.map(({ name, series }) => ({
               key: series.iterationId,
               name,
@@ -114,15 +140,17 @@ export default async function SeriesPage(props: SheetProps) {
           />
           {!shown || !fitted ? (
             <Nothing>
-              No series over {chosen.setting.name} yet: make runs of one version at two or more values of it, and enter
-              what was set with each run.
+              No series over {chosen.setting.name} yet: make runs of one iteration at two or more values of it, and
+              enter what was set with each run.
             </Nothing>
           ) : (
             <>
               <ul className="callout mb-3 max-w-4xl">
-                {fitted.says.map((text) => (
-                  <li key={text}>{text}</li>
-                ))}
+                {[...fitted.says, ...(holds ? [`By ${most!.code}: ${holds}`] : []), ...(fits ? [fits] : [])].map(
+                  (text) => (
+                    <li key={text}>{text}</li>
+                  ),
+                )}
               </ul>
               <SeriesChart
                 title={`${chosen.protocol.parameterName} of ${shown.name} over ${chosen.setting.name}`}

@@ -1,5 +1,6 @@
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
+import { formulaWords } from '@/core/bench';
 import { offeredUnits } from '@/core/dimensions';
 import { offProtocol } from '@/domain/bench/offProtocol';
 import { CorrectRun, CountRun, Withdraw } from '@/features/bench/CorrectRun';
@@ -26,7 +27,7 @@ import {
 } from '@/domain/bench/read';
 import { storedRun } from '@/features/bench/recorded';
 import { readingUncertainty, settingsText } from '@/domain/builds/figure';
-import { fixed, measured, moment, number, quantity, shortName, unitName } from '@/core/format';
+import { fixed, measured, moment, number, quantity, shortName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {
   const { project, run: id } = await props.params;
@@ -80,21 +81,27 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
   const status = run.status === 'ok' ? '' : ` (${run.status.replaceAll('-', ' ')})`;
   const read = storedRun(protocol, run.readings ?? readingsFor(run));
   const several = protocol.quantities.length > 1;
-  const measuredRows = read.flatMap(({ quantity: of, value, unit, observed }): [string, React.ReactNode][] => [
-    [several ? of.parameterName : 'Value', `${quantity(value, unit)}${status}`],
-    [
-      several ? '' : 'Uncertainty of one reading (k = 2)',
-      `${several ? 'uncertainty of one reading (k = 2) ' : ''}± ${number(readingUncertainty(of, unit), 3)} ${unitName(unit)}${
-        several ? `; ${of.instrumentName}` : ''
-      }`,
-    ],
-    ...(observed ? [['Read by several', observedText(observed, unit)] as [string, string]] : []),
-  ]);
+  const measuredRows = read.flatMap(({ quantity: of, value, unit, observed }): [string, React.ReactNode][] => {
+    const good = quantity(Number(readingUncertainty(of, unit).toPrecision(2)), unit);
+    return [
+      [
+        several ? of.parameterName : 'Value',
+        `${quantity(value, unit)}${status}${several ? `; ${of.instrumentName}, good to ± ${good} (k = 2)` : ''}`,
+      ],
+      ...(several ? [] : [['Uncertainty of one reading (k = 2)', `± ${good}`] as [string, string]]),
+      ...(observed ? [['Read by several', observedText(observed, unit)] as [string, string]] : []),
+    ];
+  });
   const derivedRows = protocol.quantities.flatMap((of): [string, React.ReactNode][] => {
     if (of.formula === null || read.length === 0) return [];
     const found = derivedFigureOf(protocol, of.quantityId, { ...run, readings: run.readings ?? readingsFor(run) });
     if (!found)
-      return [[of.parameterName, `can’t be worked out as ${of.formula}: something it needs was not read, or is 0`]];
+      return [
+        [
+          of.parameterName,
+          `can’t be worked out as ${formulaWords(of.formula)}: something it needs was not read, or is 0`,
+        ],
+      ];
     const [most] = found.contributions;
     const names = new Map(protocol.quantities.map((one) => [one.symbol, one.parameterName]));
     const largest =
@@ -104,7 +111,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
     return [
       [
         of.parameterName,
-        `${measured(found.value, 2 * found.standardUncertainty, of.unit)}, worked out as ${of.formula}; the uncertainty (k = 2) is that of what goes in${largest}`,
+        `${measured(found.value, 2 * found.standardUncertainty, of.unit)}, worked out as ${formulaWords(of.formula)}; the uncertainty (k = 2) is that of what goes in${largest}`,
       ],
     ];
   });

@@ -1,0 +1,63 @@
+import { summarise, type Better } from '@/core/bench';
+import { runsUnder } from '@/domain/builds/figure';
+import type { Iteration } from '@/domain/builds/read';
+import { groupBy } from '@/core/shared/groupBy';
+import type { Protocol, RunGroup } from './read';
+
+/** What an iteration reached under a protocol: the runs that count for it. */
+export interface Reached {
+  iterationId: string;
+  number: number;
+  /** When its newest run was made. */
+  at: Date;
+  values: readonly number[];
+  mean: number;
+  interval: readonly [number, number] | null;
+  outlier: number | null;
+}
+/** How a team stands by a quantity. */
+export interface BoardTeam {
+  teamId: string;
+  /** Its best iteration by the mean, or its newest where nobody has said which way is better; null without a valid run. */
+  best: Reached | null;
+  /** Each that was the best so far when it was run, oldest first. */
+  steps: readonly Reached[];
+}
+
+/** How each team stands by a quantity: by means, as the best single run is luck as much as it is the design. */
+export function boardOf(
+  protocol: Protocol,
+  iterations: readonly Iteration[],
+  runs: readonly RunGroup[],
+  teamIds: readonly string[],
+  better: Better | null,
+): BoardTeam[] {
+  const byTeam = groupBy(iterations, ({ teamId }) => teamId);
+  return teamIds.map((teamId) => {
+    const reached = (byTeam.get(teamId) ?? [])
+      .flatMap((one) => reachedBy(protocol, one, runs) ?? [])
+      .sort((a, b) => a.at.getTime() - b.at.getTime() || a.number - b.number);
+    const steps = reached.reduce<Reached[]>((so, one) => {
+      const last = so.at(-1);
+      const ahead = !last || better === null || (better === 'lower' ? one.mean < last.mean : one.mean > last.mean);
+      return ahead ? [...so, one] : so;
+    }, []);
+    return { teamId, best: steps.at(-1) ?? null, steps };
+  });
+}
+
+function reachedBy(protocol: Protocol, iteration: Iteration, runs: readonly RunGroup[]): Reached | null {
+  const found = runsUnder(protocol, iteration.id, runs);
+  if (!found) return null;
+  const { valid, values } = found;
+  const { mean, confidenceInterval, outliers } = summarise({ values });
+  return {
+    iterationId: iteration.id,
+    number: iteration.number,
+    at: new Date(Math.max(...valid.map(({ newest }) => newest.getTime()))),
+    values,
+    mean,
+    interval: confidenceInterval,
+    outlier: outliers[0]?.index ?? null,
+  };
+}
