@@ -61,7 +61,7 @@ async function openProtocol(page: Page) {
 /** The usual tests, to add one. */
 async function openUsual(page: Page) {
   await page.getByRole('button', { name: 'Add a usual test' }).click();
-  await page.getByRole('dialog').getByText('Timed run').waitFor();
+  await page.getByRole('dialog').getByText('Timed run', { exact: true }).first().waitFor();
 }
 /** The grid of a results sheet with some lines filled in, one of them wrong. */
 async function typeSheet(page: Page) {
@@ -461,7 +461,7 @@ const VIEWS: View[] = [
   { name: 'copy-panel', role: 'instructor', at: 'builds', follow: /^Tuff 5/, act: breakCopy, extra: true },
   { name: 'properties-panel', role: 'instructor', at: 'builds/class?panel=properties', extra: true },
   { name: 'entry-settings', role: 'instructor', at: 'bench/enter?section=5', phone: true, extra: true },
-  { name: 'board', role: 'instructor', at: 'bench/board', extra: true },
+  { name: 'class-board', role: 'instructor', at: 'bench/board', extra: true },
   { name: 'board-doser', role: 'college', at: 'bench/board', follow: /^Dose repeatability/, extra: true },
   { name: 'usual', role: 'instructor', at: 'bench', act: openUsual, extra: true },
   { name: 'protocol', role: 'college', at: 'bench', follow: /^Sheet of Pump efficiency/, extra: true },

@@ -61,16 +61,28 @@ const COINS = new Set(['credits', 'tokens', 'coins']);
 /** Signs of money that stand before the figure. */
 const BEFORE = new Set(['€', '$', '£', '¥', '₹']);
 
+/** Units that people write with a sign of their own. */
+const SIGNS: Record<string, string> = {
+  ohm: 'Ω',
+  degC: '°C',
+  degF: '°F',
+  'm^2': 'm²',
+  'mm^2': 'mm²',
+  'cm^2': 'cm²',
+  'in^2': 'in²',
+};
+
 function unitAfter(shown: string, unit: string | null | undefined): string {
   if (!unit || unit === 'count') return shown;
   if (BEFORE.has(unit)) return shown.startsWith('−') ? `−${unit}${shown.slice(1)}` : `${unit}${shown}`;
   if (unit === 'deg') return `${shown}°`;
-  return `${shown} ${/^−?1$/.test(shown) && COINS.has(unit) ? unit.slice(0, -1) : unit}`;
+  const name = SIGNS[unit] ?? unit;
+  return `${shown} ${/^−?1$/.test(shown) && COINS.has(unit) ? unit.slice(0, -1) : name}`;
 }
 
 /** How a unit is written in a column head. */
 export function unitName(unit: string): string {
-  return { deg: '°', count: 'number' }[unit] ?? unit;
+  return { deg: '°', count: 'number' }[unit] ?? SIGNS[unit] ?? unit;
 }
 
 /** With a capital in front, as a sentence begins; and without, as a name stands within one. */

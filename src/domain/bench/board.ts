@@ -1,6 +1,8 @@
 import { summarise, type Better } from '@/core/bench';
 import { runsUnder } from '@/domain/builds/figure';
 import type { Iteration } from '@/domain/builds/read';
+import type { Requirement } from '@/domain/requirements/read';
+import { convert } from '@/core/units';
 import { groupBy } from '@/core/shared/groupBy';
 import type { Protocol, RunGroup } from './read';
 
@@ -18,19 +20,38 @@ export interface Reached {
 /** How a team stands by a quantity. */
 export interface BoardTeam {
   teamId: string;
-  /** Its best iteration by the mean, or its newest where nobody has said which way is better; null without a valid run. */
+  /** Its best iteration by the mean, or its newest where nobody has said what is good; null without a valid run. */
   best: Reached | null;
   /** Each that was the best so far when it was run, oldest first. */
   steps: readonly Reached[];
 }
 
-/** How each team stands by a quantity: by means, as the best single run is luck as much as it is the design. */
+/**
+ * What a mean lacks to be the best there could be, for ordering: as an event or a limit on one side has it, else its distance from the
+ * target that a requirement names. null where nobody has said what is good.
+ */
+export function lackBy(
+  better: Better | null,
+  asked: readonly Pick<Requirement, 'kind' | 'value' | 'unit'>[],
+  unit: string,
+): ((mean: number) => number) | null {
+  if (better !== null) return (mean) => (better === 'lower' ? mean : -mean);
+  const targets = asked.filter(({ kind }) => kind === 'target');
+  if (targets.length !== 1) return null;
+  const target = convert({ value: targets[0]!.value!, from: targets[0]!.unit!, to: unit }).value;
+  return (mean) => Math.abs(mean - target);
+}
+
+/**
+ * How each team stands by a quantity: by means, as the best single run is luck as much as it is the design.
+ * @param lack less is better; null: the newest iteration stands for its team
+ */
 export function boardOf(
   protocol: Protocol,
   iterations: readonly Iteration[],
   runs: readonly RunGroup[],
   teamIds: readonly string[],
-  better: Better | null,
+  lack: ((mean: number) => number) | null,
 ): BoardTeam[] {
   const byTeam = groupBy(iterations, ({ teamId }) => teamId);
   return teamIds.map((teamId) => {
@@ -39,7 +60,7 @@ export function boardOf(
       .sort((a, b) => a.at.getTime() - b.at.getTime() || a.number - b.number);
     const steps = reached.reduce<Reached[]>((so, one) => {
       const last = so.at(-1);
-      const ahead = !last || better === null || (better === 'lower' ? one.mean < last.mean : one.mean > last.mean);
+      const ahead = !last || lack === null || lack(one.mean) < lack(last.mean);
       return ahead ? [...so, one] : so;
     }, []);
     return { teamId, best: steps.at(-1) ?? null, steps };

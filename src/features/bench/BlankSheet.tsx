@@ -26,9 +26,9 @@ export function BlankSheet({
   const roles = protocol.roles.split('\n').filter((line) => line.trim() !== '');
   const BLANK = '________________';
   return (
-    <section className="print-only print-alone" aria-label="Blank results sheet">
+    <section className="print-only" aria-label="Blank results sheet">
       <h2>Results sheet: {protocol.name}</h2>
-      <p>
+      <p className="my-2">
         Date {BLANK} Section {BLANK} Written down by {BLANK} Witness {BLANK}
       </p>
       {protocol.procedure && <p className="whitespace-pre-line">{protocol.procedure}</p>}
@@ -53,7 +53,7 @@ export function BlankSheet({
         <thead>
           <tr>
             {columns.map(({ key, name, numeric }) => (
-              <th key={key} className={numeric ? 'right' : ''}>
+              <th key={key} className={`${numeric ? 'right' : ''} ${key === 'note' ? 'w-[24%]' : ''}`}>
                 {name}
               </th>
             ))}

@@ -29,9 +29,8 @@ export function Keypad({ press, save, busy, label }: Props) {
       {['4', '5', '6'].map(digit)}
       {status('did-not-finish')}
       {['1', '2', '3'].map(digit)}
-      <button className="save" disabled={busy}>
-        {label}
-      </button>
+      {/* Not shut while the run before is handed over: Enter goes on at once, and what is pressed twice has no value yet. */}
+      <button className="save">{label}</button>
       <button type="button" aria-label="Delete the last digit" onClick={() => press('back')}>
         ⌫
       </button>

@@ -60,6 +60,8 @@ export interface RigProps {
     quantities: RigQuantity[];
   };
   runners: Runner[];
+  /** The day that it is in the project. */
+  today: string;
   last: Saved[];
   /** Ids of every run of this event that the page knows. */
   known: string[];
@@ -69,6 +71,17 @@ export interface RigProps {
   held: Record<string, string>;
   /** Opens the event, for those who may. */
   opener?: ReactNode;
+}
+
+/** What teams run with, by their ids: it stays through a reload, for the day. */
+interface Chosen {
+  copies: Record<string, string>;
+  settings: Record<string, Record<string, string>>;
+}
+const NOTHING: Chosen = { copies: {}, settings: {} };
+function chosenOf(kept: string, today: string): Chosen {
+  const found = kept ? (JSON.parse(kept) as Chosen & { on: string }) : null;
+  return found?.on === today ? found : NOTHING;
 }
 
 /** A run as it was handed over, with what stood in the fields. */
@@ -127,8 +140,9 @@ export function RunEntry(props: RigProps) {
     protocol.conditions.map((c) => ({ name: c.name, value: String(c.value), unit: c.unit })),
   );
   // By team: its copy and its settings stay as they are until somebody changes them.
-  const [copies, setCopies] = useState<Record<string, string>>({});
-  const [settings, setSettings] = useState<Record<string, Record<string, string>>>({});
+  const [set, setSet] = useKept(`${draft}-set`);
+  const { copies, settings } = chosenOf(set, props.today);
+  const choose = (more: Partial<Chosen>) => setSet(JSON.stringify({ on: props.today, copies, settings, ...more }));
   const [penalties, setPenalties] = useState<Record<string, number>>({});
   const [note, setNote] = useState('');
   // Stays until somebody else watches.
@@ -301,9 +315,9 @@ export function RunEntry(props: RigProps) {
         runner={runner}
         known={protocol.settings}
         copyId={copyOf(runner, copies[runner.teamId])}
-        chooseCopy={(id) => setCopies({ ...copies, [runner.teamId]: id })}
+        chooseCopy={(id) => choose({ copies: { ...copies, [runner.teamId]: id } })}
         settings={settings[runner.teamId] ?? runner.settings}
-        set={(own) => setSettings({ ...settings, [runner.teamId]: own })}
+        set={(own) => choose({ settings: { ...settings, [runner.teamId]: own } })}
       />
       <form
         onSubmit={(e) => {

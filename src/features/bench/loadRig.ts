@@ -185,6 +185,7 @@ export async function loadRig(
         quantities: protocol.quantities.filter(({ formula }) => formula === null).map(quantityAtRig),
       },
       runners,
+      today: now.slice(0, 10),
       last,
       known: await listRecentRunIds(sql, project.id, protocol.id),
       held: Object.fromEntries(held),

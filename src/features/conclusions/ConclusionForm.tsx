@@ -36,7 +36,7 @@ export function ConclusionForm({
 }: Props) {
   return (
     <RecordForm
-      id={`conclusion-${id ?? `${beforeId}-${afterId}`}`}
+      id={`conclusion-${id ?? `${quantityId}-${beforeId}-${afterId}`}`}
       schema={conclusionSchema}
       values={{ text, teamId, protocolId, quantityId, beforeId, afterId }}
       fixed={{ projectId, id, version }}

@@ -91,6 +91,8 @@ interface Props {
   shows: readonly Topic[] | 'all';
   /** Team tags make sense here. */
   byTeam?: boolean;
+  /** What was chosen on the page, as its address has it: it stays when a team is chosen. */
+  keeps?: Record<string, string> | undefined;
   children: ReactNode;
 }
 
@@ -106,6 +108,7 @@ export function ProjectFrame({
   view = sheet ?? '',
   shows,
   byTeam = true,
+  keeps,
   children,
 }: Props) {
   const { seat, section, team } = frame;
@@ -188,6 +191,7 @@ export function ProjectFrame({
               own={seat.teamId}
               path={`/projects/${seat.project.id}${view ? `/${view}` : ''}`}
               section={section?.id ?? null}
+              keeps={keeps}
             />
           )}
           <Entering people={frame.people}>

@@ -9,12 +9,14 @@ interface Props {
   /** The sheet, and the section that stays chosen. */
   path: string;
   section: string | null;
+  /** What was chosen on the page, and stays. */
+  keeps?: Record<string, string> | undefined;
 }
 
 /** The teams as tags; one narrows the sheet, and chosen again shows all. */
-export function TeamTags({ teams, chosen, own, path, section }: Props) {
+export function TeamTags({ teams, chosen, own, path, section, keeps = {} }: Props) {
   const href = (team: string) => {
-    const query = new URLSearchParams();
+    const query = new URLSearchParams(keeps);
     if (section) query.set('section', section);
     if (team !== chosen) query.set('team', team);
     return query.size ? `${path}?${query}` : path;

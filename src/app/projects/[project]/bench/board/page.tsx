@@ -1,7 +1,7 @@
 import { againstBenchmark, boardText } from '@/core/bench';
 import { decimalsFor, plural, quantity, quantityTo, unitName, withQuery } from '@/core/format';
 import { convert, convertInterval } from '@/core/units';
-import { boardOf, type Reached } from '@/domain/bench/board';
+import { boardOf, lackBy, type Reached } from '@/domain/bench/board';
 import { listEvents, listQuantities, listRunGroups, measureName } from '@/domain/bench/read';
 import { betterOf } from '@/domain/builds/compareRuns';
 import { limitLines } from '@/domain/builds/designs';
@@ -50,11 +50,14 @@ export default async function BoardPage(props: SheetProps) {
   const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
   const here = teams.filter(({ id }) => ids.includes(id));
   const better = protocol ? betterOf(protocol, requirements, events) : null;
-  const board = protocol ? boardOf(protocol, iterations, runs, ids, better) : [];
-  const sign = better === 'lower' ? 1 : -1;
+  const askedOf = agreedOn(requirements).filter(
+    (one) => one.parameterId === protocol?.parameterId && one.unit !== null,
+  );
+  const lack = protocol ? lackBy(better, askedOf, protocol.unit) : null;
+  const board = protocol ? boardOf(protocol, iterations, runs, ids, lack) : [];
   const ranked = board
     .flatMap(({ best, ...one }) => (best ? [{ ...one, best }] : []))
-    .sort((a, b) => (better === null ? 0 : sign * (a.best.mean - b.best.mean)));
+    .sort((a, b) => (lack === null ? 0 : lack(a.best.mean) - lack(b.best.mean)));
   const nameOf = (id: string) => here.find((one) => one.id === id)?.name ?? '';
   const event = events.find(({ quantityId }) => quantityId === protocol?.quantityId);
   const stored = benchmarks.find(({ eventId }) => eventId === event?.id);
@@ -83,9 +86,7 @@ export default async function BoardPage(props: SheetProps) {
   });
   const limits = protocol
     ? [
-        ...agreedOn(requirements)
-          .filter((one) => one.parameterId === protocol.parameterId && one.unit !== null)
-          .flatMap((one) => limitLines(one, protocol.unit)),
+        ...askedOf.flatMap((one) => limitLines(one, protocol.unit)),
         ...(benchmark ? [{ label: stored!.season, value: benchmark.value }] : []),
       ]
     : [];
@@ -106,6 +107,7 @@ export default async function BoardPage(props: SheetProps) {
       name="Bench"
       view="bench/board"
       views={BENCH_VIEWS}
+      keeps={protocol && { quantity: protocol.quantityId }}
       title="Class board"
       about={protocol && `${protocol.parameterName} in ${unitName(protocol.unit)}, ${protocol.name}`}
       actions={
@@ -216,9 +218,11 @@ export default async function BoardPage(props: SheetProps) {
               <p className="text-sm faint mt-1 mb-4">
                 {better
                   ? 'Of each team the iteration with the best mean; the best single run is luck as much as the design.'
-                  : 'Of each team the newest iteration: no event or requirement says which way is better.'}
+                  : lack
+                    ? 'Of each team the iteration whose mean lies closest to what is asked.'
+                    : 'Of each team the newest iteration: no event or requirement says what is good.'}
               </p>
-              {better && (
+              {lack && (
                 <section>
                   <h2 className="mb-1">Progress: the best mean so far</h2>
                   <ProgressChart

@@ -110,6 +110,7 @@ export default async function ResultsPage(props: SheetProps) {
       name="Bench"
       view="bench/results"
       views={BENCH_VIEWS}
+      keeps={protocol && { quantity: protocol.quantityId }}
       title="Results"
       about={protocol && `${protocol.parameterName} in ${protocol.unit}, ${protocol.name}`}
     >

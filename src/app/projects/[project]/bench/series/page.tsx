@@ -106,6 +106,7 @@ export default async function SeriesPage(props: SheetProps) {
       name="Bench"
       view="bench/series"
       views={BENCH_VIEWS}
+      keeps={chosen && { quantity: chosen.protocol.quantityId, setting: chosen.setting.name }}
       title={shown && chosen ? `${shown.name} over ${chosen.setting.name}` : 'Series'}
       about={chosen && `${chosen.protocol.parameterName} in ${chosen.protocol.unit}, ${chosen.protocol.name}`}
     >
