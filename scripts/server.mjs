@@ -4,9 +4,11 @@ import { createServer as createHttp } from 'node:http';
 import { createServer as createHttps } from 'node:https';
 import { readFileSync } from 'node:fs';
 import { createServer as createNet } from 'node:net';
+import path from 'node:path';
 import { parseArgs } from 'node:util';
 import next from 'next';
 import { ROOT } from './lib/files.mjs';
+import { pressed } from './lib/pressed.mjs';
 
 const { values } = parseArgs({
   options: {
@@ -23,6 +25,7 @@ const behindProxy = process.env.IRONSTONE_BEHIND_PROXY === '1';
 const app = next({ dev: false, dir: ROOT, hostname: values.host[0], port });
 await app.prepare();
 const handle = app.getRequestHandler();
+const scripts = pressed(path.join(ROOT, process.env.IRONSTONE_BUILT ?? '.next'));
 
 // Over https for good, but not by a certificate that was made here: that one may be gone with the next start.
 const strict = process.env.IRONSTONE_HTTPS === '1' && process.env.IRONSTONE_OWN_CERTIFICATE !== '1';
@@ -49,7 +52,7 @@ function answer(request, response) {
     response.writeHead(400, { 'content-type': 'text/plain; charset=utf-8' }).end('This address can’t be read.');
     return;
   }
-  handle(request, response).catch((error) => {
+  scripts(request, response, () => handle(request, response)).catch((error) => {
     console.error(error);
     response.destroy();
   });

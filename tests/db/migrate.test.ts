@@ -108,7 +108,7 @@ async function asItWas(bundle: Bundle): Promise<Bundle> {
   bundle.tables.parameter = rowsOf(bundle, 'parameter').filter(({ id }) => !added.has(id));
   bundle.tables.measurement = rowsOf(bundle, 'measurement').filter(({ parameter_id }) => !added.has(parameter_id));
   for (const row of ['parameter', 'measurement', 'run', 'protocol'].flatMap((table) => rowsOf(bundle, table)))
-    for (const column of ['axis', 'readings', 'settings', 'specimen_id']) delete row[column];
+    for (const column of ['axis', 'readings', 'settings', 'specimen_id', 'board_released_at']) delete row[column];
   for (const table of ['build_rule', 'material', 'bill', 'specimen', 'specimen_note']) delete bundle.tables[table];
   delete bundle.tables.feature;
   delete bundle.tables.iteration_change;

@@ -83,6 +83,7 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
   // A concept is written by its author alone.
   await asPerson(/^concepts.(new|.concept..edit)/.test(page) ? concept.authorId : p.instructorId);
   const [run] = await pool()<[{ id: string }]>`select id from run where project_id = ${p.id} limit 1`;
+  const [protocol] = await pool()<[{ id: string }]>`select id from protocol where project_id = ${p.id} limit 1`;
   const [gate] = await pool()<[{ id: string }]>`select id from gate where project_id = ${p.id} limit 1`;
   const [session] = await pool()<[{ id: string }]>`select id from test_session where project_id = ${p.id} limit 1`;
   const params = {
@@ -90,6 +91,7 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
     team: p.teams.Flint!,
     iteration: p.iteration['Flint 3']!,
     run: run.id,
+    protocol: protocol.id,
     gate: gate.id,
     session: session.id,
     concept: concept.id,

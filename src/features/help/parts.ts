@@ -38,10 +38,13 @@ export const HOW: Record<SheetName, readonly string[]> = {
     'Values that a formula of an event uses stay as they are once official attempts were made with them.',
   ],
   bench: [
-    'A protocol says how a test is made, so that everybody tests the same way: what is measured, with which instrument, under which conditions.',
+    'A protocol says how a test is made, so that everybody tests the same way: what is measured, with which instrument, under which conditions. Add a usual test and change it, or write your own. It can measure several things in one run and work out others by a formula; units take care of themselves.',
+    'When you change a condition, runs made before stay with the earlier version of the protocol, and the two are never averaged. A practice run can be left out with a reason, which stays in view.',
+    'Sheet shows all of a protocol and prints a blank results sheet. Type in a sheet takes what was written down by hand: type it, or paste it from a spreadsheet. Nothing is lost when the line breaks.',
     'Enter runs is made for a phone at the rig. It works without a connection: what was entered waits on the device and is sent when the line is back. A value that looks like a slip is asked back, with what it was most likely meant to be; a condition that was off, a run far from the others and runs that creep are told at once, and the run is kept.',
-    'Results shows every run as a dot beside the limit. Choose a team: each version is compared with the one before, in a sentence that says by how much they differ, or how many runs would tell, and what else changed between them. Conclude keeps what the team makes of it; when newer runs say otherwise, it is marked.',
+    'Results shows every run as a dot beside the limit. Choose a team: each iteration is compared with the one before, in a sentence that says by how much they differ, or how many runs would tell, and what else changed between them. Conclude keeps what the team makes of it; when newer runs say otherwise, it is marked.',
     'Series is for runs over one setting, such as an angle: how much the result follows it, where its best point lies and how sure that is, and where the next run tells most.',
+    'Class board shows how all teams stand beside what is asked and last season’s best, and who has no valid run yet. Students see it once you release it.',
   ],
   reviews: ['Show evidence, note what is found, and make actions with an owner and a due meeting.'],
   grades: [
@@ -84,6 +87,7 @@ export const GLOSSARY: readonly (readonly [word: string, means: string])[] = [
   ],
   ['Datum', 'The concept that all others are compared with.'],
   ['Deliverables', 'What the client gets: the product, and the account of why it is as it is.'],
+  ['Derived quantity', 'What is worked out from readings by a formula, such as power from voltage and current.'],
   ['Feature', 'Something a design has, such as a brake or a keel; it can be followed from team to team.'],
   ['Foul', 'A run against the rules. The event says whether its value counts.'],
   ['Gate', 'A point in the plan that opens only when its items are shown.'],
