@@ -86,6 +86,15 @@ export function largeBundle(): Bundle {
   const tables: Tables = {
     ...bundle.tables,
     project: [{ ...of('project')[0], title: 'Large' }],
+    // One of three protocols works something out of every run.
+    parameter: [...of('parameter'), { id: 'speed', name: 'Average speed', dimension: 'speed' }],
+    quantity: [
+      ...of('quantity'),
+      {
+        ...{ id: 'speed', parameter_id: 'speed', unit: 'm/s', position: 1, formula: 'cable_length / crossing_time' },
+        protocol_id: rowWith(bundle, 'protocol', { name: 'Crossing, loaded' }).id,
+      },
+    ],
     statement: without(of('statement'), 'answer_id'),
     research: without(of('research'), 'team_id'),
     requirement: without(of('requirement'), 'owner_id', 'team_id'),

@@ -4,6 +4,7 @@ import type { Iteration } from '@/domain/builds/read';
 import type { Requirement } from '@/domain/requirements/read';
 import { convert } from '@/core/units';
 import { groupBy } from '@/core/shared/groupBy';
+import { once } from '@/core/shared/once';
 import type { Protocol, RunGroup } from './read';
 
 /** What an iteration reached under a protocol: the runs that count for it. */
@@ -53,12 +54,9 @@ export function boardOf(
   teamIds: readonly string[],
   lack: ((mean: number) => number) | null,
 ): BoardTeam[] {
-  const byTeam = groupBy(iterations, ({ teamId }) => teamId);
+  const reached = reachedByTeams(protocol, iterations, runs);
   return teamIds.map((teamId) => {
-    const reached = (byTeam.get(teamId) ?? [])
-      .flatMap((one) => reachedBy(protocol, one, runs) ?? [])
-      .sort((a, b) => a.at.getTime() - b.at.getTime() || a.number - b.number);
-    const steps = reached.reduce<Reached[]>((so, one) => {
+    const steps = (reached.get(teamId) ?? []).reduce<Reached[]>((so, one) => {
       const last = so.at(-1);
       const ahead = !last || lack === null || lack(one.mean) < lack(last.mean);
       return ahead ? [...so, one] : so;
@@ -66,6 +64,19 @@ export function boardOf(
     return { teamId, best: steps.at(-1) ?? null, steps };
   });
 }
+
+/** What each team's iterations reached, oldest first; worked out once for the same rows, as many ask for them. */
+const reachedByTeams = once(
+  (protocol: Protocol, iterations: readonly Iteration[], runs: readonly RunGroup[]): ReadonlyMap<string, Reached[]> =>
+    new Map(
+      [...groupBy(iterations, ({ teamId }) => teamId)].map(([teamId, own]) => [
+        teamId,
+        own
+          .flatMap((one) => reachedBy(protocol, one, runs) ?? [])
+          .sort((a, b) => a.at.getTime() - b.at.getTime() || a.number - b.number),
+      ]),
+    ),
+);
 
 function reachedBy(protocol: Protocol, iteration: Iteration, runs: readonly RunGroup[]): Reached | null {
   const found = runsUnder(protocol, iteration.id, runs);
