@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
+import { USUAL_TESTS } from '@/core/bench/usualTests';
 import { derivedFigureOf } from '@/domain/bench/derive';
 import { listQuantities, listRunGroups, listRunsOfTeam, listScoredRuns, type Protocol } from '@/domain/bench/read';
 import { buildsOf, inTurn, listResultGroups, listResultRuns } from '@/domain/bench/results';
 import { seriesOf } from '@/domain/bench/series';
 import { figureOf } from '@/domain/builds/figure';
 import { listIterations } from '@/domain/builds/read';
-import { saveInstrument, saveProtocol } from '@/features/bench/actions';
+import { addUsualTest, releaseBoard, saveInstrument, saveProtocol } from '@/features/bench/actions';
 import { recordRun } from '@/features/bench/commands';
 import { protocolForm } from '@/features/bench/toForm';
 import { perform } from '@/server/perform';
@@ -331,4 +332,25 @@ test('a practice run that is left out with a reason counts in nothing, and stays
   );
   expect(used.flatMap(({ y }) => y)).not.toContain(9.9);
   expect(used.flatMap(({ y }) => y).length).toBeGreaterThan(0);
+});
+
+test('every usual test can be added once, with instruments that it shares, and its board is released', async () => {
+  await asPerson(p.instructorId);
+  for (const { name } of USUAL_TESTS)
+    done(await addUsualTest({ projectId: p.id, id: null, version: null, name } as never));
+  const [first] = USUAL_TESTS;
+  const again = await addUsualTest({ projectId: p.id, id: null, version: null, name: first!.name } as never);
+  expect(refused(again).name).toMatch(/already/);
+  expect(refused(await addUsualTest({ projectId: p.id, id: null, version: null, name: 'x' } as never)).name).toMatch(
+    /none of/,
+  );
+  const rows = await pool()`select name from instrument where project_id = ${p.id} and name = 'Tape measure'`;
+  expect(rows).toHaveLength(1);
+  const of = async () => (await quantities()).find(({ name }) => name === first!.name)!;
+  expect((await of()).quantities.map(({ formula }) => formula)).toEqual([null, 'course_length / run_time']);
+  done(await releaseBoard({ projectId: p.id, id: (await of()).id, version: null, released: true } as never));
+  expect((await of()).boardReleased).toBe(true);
+  await asPerson(p.studentOf('Flint'));
+  const hide = await releaseBoard({ projectId: p.id, id: (await of()).id, version: null, released: false } as never);
+  expect(hide).toMatchObject({ denied: true });
 });

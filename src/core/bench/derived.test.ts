@@ -1,4 +1,4 @@
-import { derivedFigure, derivedValue, DerivedError, readDerived, type Inputs } from '.';
+import { derivedFigure, derivedValue, DerivedError, formulaWords, readDerived, type Inputs } from '.';
 
 const read = (symbol: string, unit: string) => ({ symbol, unit, formula: null });
 const from = (symbol: string, unit: string, formula: string) => ({ symbol, unit, formula });
@@ -117,4 +117,8 @@ test('a wrong formula is told of its quantity', () => {
   expect(saidOf(from('a', 'V', 'import("x")'))).toMatch(/^a: /);
   expect(saidOf(from('V', 'V', 'I'))).toBe('V: V appears twice.');
   expect(saidOf(from('2x', 'V', 'V'))).toMatch(/letter first/);
+});
+
+test('a formula is read aloud without its underlines', () => {
+  expect(formulaWords('lifted_mass*gravity * lift / work')).toBe('lifted mass × gravity × lift / work');
 });

@@ -1,11 +1,16 @@
 'use client';
 
 import { useState } from 'react';
+import { useFormContext } from 'react-hook-form';
+import { ownAccuracy } from '@/core/bench/ownAccuracy';
 import { INSTRUMENT_PRESETS } from '@/core/bench/presets';
+import { number } from '@/core/format';
+import { CoreError, readNumber } from '@/core/numbers';
 import { factName } from '@/core/shared/factName';
 import { DIMENSION_NAMES } from '@/core/dimensions';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
+import { Fold } from '@/ui/sheet/Fold';
 import { saveInstrument, saveProtocol } from './actions';
 import { instrumentSchema, protocolSchema } from './schema';
 
@@ -77,11 +82,63 @@ function InstrumentFields({
       <instrumentFields.Text name="unit" label="Unit" className="w-20" />
       <instrumentFields.Decimal name="resolution" label="Resolution" className="w-28" />
       <instrumentFields.Decimal name="accuracy" label="Accuracy ±" className="w-28" />
+      <FromReadings />
       <p className="text-sm faint w-full">
         Resolution is the smallest step it shows; accuracy the half-width its maker states. From both follows the
         uncertainty of every reading.
       </p>
     </RecordForm>
+  );
+}
+
+/** The accuracy of an instrument as the class uses it, from repeated readings of one thing. */
+function FromReadings() {
+  const { setValue } = useFormContext();
+  const [text, setText] = useState('');
+  const [known, setKnown] = useState('');
+  const [said, setSaid] = useState<{ text: string; wrong: boolean } | null>(null);
+  const take = () => {
+    try {
+      const readings = text.split(/[\s;]+/).flatMap((one) => (one ? [readNumber(one).value] : []));
+      const found = ownAccuracy({ readings, known: known.trim() ? readNumber(known).value : null });
+      setValue('accuracy', String(found.accuracy), { shouldDirty: true });
+      const off = found.offset === null ? '' : `, ${number(Math.abs(found.offset))} off on the whole`;
+      setSaid({
+        text: `From ${found.n} readings: they lie ${number(found.standardDeviation)} apart${off}. Accuracy ± ${number(found.accuracy)} is filled in.`,
+        wrong: false,
+      });
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      setSaid({ text: error.message, wrong: true });
+    }
+  };
+  return (
+    <Fold minor label="Find the accuracy by reading one thing again and again" className="w-full">
+      <div className="flex flex-wrap items-end gap-3 mt-1">
+        <label className="flex flex-col grow">
+          Readings of the same thing, by different people
+          <input className="num" value={text} maxLength={400} onChange={(e) => setText(e.target.value)} />
+        </label>
+        <label className="flex flex-col">
+          What it is, if you know
+          <input
+            className="num !w-36"
+            inputMode="decimal"
+            value={known}
+            maxLength={20}
+            onChange={(e) => setKnown(e.target.value)}
+          />
+        </label>
+        <button type="button" className="btn" onClick={take}>
+          Work out accuracy
+        </button>
+      </div>
+      {said && (
+        <p role={said.wrong ? 'alert' : 'status'} className={said.wrong ? 'text-brick' : ''}>
+          {said.text}
+        </p>
+      )}
+    </Fold>
   );
 }
 

@@ -18,6 +18,7 @@ import { momentHere } from '@/server/clock';
 import { tagColour } from '@/ui/colours';
 import { ActButton } from '@/ui/forms/ActButton';
 import { Link } from '@/ui/Link';
+import { SavedFigure } from '@/ui/SavedFigure';
 import { Pick } from '@/ui/sheet/Pick';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
@@ -151,19 +152,29 @@ export default async function BoardPage(props: SheetProps) {
             <Nothing>No team has a valid run under this protocol yet.</Nothing>
           ) : (
             <>
-              <Strip
-                title={`${protocol.parameterName} of the class, ${protocol.name}`}
-                unit={protocol.unit}
-                limits={limits}
-                rows={ranked.map(({ teamId, best }) => ({
-                  key: teamId,
-                  name: `${nameOf(teamId)} ${best.number}`,
-                  values: best.values,
-                  mean: best.mean,
-                  interval: best.interval,
-                  outlier: best.outlier,
-                }))}
-              />
+              <SavedFigure
+                name={`class board ${measureName(protocol)}`}
+                rows={[
+                  ['iteration', `${protocol.parameterName}, ${unitName(protocol.unit)}`],
+                  ...ranked.flatMap(({ teamId, best }) =>
+                    best.values.map((value) => [`${nameOf(teamId)} ${best.number}`, String(value)]),
+                  ),
+                ]}
+              >
+                <Strip
+                  title={`${protocol.parameterName} of the class, ${protocol.name}`}
+                  unit={protocol.unit}
+                  limits={limits}
+                  rows={ranked.map(({ teamId, best }) => ({
+                    key: teamId,
+                    name: `${nameOf(teamId)} ${best.number}`,
+                    values: best.values,
+                    mean: best.mean,
+                    interval: best.interval,
+                    outlier: best.outlier,
+                  }))}
+                />
+              </SavedFigure>
               <table className="stacked max-w-4xl mt-2">
                 <thead>
                   <tr>

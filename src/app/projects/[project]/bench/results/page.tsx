@@ -1,6 +1,6 @@
 import { spreadText } from '@/core/bench';
 import { listReadWith, spreadOf } from '@/domain/bench/spread';
-import { decimalsFor, fixed, number, plural, quantity, quantityTo, withQuery } from '@/core/format';
+import { decimalsFor, fixed, number, plural, quantity, quantityTo, unitName, withQuery } from '@/core/format';
 import { differ } from '@/core/builds';
 import { listEvents, listQuantities, listRunGroupsOf, measureName } from '@/domain/bench/read';
 import { listConclusions, saidNow } from '@/domain/conclusions/read';
@@ -18,6 +18,7 @@ import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
 import { SaveTable } from '@/ui/SaveTable';
+import { SavedFigure } from '@/ui/SavedFigure';
 import { Pick } from '@/ui/sheet/Pick';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
@@ -131,19 +132,27 @@ export default async function ResultsPage(props: SheetProps) {
         </Nothing>
       ) : (
         <>
-          <Strip
-            title={`${protocol.parameterName}, ${protocol.name}`}
-            unit={protocol.unit}
-            limits={limits}
-            rows={known.map(({ key, name, values, summary }) => ({
-              key,
-              name,
-              values,
-              mean: summary!.mean,
-              interval: summary!.confidenceInterval,
-              outlier: summary!.outliers[0]?.index ?? null,
-            }))}
-          />
+          <SavedFigure
+            name={`results ${measureName(protocol)}`}
+            rows={[
+              ['iteration', `${protocol.parameterName}, ${unitName(protocol.unit)}`],
+              ...known.flatMap(({ name, values }) => values.map((value) => [name, String(value)])),
+            ]}
+          >
+            <Strip
+              title={`${protocol.parameterName}, ${protocol.name}`}
+              unit={protocol.unit}
+              limits={limits}
+              rows={known.map(({ key, name, values, summary }) => ({
+                key,
+                name,
+                values,
+                mean: summary!.mean,
+                interval: summary!.confidenceInterval,
+                outlier: summary!.outliers[0]?.index ?? null,
+              }))}
+            />
+          </SavedFigure>
           <p className="text-sm faint mb-3">
             A dot is a run, the upright stroke the mean, the band the 95 % interval of the mean; a ring stands far from
             the others.
