@@ -11,7 +11,8 @@ import { factName } from '@/core/shared/factName';
 import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
 import { convert, convertInterval, CoreError } from '@/core/units';
-import { conditionsOf, type Protocol, type Quantity, type Readings, type Run, type RunGroup } from './read';
+import { type Protocol, type Quantity, type Readings, type Run, type RunGroup } from './read';
+import { conditionsOf } from './versions';
 
 /** A run with all that a formula can ask for. */
 export interface MeasuredRun extends Pick<

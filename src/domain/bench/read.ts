@@ -164,15 +164,6 @@ export const listQuantities = async (sql: Sql, projectId: string): Promise<Proto
 export const measureName = ({ name, parameterName, quantities }: Protocol): string =>
   quantities.length > 1 ? `${name}: ${parameterName}` : name;
 
-/** What the version of a protocol that a run was made under asks for. */
-export function conditionsOf(
-  { currentVersion, versions, conditions }: Protocol,
-  { protocolVersion }: { protocolVersion: number },
-): Condition[] {
-  if (protocolVersion === currentVersion) return conditions;
-  return versions.find(({ number }) => number === protocolVersion)?.conditions ?? conditions;
-}
-
 export const listEvents = remembered(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
   return sql<EventRecord[]>`
     select id, name, position, rule, attempts_allowed, protocol_id, quantity_id, hidden, version

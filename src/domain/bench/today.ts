@@ -3,7 +3,8 @@ import { plural, withQuery } from '@/core/format';
 import { offProtocol } from './offProtocol';
 import type { Sql } from '@/db/connection';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
-import { conditionsOf, listRecentRuns, readSources, testOf, type RecentRun } from './read';
+import { listRecentRuns, readSources, testOf, type RecentRun } from './read';
+import { conditionsOf } from './versions';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId, since }: Asked) {

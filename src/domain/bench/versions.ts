@@ -1,5 +1,15 @@
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
+import type { Condition, Protocol } from './read';
+
+/** What the version of a protocol that a run was made under asks for. */
+export function conditionsOf(
+  { currentVersion, versions, conditions }: Protocol,
+  { protocolVersion }: { protocolVersion: number },
+): Condition[] {
+  if (protocolVersion === currentVersion) return conditions;
+  return versions.find(({ number }) => number === protocolVersion)?.conditions ?? conditions;
+}
 
 /** How many runs stand under a version of a protocol, and when the first and the last of them were made. */
 export interface VersionRuns {

@@ -19,7 +19,8 @@ export const listCopies = remembered(async (sql: Sql, projectId: string, iterati
       select id, iteration_id, number from specimen
       where project_id = ${projectId} and iteration_id = any(${iterationIds}) order by iteration_id, number`,
     sql<(Copy['notes'][number] & { specimenId: string })[]>`
-      select n.id, n.specimen_id, n.kind, n.what, n.happened_at as at from specimen_note n join specimen s on s.id = n.specimen_id
+      select n.id, n.specimen_id, n.kind, n.what, n.happened_at as at from specimen_note n
+      join specimen s on s.project_id = ${projectId} and s.id = n.specimen_id
       where n.project_id = ${projectId} and s.iteration_id = any(${iterationIds}) order by n.happened_at, n.created_at, n.id`,
   ]);
   const byCopy = groupBy(notes, ({ specimenId }) => specimenId);

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Conflict } from '@/server/outcome';
 import { BothVersions } from '@/ui/forms/BothVersions';
 import { newId } from '@/ui/forms/newId';
@@ -10,6 +10,7 @@ import { PictureField } from '@/ui/forms/PictureField';
 import { isKept } from '@/ui/forms/attempt';
 import { useEntry, useOurEntries, WhoEnters } from '@/ui/outbox/Entering';
 import { draftKey } from '@/ui/forms/drafts';
+import { noteOwnWrite } from '@/ui/live/own';
 import { toast } from '@/ui/toast';
 import { Keypad } from './Keypad';
 import { STATUS_NAME, type Status } from './status';
@@ -108,6 +109,7 @@ interface Handed {
 export function RunEntry(props: RigProps) {
   const { projectId, section, path, event, protocol, last, known, first, held, ...given } = props;
   const router = useRouter();
+  const readAnew = useQuietRefresh(router);
   const open = useOpen(props.opening);
   const enter = useEntry();
   const entries = useOurEntries();
@@ -248,7 +250,7 @@ export function RunEntry(props: RigProps) {
     }
     if (isKept(outcome.result)) return; // the list below and the strip say so
     if (outcome.notes.length) toast.success(`${outcome.notes.join('. ')}.`);
-    router.refresh();
+    readAnew();
   };
   const clear = () => {
     setProblem(null);
@@ -437,6 +439,22 @@ export function RunEntry(props: RigProps) {
       <LastRuns projectId={projectId} path={path} event={event.name} last={last} local={local} entries={entries} />
     </div>
   );
+}
+
+const QUIET = 3500;
+
+/**
+ * Reads the page anew once nobody has saved for a while, and only with a connection: what was entered here stands in the list by itself,
+ * and a page that reads itself while the line breaks is loaded whole, under the fingers of whoever is keying in.
+ */
+function useQuietRefresh({ refresh }: { refresh: () => void }): () => void {
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  useEffect(() => () => clearTimeout(timer.current), []);
+  return () => {
+    noteOwnWrite();
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => navigator.onLine && refresh(), QUIET);
+  };
 }
 
 /** What the large key does. */

@@ -9,7 +9,6 @@ import { derivedOf, inputsOf } from '@/domain/bench/derive';
 import { readMeasured } from '@/domain/bench/measure';
 import { offProtocol } from '@/domain/bench/offProtocol';
 import {
-  conditionsOf,
   listEvents,
   listProtocols,
   type Protocol,
@@ -19,6 +18,7 @@ import {
   type Setting,
   type Settings,
 } from '@/domain/bench/read';
+import { conditionsOf } from '@/domain/bench/versions';
 import { readingUncertainty } from '@/domain/builds/figure';
 import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';

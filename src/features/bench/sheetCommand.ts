@@ -1,7 +1,8 @@
 import type { InferType } from 'yup';
 import { plural } from '@/core/format';
 import { json } from '@/db/connection';
-import { conditionsOf, type Settings } from '@/domain/bench/read';
+import { type Settings } from '@/domain/bench/read';
+import { conditionsOf } from '@/domain/bench/versions';
 import { offProtocol } from '@/domain/bench/offProtocol';
 import { newestIteration } from '@/domain/builds/first';
 import { holdsOfRun, sentence } from '@/domain/gates/holds';
@@ -51,9 +52,11 @@ export const recordSheet: Command<Sheet, { recorded: number }> = {
       input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
     );
     const rows = await readRows(work, input);
-    const known = new Set(
-      (await tx<{ id: string }[]>`select id from run where id = any(${rows.map(({ id }) => id)})`).map(({ id }) => id),
-    );
+    const stored = await tx<{ id: string; projectId: string }[]>`
+      select id, project_id from run where id = any(${rows.map(({ id }) => id)})`;
+    if (stored.some((one) => one.projectId !== projectId))
+      throw new FieldError('rows', 'This sheet could not be recorded: empty it and type it in again.');
+    const known = new Set(stored.map(({ id }) => id));
     const fresh = rows.filter(({ id }) => !known.has(id));
     const teamIds = [...new Set(fresh.map(({ teamId }) => teamId))].sort();
     const made = await iterationsOf(work, teamIds);

@@ -39,7 +39,8 @@ export function Live({ project, since, shows }: Props) {
         if (shown.current < wanted.current && wroteLately() && Number.isFinite(wanted.current))
           return void (timer.current = setTimeout(refresh, SPREAD));
         timer.current = undefined;
-        if (shown.current < wanted.current) router.refresh();
+        // Without a connection it would be loaded whole; once it is back, the stream says what was missed.
+        if (shown.current < wanted.current && navigator.onLine) router.refresh();
       };
       timer.current ??= setTimeout(refresh, 200 + Math.random() * SPREAD);
     },

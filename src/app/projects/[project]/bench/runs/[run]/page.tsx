@@ -16,15 +16,8 @@ import { momentHere } from '@/server/clock';
 import { listCopies } from '@/domain/copies/read';
 import { runTarget } from '@/domain/builds/targets';
 import { derivedFigureOf } from '@/domain/bench/derive';
-import {
-  conditionsOf,
-  listEvents,
-  listProtocols,
-  listRunsOfTeam,
-  testOf,
-  type Readings,
-  type Run,
-} from '@/domain/bench/read';
+import { listEvents, listProtocols, listRunsOfTeam, testOf, type Readings, type Run } from '@/domain/bench/read';
+import { conditionsOf } from '@/domain/bench/versions';
 import { storedRun } from '@/features/bench/recorded';
 import { readingUncertainty, settingsText } from '@/domain/builds/figure';
 import { fixed, measured, moment, number, quantity, shortName } from '@/core/format';
