@@ -23,15 +23,14 @@ export async function build() {
   return true;
 }
 
-/** Makes the production build under a version, which pages show; `into` is another folder than the app's own. */
-export async function buildAs(version, into) {
+/** Makes the production build under a version, which pages show. */
+async function buildAs(version) {
   await must(process.execPath, ['node_modules/next/dist/bin/next', 'build'], 'The build failed', {
     env: {
       ...process.env,
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
       IRONSTONE_VERSION: version,
-      ...(into ? { IRONSTONE_BUILT: into } : {}),
     },
   });
 }
