@@ -324,6 +324,17 @@ test('a practice run that is left out with a reason counts in nothing, and stays
   expect(groups.flatMap(({ leftOut }) => leftOut)).toEqual(['The crank slipped.']);
   const all = await listResultRuns(pool(), p.id, voltage, p.teams.Flint!);
   const load = { name: 'load', unit: 'ohm' };
+  // Of two versions of the protocol the newer is drawn alone.
+  const mixed = all.map((one, i) => ({
+    ...one,
+    protocolVersion: i % 2 ? 2 : 1,
+    settings: { load: { value: i, unit: 'ohm' } },
+  }));
+  const drawn = seriesOf(mixed, voltage, load, () => '').find(
+    ({ iterationId }) => iterationId === p.iteration['Flint 3'],
+  );
+  expect(drawn!.x.every((x) => x % 2 === 1)).toBe(true);
+  expect(drawn!.x.length).toBeGreaterThan(2);
   const used = seriesOf(
     all.map((one) => ({ ...one, settings: { load: { value: one.value!, unit: 'ohm' } } })),
     voltage,

@@ -20,7 +20,10 @@ export interface SeriesRuns {
 export const seriesSettings = ({ settings }: Pick<Protocol, 'settings'>): Setting[] =>
   settings.filter(({ unit }) => unit !== '');
 
-/** The series over a setting that a team has made, iteration by iteration, oldest first; those with two settings at least. */
+/**
+ * The series over a setting that a team has made, iteration by iteration, oldest first; those with two settings at least. Of each
+ * iteration the runs under the newest version of the protocol that it was run under.
+ */
 export function seriesOf(
   runs: readonly ResultRun[],
   protocol: Pick<Protocol, 'unit'>,
@@ -35,7 +38,9 @@ export function seriesOf(
       typeof run.settings[setting.name]?.value === 'number',
   );
   return [...groupBy(used, ({ iterationId }) => iterationId).values()]
-    .map((own): SeriesRuns => {
+    .map((all): SeriesRuns => {
+      const newest = Math.max(...all.map(({ protocolVersion }) => protocolVersion));
+      const own = all.filter(({ protocolVersion }) => protocolVersion === newest);
       const others = new Set(
         own.flatMap(({ settings }) => Object.keys(settings)).filter((name) => name !== setting.name),
       );

@@ -2,7 +2,7 @@ import { alikeText, compareAll, summarise } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
 import { convert } from '@/core/units';
 import type { Protocol, Run } from '@/domain/bench/read';
-import { settingsText } from '@/domain/builds/figure';
+import { madeAt } from '@/domain/builds/figure';
 import type { Copy } from './read';
 
 /** The runs of one copy under a protocol, from one repair to the next. */
@@ -33,7 +33,7 @@ export function compareCopies(
   const valid = runs.filter(({ status, copyId, value }) => status === 'ok' && copyId !== null && value !== null);
   return protocols.flatMap((protocol) => {
     const own = valid.filter((run) => run.protocolId === protocol.id && run.quantityId === protocol.quantityId);
-    return [...groupBy(own, ({ settings }) => settingsText(settings))].flatMap(([at, list]) => {
+    return [...groupBy(own, (run) => madeAt(run, protocol))].flatMap(([at, list]) => {
       const byStretch = groupBy(list, (run) => stretchOf(copies, run));
       const groups = [...byStretch]
         .sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
