@@ -412,6 +412,9 @@ export function RunEntry(props: RigProps) {
             <button type="button" className="btn" disabled={busy} onClick={() => void save('did-not-start')}>
               {STATUS_NAME['did-not-start']}
             </button>
+            <WhoEnters />
+          </div>
+          <div className="mx-3.5 my-2 flex gap-3 items-center">
             <label className="flex items-center gap-2 grow">
               <span className="faint">Note</span>
               <input
@@ -426,13 +429,12 @@ export function RunEntry(props: RigProps) {
               <span className="faint">Witness</span>
               <input
                 aria-label="Witness"
-                className="!w-32"
+                className="!w-24"
                 maxLength={160}
                 value={witness}
                 onChange={(e) => setWitness(e.target.value)}
               />
             </label>
-            <WhoEnters />
           </div>
         </Ready>
       </form>

@@ -3,7 +3,7 @@ import { column, unitName } from '@/core/format';
 
 const WIDTH = 900;
 const ROW = 30;
-const LEFT = 215;
+const MOST_LEFT = 215;
 const RIGHT = 24;
 const FACE = 'Barlow Condensed, sans-serif';
 
@@ -34,9 +34,11 @@ export function Strip({
     ...rows.flatMap(({ values, interval }) => [...values, ...(interval ?? [])]),
     ...limits.map(({ value }) => value),
   ];
+  // As much room for names as the longest needs.
+  const left = Math.min(MOST_LEFT, 28 + 7 * Math.max(0, ...rows.map(({ name }) => name.length)));
   const [least, most] = [Math.min(...all), Math.max(...all)];
   const pad = (most - least || Math.abs(most) || 1) * 0.04;
-  const x = (value: number) => LEFT + ((value - least + pad) / (most - least + 2 * pad)) * (WIDTH - LEFT - RIGHT);
+  const x = (value: number) => left + ((value - least + pad) / (most - least + 2 * pad)) * (WIDTH - left - RIGHT);
   const at = (value: number) => x(value).toFixed(1);
   const rowAt = (i: number) => 14 + ROW * i + ROW / 2;
   const pathOf = (draw: (row: StripRow, i: number) => string) => rows.map(draw).join('');
@@ -48,7 +50,7 @@ export function Strip({
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={title}>
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
-        className="w-full min-w-[640px] h-auto"
+        className="w-full min-w-[520px] h-auto"
         role="img"
         aria-label={`${title}; the table below says the same`}
       >
@@ -81,7 +83,7 @@ export function Strip({
         {rows.map(({ key, name }, i) => (
           <text
             key={key}
-            x={LEFT - 10}
+            x={left - 10}
             y={rowAt(i) + 4}
             fontFamily={FACE}
             fontSize="14"
@@ -93,7 +95,7 @@ export function Strip({
           </text>
         ))}
         {/* One path for all of a kind: a class has thousands of dots. */}
-        <path d={pathOf((_, i) => `M${LEFT} ${rowAt(i)}H${WIDTH - RIGHT}`)} stroke="var(--hair)" />
+        <path d={pathOf((_, i) => `M${left} ${rowAt(i)}H${WIDTH - RIGHT}`)} stroke="var(--hair)" />
         <path
           d={pathOf(({ interval }, i) => (interval ? `M${at(interval[0])} ${rowAt(i)}H${at(interval[1])}` : ''))}
           stroke="var(--steel)"

@@ -116,7 +116,7 @@ export default async function BenchPage(props: SheetProps) {
                 </p>
                 <Cautions own={p.cautions ? [p.cautions] : []} hazards={hazardsOf(safety.hazards, 'protocols', p.id)} />
               </Fold>
-              <Link href={hrefIn(frame, `bench/protocols/${p.id}`)} className="btn-text no-print">
+              <Link href={hrefIn(frame, `bench/protocols/${p.id}`)} className="btn-text no-print whitespace-nowrap">
                 Sheet<span className="sr-only"> of {p.name}</span>
               </Link>
               {leads && (
