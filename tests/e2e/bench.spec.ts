@@ -59,6 +59,8 @@ test('a test that defends itself: from its protocol to a conclusion that newer r
     const usual = await panel(page, 'Add a usual test');
     await usual.getByRole('button', { name: 'Add Electrical power' }).click();
     await expect(page.getByText('Electrical power is added, with its instruments.').first()).toBeVisible();
+    // What was added stands in the list: the page has read itself anew.
+    await expect(page.getByRole('link', { name: 'Sheet of Electrical power', includeHidden: true })).toBeAttached();
     await usual.getByRole('button', { name: 'Close' }).click();
     await expect(page).not.toHaveURL(/panel=/);
     const form = await panel(page, 'Add protocol');
