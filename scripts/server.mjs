@@ -60,7 +60,10 @@ function answer(request, response) {
 
 /** One port for both: whoever types the address without https is led there. */
 function secured() {
-  const https = createHttps({ key: readFileSync(values.key), cert: readFileSync(values.cert) }, answer);
+  const https = createHttps(
+    { key: readFileSync(values.key), cert: readFileSync(values.cert), keepAliveTimeout: KEPT_OPEN },
+    answer,
+  );
   const http = createHttp((request, response) => {
     response.writeHead(308, { location: `https://${request.headers.host ?? ''}${request.url}` }).end();
   });
@@ -75,5 +78,8 @@ function secured() {
   });
 }
 
-for (const host of values.host) (values.key ? secured() : createHttp(answer)).listen(port, host);
+/** A connection that waits for the next request stays open longer than whoever uses it again, a proxy too, keeps it. */
+const KEPT_OPEN = 65_000;
+for (const host of values.host)
+  (values.key ? secured() : createHttp({ keepAliveTimeout: KEPT_OPEN }, answer)).listen(port, host);
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(0));
