@@ -16,7 +16,7 @@ export default ts.config(
   { linterOptions: { reportUnusedDisableDirectives: 'error' } },
   {
     files: ['src/**/*.{ts,tsx}'],
-    plugins: { '@next/next': next, boundaries },
+    plugins: { '@next/next': next, 'react-hooks': hooks, boundaries },
     settings: {
       'import/resolver': { typescript: true },
       'boundaries/include': ['src/**/*'],
@@ -29,6 +29,7 @@ export default ts.config(
     },
     rules: {
       ...next.configs.recommended.rules,
+      ...hooks.configs.recommended.rules,
       'boundaries/no-unknown-files': 'error',
       'boundaries/dependencies': [
         'error',
@@ -70,12 +71,6 @@ export default ts.config(
         },
       ],
     },
-  },
-  {
-    // Where the browser runs components: these rules compile every function that they see, and a page is no such thing.
-    files: ['src/{features,ui}/**/*.tsx', 'src/**/use*.ts'],
-    plugins: { 'react-hooks': hooks },
-    rules: hooks.configs.recommended.rules,
   },
   {
     files: ['src/app/**/*.tsx', 'src/ui/**/*.tsx', 'src/features/frame/**/*.tsx'],

@@ -123,7 +123,7 @@ const FOR_INSTRUCTORS = SHEETS.filter((sheet) => sheet !== 'concepts/new');
  * dark, with everything open; words that nobody says; sideways scrolling; what is fetched from elsewhere; and, for a load
  * without a cache, more script than allowed.
  */
-async function visit(page: Page, address: string, seen: Seen, inDark: boolean): Promise<string[]> {
+async function visit(page: Page, address: string, seen: Seen): Promise<string[]> {
   const wrong: string[] = [];
   seen.reset();
   await page.emulateMedia({ colorScheme: 'light' });
@@ -166,7 +166,7 @@ async function visit(page: Page, address: string, seen: Seen, inDark: boolean): 
       wrong.push(`${address}, ${scheme}: ${id} at ${nodes.map((node) => node.target.join(' ')).join(', ')}`);
   };
   await look('light', {});
-  if (inDark) await look('dark', { rules: ['color-contrast', 'link-in-text-block'] });
+  await look('dark', { rules: ['color-contrast', 'link-in-text-block'] });
   wrong.push(...seen.foreign.map((url) => `${address} fetches ${url}`));
   // What is opened afterwards fetches its own script.
   for (const id of await panelsOf(page)) {
@@ -301,9 +301,7 @@ for (const [role, part, of] of LOOKS) {
     const wrong: string[] = [];
     const heaviest = { address: '', bytes: 0 };
     for (const address of all.filter((_, i) => i % of === part)) {
-      // What students see too is looked at in dark with them.
-      const inDark = role !== 'instructor' || !FOR_STUDENTS.some((sheet) => address.endsWith(`/${sheet}`));
-      wrong.push(...(await visit(page, address, seen, inDark)));
+      wrong.push(...(await visit(page, address, seen)));
       if (seen.bytes > heaviest.bytes) Object.assign(heaviest, { address, bytes: seen.bytes });
     }
     const place = heaviest.address.replace(/[0-9a-f-]{36}/g, '…');
