@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { listEvents, listProtocols, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
+import { listProtocols } from '@/domain/bench/protocols';
+import { listEvents, listRunGroups, listRunsOfTeam } from '@/domain/bench/read';
 import { buildsOf, inTurn, driftsOf, listResultGroups, outliersOf } from '@/domain/bench/results';
 import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { figureOf } from '@/domain/builds/figure';

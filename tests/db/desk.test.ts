@@ -22,7 +22,8 @@ import { listSections, meetingsOf } from '@/domain/classes/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { loadStandings } from '@/domain/standings/judge';
-import { listEvents, listLatestRuns, listProtocols } from '@/domain/bench/read';
+import { listProtocols } from '@/domain/bench/protocols';
+import { listEvents, listLatestRuns } from '@/domain/bench/read';
 import { verdictsFor } from '@/domain/requirements/judge';
 import { asLink, asPerson, done, makeAccount, ownDatabase, refused } from './database';
 

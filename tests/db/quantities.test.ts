@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { USUAL_TESTS } from '@/core/bench/usualTests';
 import { derivedFigureOf } from '@/domain/bench/derive';
-import { listQuantities, listRunGroups, listRunsOfTeam, listScoredRuns, type Protocol } from '@/domain/bench/read';
+import { listQuantities, type Protocol } from '@/domain/bench/protocols';
+import { listRunGroups, listRunsOfTeam, listScoredRuns } from '@/domain/bench/read';
 import { buildsOf, inTurn, listResultGroups, listResultRuns } from '@/domain/bench/results';
 import { seriesOf } from '@/domain/bench/series';
 import { figureOf } from '@/domain/builds/figure';
@@ -284,6 +285,8 @@ describe('versions of a protocol', () => {
     // As of another iteration, so that they are compared: the version of the protocol is named as what differs.
     const [pair] = inTurn([{ ...before, iterationId: 'other' }, own], power, null, () => []);
     expect(pair!.says.join(' ')).toMatch(/the version of the protocol/);
+    expect(pair!.says.join(' ')).not.toMatch(/the instrument/);
+    expect(pair!.says.join(' ')).toMatch(/Held alike in both: load 13/);
     // The verdict rests on the newest version alone.
     const iteration = (await listIterations(pool(), p.id)).find(({ id }) => id === p.iteration['Flint 3'])!;
     const figure = figureOf(power.parameterId, iteration, {
@@ -322,6 +325,11 @@ test('a practice run that is left out with a reason counts in nothing, and stays
   expect(await stored(id)).toMatchObject({ leftOut: 'The crank slipped.', witness: 'Ida' });
   const groups = await listResultGroups(pool(), p.id, voltage, p.teams.Flint!, 'UTC');
   expect(groups.flatMap(({ leftOut }) => leftOut)).toEqual(['The crank slipped.']);
+  // It is neither completed nor not completed.
+  const made = groups.reduce((sum, one) => sum + one.made, 0);
+  const [stored_] = await pool()<[{ n: number }]>`
+    select count(*)::int as n from run where project_id = ${p.id} and protocol_id = ${voltage.id} and team_id = ${p.teams.Flint!} and stands`;
+  expect(made).toBe(stored_.n - 1);
   const all = await listResultRuns(pool(), p.id, voltage, p.teams.Flint!);
   const load = { name: 'load', unit: 'ohm' };
   // Of two versions of the protocol the newer is drawn alone.

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { listProtocols, listRunsOfTeam } from '@/domain/bench/read';
+import { listProtocols } from '@/domain/bench/protocols';
+import { listRunsOfTeam } from '@/domain/bench/read';
 import { recordSheet } from '@/features/bench/sheetCommand';
 import { sheetColumns } from '@/features/bench/sheetRows';
 import { perform } from '@/server/perform';

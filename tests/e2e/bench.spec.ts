@@ -59,7 +59,8 @@ test('a test that defends itself: from its protocol to a conclusion that newer r
     const usual = await panel(page, 'Add a usual test');
     await usual.getByRole('button', { name: 'Add Electrical power' }).click();
     await expect(page.getByText('Electrical power is added, with its instruments.').first()).toBeVisible();
-    await page.goto(`${home}/bench`);
+    await usual.getByRole('button', { name: 'Close' }).click();
+    await expect(page).not.toHaveURL(/panel=/);
     const form = await panel(page, 'Add protocol');
     await form.getByLabel('Protocol', { exact: true }).fill('Winding');
     await choose(form.getByLabel('What is measured').first(), 'Voltage');

@@ -73,6 +73,11 @@ describe('who measures how', () => {
     expect(of(0.1, 0.05, 0.01, [0.024, -0.024])[2]).toMatch(/Observer 1 reads 0\.048 s more/);
     expect(of(0.1, 0.05, 0.01, [0.0235, -0.0235])[2]).toBeUndefined();
   });
+  test('few runs say nothing of where they spread', () => {
+    const of = (n: number) =>
+      spreadText({ runs: { deviation: 1, builds: 2, n }, observers: null, instruments: [] }, 's').length;
+    expect([6, 7].map(of)).toEqual([0, 2]);
+  });
   test('runs that are all alike say nothing', () => {
     expect(
       spreadText(spreadSources({ builds: [{ values: [2, 2], instrument: 'W' }], observed: [], instruments: {} }), 's'),

@@ -1,4 +1,4 @@
-import { quantity } from '../format';
+import { quantity, twoFigures } from '../format';
 import { convertInterval } from '../units';
 
 interface Asked {
@@ -27,6 +27,6 @@ export function coarseText(
   if (half === null || asked.unit === null) return null;
   const own = convertInterval({ value: expandedUncertainty, from: unit, to: asked.unit }).value;
   if (own < half) return null;
-  const good = quantity(Number(own.toPrecision(2)), asked.unit);
+  const good = twoFigures(own, asked.unit);
   return `${instrument} is too coarse for ${code}: one reading is good to ± ${good}, and ${code} allows ± ${quantity(half, asked.unit)}. No single reading can show that it is met; take a finer instrument or the mean of several runs.`;
 }

@@ -141,4 +141,11 @@ test('two are compared at settings that both have, of most runs on the poorer si
   expect(at(list(['30', 3], ['45', 9]), list(['45', 2], ['30', 3]))).toEqual(['30', '30']);
   expect(at(list(['30', 3], ['45', 3]), list(['60', 2]))).toEqual(['45', '60']);
   expect(at(list(['30', 3]), [])).toBeUndefined();
+  // Under another version of the protocol, what was set is held alike all the same.
+  const old = [{ at: '30, version 1', set: '30', n: 3 }];
+  const now = [
+    { at: '30', set: '30', n: 2 },
+    { at: '45', set: '45', n: 9 },
+  ];
+  expect(pairAt(old, now)?.map((one) => one.at)).toEqual(['30, version 1', '30']);
 });

@@ -1,4 +1,4 @@
-import { quantityTo, decimalsFor, plural } from '../format';
+import { plural, twoFigures } from '../format';
 import { summarise } from './summarise';
 
 /** Where the spread of a class's runs comes from, each as a standard deviation in one unit; null where it is not known. */
@@ -66,13 +66,16 @@ function pooled(groups: readonly (readonly number[])[]): { deviation: number; n:
   return freedom === 0 ? null : { deviation: Math.sqrt(squares / freedom), n };
 }
 
+/** So many runs beyond one of each build, before anything is said of where they spread. */
+const LEAST = 5;
+
 /**
  * The same in sentences, with the largest source named: what of the spread of runs the reading explains, by observers where there were
- * several, else by the instrument, and what is left to the device and how it is run. Variances add up, deviations do not.
+ * several, else by the instrument, and what is left to the device and how it is run. Variances add up, deviations do not. Nothing for too few runs to say.
  */
 export function spreadText({ runs, observers, instruments }: SpreadSources, unit: string): string[] {
-  if (!runs || runs.deviation === 0) return [];
-  const said = (value: number) => quantityTo(value, unit, decimalsFor(value));
+  if (!runs || runs.deviation === 0 || runs.n - runs.builds < LEAST) return [];
+  const said = (value: number) => twoFigures(value, unit);
   const worst = instruments.reduce((most, one) => Math.max(most, one.n > 0 ? one.deviation : 0), 0);
   const [reading, by] =
     observers && observers.deviation >= worst

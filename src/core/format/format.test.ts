@@ -1,4 +1,4 @@
-import { column, fixed, measured, number, plural, quantity, shortName, unitName } from './format';
+import { column, fixed, measured, number, plural, quantity, shortName, unitName, twoFigures, within } from './format';
 import { limitText } from './limit';
 
 test.each([
@@ -57,4 +57,12 @@ test('a name for screens that others see is first name and initial', () => {
   expect(shortName('Demo')).toBe('Demo');
   expect(plural(1, 'team')).toBe('1 team');
   expect(plural(3, 'match', 'matches')).toBe('3 matches');
+});
+
+test('an interval leaves a value its figures, and a spread is written to two', () => {
+  expect(within(31.4286, 's', [31.28, 31.58])).toBe('31.43\u0020s');
+  expect(within(1413.667, 'g', [1380, 1447])).toBe('1414\u0020g');
+  expect(within(7.61, 's', null)).toBe('7.61\u0020s');
+  expect(within(7.61, 's', [7.61, 7.61])).toBe('7.61\u0020s');
+  expect([0.465, 3.512, 0].map((value) => twoFigures(value, 'J'))).toEqual(['0.47\u0020J', '3.5\u0020J', '0\u0020J']);
 });

@@ -80,6 +80,20 @@ function unitAfter(shown: string, unit: string | null | undefined): string {
   return `${shown} ${/^−?1$/.test(shown) && COINS.has(unit) ? unit.slice(0, -1) : name}`;
 }
 
+/** A value to as many decimals as an interval leaves; without one, or with one of no width, as it is. */
+export const within = (
+  value: number,
+  unit: string | null | undefined,
+  interval: readonly [number, number] | null | undefined,
+): string =>
+  interval && interval[1] > interval[0]
+    ? quantityTo(value, unit, decimalsFor((interval[1] - interval[0]) / 2))
+    : quantity(value, unit);
+
+/** A spread or an uncertainty with its unit, to two figures. */
+export const twoFigures = (value: number, unit: string | null | undefined): string =>
+  value > 0 ? quantityTo(value, unit, decimalsFor(value)) : quantity(value, unit);
+
 /** How a unit is written in a column head. */
 export function unitName(unit: string): string {
   return { deg: '°', count: 'number' }[unit] ?? SIGNS[unit] ?? unit;

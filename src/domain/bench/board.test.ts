@@ -1,6 +1,7 @@
 import type { Iteration } from '@/domain/builds/read';
 import { boardOf, lackBy } from './board';
-import type { Protocol, RunGroup } from './read';
+import type { Protocol } from './protocols';
+import type { RunGroup } from './read';
 
 const protocol = { quantityId: 'q', unit: 's', currentVersion: 1 } as Protocol;
 const iteration = (teamId: string, number: number) => ({ id: `${teamId} ${number}`, teamId, number }) as Iteration;

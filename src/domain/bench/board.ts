@@ -5,7 +5,8 @@ import type { Requirement } from '@/domain/requirements/read';
 import { convert } from '@/core/units';
 import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
-import type { Protocol, RunGroup } from './read';
+import type { Protocol } from './protocols';
+import type { RunGroup } from './read';
 
 /** What an iteration reached under a protocol: the runs that count for it. */
 export interface Reached {

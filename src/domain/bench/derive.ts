@@ -11,8 +11,9 @@ import { factName } from '@/core/shared/factName';
 import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
 import { convert, convertInterval, CoreError } from '@/core/units';
-import { type Protocol, type Quantity, type Readings, type Run, type RunGroup } from './read';
-import { conditionsOf } from './versions';
+import { readingUncertainty } from '@/domain/builds/figure';
+import { conditionsOf, type Protocol } from './protocols';
+import type { Readings, Run, RunGroup } from './read';
 
 /** A run with all that a formula can ask for. */
 export interface MeasuredRun extends Pick<
@@ -99,7 +100,7 @@ function withUncertainty(protocol: Protocol, protocolVersion: number, inputs: In
   const asked = conditionsOf(protocol, { protocolVersion });
   const known = (symbol: string, unit: string): number => {
     const read = protocol.quantities.find((one) => one.symbol === symbol && one.formula === null);
-    if (read) return readOnce(read, unit);
+    if (read) return readingUncertainty(read, unit) / 2;
     const condition = asked.find(({ name }) => factName(name) === symbol);
     if (!condition || condition.tolerance === 0) return 0;
     const accuracy = convertInterval({ value: condition.tolerance, from: condition.unit, to: unit }).value;
@@ -110,23 +111,22 @@ function withUncertainty(protocol: Protocol, protocolVersion: number, inputs: In
   );
 }
 
-/** Standard uncertainty of one reading of a quantity, in a unit. */
-function readOnce({ resolution, accuracy, instrumentUnit }: Quantity, unit: string): number {
-  const own = (value: number) => (value === 0 ? 0 : convertInterval({ value, from: instrumentUnit, to: unit }).value);
-  return instrument({ resolution: own(resolution), accuracy: own(accuracy) }).standardUncertainty;
-}
+/** Runs that may be taken together: of one iteration, under one version of the protocol, at the same settings. */
+export const alikeKey = ({
+  iterationId,
+  protocolVersion,
+  settings,
+}: Pick<Run, 'iterationId' | 'protocolVersion' | 'settings'>) =>
+  `${iterationId} ${protocolVersion} ${JSON.stringify(Object.entries(settings).sort())}`;
 
 /** The derived quantities of valid runs, taken together as what is read is. */
 export function derivedGroups(runs: readonly MeasuredRun[], protocols: readonly Protocol[]): RunGroup[] {
   const byProtocol = groupBy(runs, ({ protocolId }) => protocolId);
   return protocols.flatMap((protocol) => {
     const own = byProtocol.get(protocol.id) ?? [];
-    const alike = [
-      ...groupBy(
-        own,
-        (run) => `${run.iterationId} ${run.protocolVersion} ${JSON.stringify(Object.entries(run.settings).sort())}`,
-      ),
-    ].map(([, group]) => group.map((run) => ({ run, inputs: inputsOf(protocol, run) })));
+    const alike = [...groupBy(own, alikeKey).values()].map((group) =>
+      group.map((run) => ({ run, inputs: inputsOf(protocol, run) })),
+    );
     return [...derivedOf(protocol)].flatMap(([quantityId, derived]) =>
       alike.flatMap((group): RunGroup[] => {
         const found = group.flatMap(({ run, inputs }) => {

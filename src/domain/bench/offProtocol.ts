@@ -1,5 +1,5 @@
 import { protocolCheck } from '@/core/bench';
-import type { Condition } from './read';
+import type { Condition } from './protocols';
 
 /** Which conditions of a protocol a run did not keep, in words. */
 export function offProtocol(

@@ -1,71 +1,15 @@
 import { remembered } from '@/db/remember';
 import type { EventRule, Status } from '@/core/scoring';
-import { factName } from '@/core/shared/factName';
-import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
-import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
 import { derivedGroups, withDerived, type MeasuredRun } from './derive';
+import { listProtocols, listQuantities, type Protocol } from './protocols';
 
-export interface Condition {
-  name: string;
-  value: number;
-  tolerance: number;
-  unit: string;
-}
-/** What is chosen at a run and may differ from one to the next; without a unit it is a word, as a gear is. */
-export interface Setting {
-  name: string;
-  unit: string;
-}
 /** What was set, by the setting's name. */
 export type Settings = Record<string, { value: number | string; unit: string }>;
 
 /** What was read in a run, by quantity: value, unit, and what each observer read where there were several. */
 export type Readings = Record<string, [number, string, (number[] | null)?]>;
 
-/** What is measured under a protocol: read with an instrument, or derived from the others by a formula. */
-export interface Quantity {
-  quantityId: string;
-  parameterId: string;
-  parameterName: string;
-  dimension: Dimension;
-  unit: string;
-  /** What formulas call it. */
-  symbol: string;
-  /** null where it is read. */
-  formula: string | null;
-  /** null where it is derived; then it has no resolution or accuracy of its own. */
-  instrumentId: string | null;
-  instrumentName: string | null;
-  instrumentUnit: string;
-  resolution: number;
-  accuracy: number;
-  /** So many read it at once; the value is their mean. */
-  observers: number;
-}
-
-/** How a test is made, and what is measured in it. As a quantity it is one of its own: the first, where nothing else is said. */
-export interface Protocol extends Quantity {
-  id: string;
-  name: string;
-  procedure: string;
-  cautions: string;
-  /** Who does what, a line each. */
-  roles: string;
-  runsWanted: number | null;
-  /** Students see how the whole class stands by it. */
-  boardReleased: boolean;
-  conditions: Condition[];
-  settings: Setting[];
-  /** Those that are read come first. */
-  quantities: readonly Quantity[];
-  /** Which version of the protocol runs are made under now, and what earlier ones asked for. */
-  currentVersion: number;
-  versions: readonly { number: number; conditions: Condition[] }[];
-  /** Of its row. */
-  version: number;
-}
 export interface EventRecord {
   id: string;
   name: string;
@@ -122,48 +66,6 @@ export interface Run {
   version: number;
 }
 
-export const listProtocols = remembered(async (sql: Sql, projectId: string): Promise<Protocol[]> => {
-  const [protocols, quantities] = await Promise.all([
-    sql<Omit<Protocol, keyof Quantity | 'quantities'>[]>`
-      select p.id, p.name, p.procedure, p.cautions, p.roles, p.runs_wanted, p.board_released_at is not null as board_released, p.conditions, p.settings, p.current_version, p.version,
-        (select coalesce(jsonb_agg(jsonb_build_object('number', v.number, 'conditions', v.conditions) order by v.number), '[]')
-          from protocol_version v where v.protocol_id = p.id) as versions
-      from protocol p where p.project_id = ${projectId} order by p.name`,
-    sql<(Quantity & { protocolId: string })[]>`
-      select q.protocol_id, q.id as quantity_id, q.parameter_id, m.name as parameter_name, q.dimension, q.unit, q.symbol, q.formula,
-        q.instrument_id, n.name as instrument_name, coalesce(n.unit, q.unit) as instrument_unit, coalesce(n.resolution, 0) as resolution,
-        coalesce(n.accuracy, 0) as accuracy, q.observers
-      from quantity q join parameter m on m.id = q.parameter_id left join instrument n on n.id = q.instrument_id
-      where q.project_id = ${projectId} order by q.formula is not null, q.position`,
-  ]);
-  const byProtocol = groupBy(quantities, ({ protocolId }) => protocolId);
-  return protocols.map((protocol) => {
-    const own = byProtocol
-      .get(protocol.id)!
-      .map(({ protocolId: _, ...one }, i) => ({ ...one, symbol: one.symbol || symbolOf(one.parameterName, i) }));
-    return { ...protocol, ...own[0]!, quantities: own };
-  });
-});
-
-/** What formulas call a quantity that was given no symbol. */
-export function symbolOf(name: string, position: number): string {
-  const symbol = factName(name);
-  return /^[a-z]/.test(symbol) ? symbol : `q${position + 1}`;
-}
-
-/** Every quantity of some protocols, each with all that is known of its protocol. */
-export const eachQuantity = once((protocols: readonly Protocol[]): Protocol[] =>
-  protocols.flatMap((protocol) => protocol.quantities.map((one) => ({ ...protocol, ...one }))),
-);
-
-/** Every quantity of a project's protocols. */
-export const listQuantities = async (sql: Sql, projectId: string): Promise<Protocol[]> =>
-  eachQuantity(await listProtocols(sql, projectId));
-
-/** What is shown of a quantity where several protocols stand beside each other. */
-export const measureName = ({ name, parameterName, quantities }: Protocol): string =>
-  quantities.length > 1 ? `${name}: ${parameterName}` : name;
-
 export const listEvents = remembered(async (sql: Sql, projectId: string): Promise<EventRecord[]> => {
   return sql<EventRecord[]>`
     select id, name, position, rule, attempts_allowed, protocol_id, quantity_id, hidden, version
@@ -203,6 +105,9 @@ export const listScoredRuns = remembered(async (sql: Sql, projectId: string): Pr
     where a.project_id = ${projectId} and a.stands order by a.team_id, a.event_id, a.number`;
   return withDerived(rows, () => listProtocols(sql, projectId));
 });
+
+/** Of a run `r`: it is valid, and nobody left it out. */
+export const counting = (sql: Sql) => sql`r.stands and r.status = 'ok' and r.left_out = ''`;
 
 /** All that was read in a run, as one object. */
 export const readingsOf = (sql: Sql) => sql`(
@@ -249,7 +154,7 @@ async function groups(sql: Sql, projectId: string, which: 'newest' | string[] | 
         array_agg(v.value::float8 order by a.number, r.run_at, r.id) as values
       from run r join reading v on v.run_id = r.id and v.observer = 1 join instrument n on n.id = v.instrument_id
       left join attempt a on a.run_id = r.id
-      where r.project_id = ${projectId} and r.stands and r.status = 'ok' and r.left_out = '' ${only}
+      where r.project_id = ${projectId} and ${counting(sql)} ${only}
       group by v.quantity_id, r.iteration_id, r.protocol_version, v.unit, n.id, r.settings
       order by v.quantity_id, r.iteration_id, v.unit, n.id, max(r.run_at) desc`,
     listProtocols(sql, projectId),
@@ -260,7 +165,7 @@ async function groups(sql: Sql, projectId: string, which: 'newest' | string[] | 
     select r.id, r.iteration_id, r.protocol_id, r.protocol_version, r.settings, r.conditions, r.run_at, ${readingsOf(sql)} as readings
     from run r left join attempt a on a.run_id = r.id
     where r.project_id = ${projectId} and r.protocol_id = any(${deriving.map(({ id }) => id)})
-      and r.stands and r.status = 'ok' and r.left_out = '' ${only}
+      and ${counting(sql)} ${only}
     order by a.number, r.run_at, r.id`;
   return [...read, ...derivedGroups(runs, deriving)];
 }

@@ -18,8 +18,9 @@ import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import type { Status } from '@/core/scoring';
 import { madeAt, settingsText } from '@/domain/builds/figure';
-import { withDerived } from './derive';
-import { listProtocols, readingsOf, type Protocol, type Run, type Settings } from './read';
+import { alikeKey, withDerived } from './derive';
+import { listProtocols, type Protocol } from './protocols';
+import { readingsOf, type Run, type Settings } from './read';
 
 /** A run under one protocol, as far as its results are looked at. */
 export interface ResultRun {
@@ -35,6 +36,8 @@ export interface ResultRun {
   protocolVersion: number;
   /** Why it is left out of what is worked out; empty where it counts. */
   leftOut: string;
+  /** With what a derived value was read. */
+  instruments?: string[];
   runAt: Date;
 }
 
@@ -52,7 +55,13 @@ export const listResultRuns = remembered(
     const rows = await sql<(ResultRun & Pick<Run, 'protocolId' | 'quantityId' | 'conditions' | 'readings'>)[]>`
       select r.id, r.team_id, r.iteration_id, i.number as iteration_number, i.released_at is not null as released, r.status,
         v.value, v.unit, r.settings, r.protocol_version, r.left_out, r.run_at
-        ${formula === null ? sql`` : sql`, r.protocol_id, ${quantityId} as quantity_id, r.conditions, ${readingsOf(sql)} as readings`}
+        ${
+          formula === null
+            ? sql``
+            : sql`, r.protocol_id, ${quantityId} as quantity_id, r.conditions, ${readingsOf(sql)} as readings,
+          (select coalesce(array_agg(distinct n.name), '{}') from reading w join instrument n on n.id = w.instrument_id
+            where w.run_id = r.id) as instruments`
+        }
       from run r join iteration i on i.id = r.iteration_id
       left join reading v on v.run_id = r.id and v.quantity_id = ${quantityId} and v.observer = 1
       where r.project_id = ${projectId} and r.protocol_id = ${protocolId} and r.stands
@@ -73,7 +82,7 @@ export interface ResultGroup {
   unit: string | null;
   /** Of those that count, oldest first. */
   values: number[];
-  /** All of them, fouls and the like too. */
+  /** All of them but those left out, fouls and the like too. */
   made: number;
   /** Those that were left out, with the reasons. */
   leftOut: string[];
@@ -92,10 +101,10 @@ export const listResultGroups = remembered(
         r.protocol_version, v.unit,
         coalesce(array_agg(v.value::float8 order by r.run_at, r.created_at, r.id)
           filter (where r.status = 'ok' and r.left_out = '' and v.value is not null), '{}') as values,
-        count(*)::int as made,
+        (count(*) filter (where r.left_out = ''))::int as made,
         coalesce(array_agg(r.left_out order by r.run_at) filter (where r.left_out <> ''), '{}') as left_out,
-        coalesce(array_agg(distinct n.name) filter (where r.status = 'ok' and n.name is not null), '{}') as instruments,
-        coalesce(array_agg(distinct (r.run_at at time zone ${timeZone})::date::text) filter (where r.status = 'ok'), '{}') as days
+        coalesce(array_agg(distinct n.name) filter (where r.status = 'ok' and r.left_out = '' and n.name is not null), '{}') as instruments,
+        coalesce(array_agg(distinct (r.run_at at time zone ${timeZone})::date::text) filter (where r.status = 'ok' and r.left_out = ''), '{}') as days
       from run r join iteration i on i.id = r.iteration_id
       left join reading v on v.run_id = r.id and v.quantity_id = ${quantityId} and v.observer = 1
       left join instrument n on n.id = v.instrument_id
@@ -109,8 +118,7 @@ export const listResultGroups = remembered(
 /** Runs of a derived quantity, taken together. */
 function groupsOf(runs: readonly ResultRun[], timeZone: string): ResultGroup[] {
   const day = new Intl.DateTimeFormat('en-CA', { timeZone });
-  const key = (run: ResultRun) =>
-    `${run.iterationId} ${run.protocolVersion} ${JSON.stringify(Object.entries(run.settings).sort())} ${run.unit}`;
+  const key = (run: ResultRun) => `${alikeKey(run)} ${run.unit}`;
   return [...groupBy(runs, key).values()].map((own): ResultGroup => {
     const { teamId, iterationId, iterationNumber, released, settings, protocolVersion, unit } = own[0]!;
     const valid = own.filter(({ status, value, leftOut }) => status === 'ok' && value !== null && leftOut === '');
@@ -123,9 +131,9 @@ function groupsOf(runs: readonly ResultRun[], timeZone: string): ResultGroup[] {
       protocolVersion,
       unit,
       values: valid.map(({ value }) => value!),
-      made: own.length,
+      made: own.filter(({ leftOut }) => leftOut === '').length,
       leftOut: own.flatMap(({ leftOut }) => leftOut || []),
-      instruments: [],
+      instruments: [...new Set(valid.flatMap((run) => run.instruments ?? []))],
       days: [...new Set(valid.map(({ runAt }) => day.format(runAt)))],
     };
   });
@@ -238,7 +246,9 @@ export function inTurn(
   better: Better | null,
   designChanges: (a: Build, b: Build) => string[],
 ): BuildPair[] {
-  const known = builds.filter(({ values }) => values.length > 1).map((build) => ({ ...build, n: build.values.length }));
+  const known = builds
+    .filter(({ values }) => values.length > 1)
+    .map((build) => ({ ...build, n: build.values.length, set: settingsText(build.settings) }));
   const iterations = [...groupBy(known, ({ iterationId }) => iterationId).values()];
   const pairs = iterations.slice(1).map((later, i) => pairAt(iterations[i]!, later)!);
   const comparisons = pairs.map(([a, b]) =>
@@ -255,7 +265,7 @@ export function inTurn(
       n: [a.n, b.n],
       comparison,
       changed: [...designChanges(a, b), ...otherChanges(a, b)],
-      held: a.at !== '' && a.at === b.at ? [a.at] : [],
+      held: a.set !== '' && a.set === b.set ? [a.set] : [],
     });
     return { a, b, says };
   });

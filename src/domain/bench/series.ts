@@ -2,7 +2,7 @@ import { fit, seriesText, type Better, type Fit } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
 import { convert } from '@/core/units';
 import { readingUncertainty } from '@/domain/builds/figure';
-import type { Protocol, Setting } from './read';
+import type { Protocol, Setting } from './protocols';
 import type { ResultRun } from './results';
 
 /** Runs of one iteration over one setting: what was set, and what came of it, in the units of setting and protocol. */

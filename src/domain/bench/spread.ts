@@ -1,9 +1,11 @@
-import { instrument, spreadSources, type SpreadSources } from '@/core/bench';
-import { convert, convertInterval } from '@/core/units';
+import { spreadSources, type SpreadSources } from '@/core/bench';
+import { convert } from '@/core/units';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
+import { readingUncertainty } from '@/domain/builds/figure';
+import { counting } from './read';
 import type { Build } from './results';
-import type { Protocol } from './read';
+import type { Protocol } from './protocols';
 
 /** With what a quantity was read in valid runs, and what each observer read where there were several. */
 interface ReadWith {
@@ -23,7 +25,7 @@ export const listReadWith = remembered(
         coalesce(jsonb_agg(v.observed) filter (where v.observed is not null), '[]') as observed
       from reading v join run r on r.id = v.run_id join instrument n on n.id = v.instrument_id
       where r.project_id = ${projectId} and v.project_id = ${projectId} and v.quantity_id = ${quantityId} and v.observer = 1
-        and r.stands and r.status = 'ok' and r.left_out = '' ${teamId ? sql`and r.team_id = ${teamId}` : sql``}
+        and ${counting(sql)} ${teamId ? sql`and r.team_id = ${teamId}` : sql``}
       group by n.id, v.unit order by n.name`;
   },
 );
@@ -34,18 +36,11 @@ export function spreadOf(
   readWith: readonly ReadWith[],
   { unit }: Pick<Protocol, 'unit'>,
 ): SpreadSources {
-  const own = (value: number, from: string) => (value === 0 ? 0 : convertInterval({ value, from, to: unit }).value);
   return spreadSources({
     builds: builds.map(({ values, instruments }) => ({ values, instrument: [...instruments].sort().join(' and ') })),
     observed: readWith.flatMap(({ observed, unit: from }) =>
       observed.map((values) => values.map((value) => convert({ value, from, to: unit }).value)),
     ),
-    instruments: Object.fromEntries(
-      readWith.map(({ name, resolution, accuracy, instrumentUnit }) => [
-        name,
-        instrument({ resolution: own(resolution, instrumentUnit), accuracy: own(accuracy, instrumentUnit) })
-          .standardUncertainty,
-      ]),
-    ),
+    instruments: Object.fromEntries(readWith.map((one) => [one.name, readingUncertainty(one, unit) / 2])),
   });
 }

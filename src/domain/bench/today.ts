@@ -4,7 +4,7 @@ import { offProtocol } from './offProtocol';
 import type { Sql } from '@/db/connection';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { listRecentRuns, readSources, testOf, type RecentRun } from './read';
-import { conditionsOf } from './versions';
+import { conditionsOf } from './protocols';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId, since }: Asked) {

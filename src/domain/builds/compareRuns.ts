@@ -1,6 +1,7 @@
 import { compare, conclude, summarise, type Better, type Comparison, type Summary } from '@/core/bench';
 import { quantity } from '@/core/format';
-import type { EventRecord, Protocol, Settings } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
+import type { EventRecord, Settings } from '@/domain/bench/read';
 import { agreedOn, type Requirement } from '@/domain/requirements/read';
 import { runsOfBoth, type Sources } from './figure';
 import type { Iteration } from './read';
@@ -16,6 +17,7 @@ export interface RunsCompared {
 interface Side {
   summary: Summary;
   settings: Settings;
+  protocolVersion: number;
 }
 
 /** Compares two iterations by their runs under every protocol that both have runs of. */
@@ -42,7 +44,11 @@ export function compareRuns(
       comparison,
       changed: [],
     });
-    const side = (of: typeof one): Side => ({ summary: summarise({ values: of.values }), settings: of.settings });
+    const side = ({ values, settings, protocolVersion }: typeof one): Side => ({
+      summary: summarise({ values }),
+      settings,
+      protocolVersion,
+    });
     return [
       {
         protocol,
@@ -71,14 +77,20 @@ export function betterOf(
   return ways.size === 1 ? [...ways][0]! : null;
 }
 
-/** What was set at runs that both have, by setting and protocol, as a comparison looks at it. */
+/**
+ * What was set at runs that both have, by setting and protocol, as a comparison looks at it; and the version of a protocol where that is
+ * not the same.
+ */
 export function settingsCompared(compared: readonly RunsCompared[], side: 0 | 1): Map<string, string> {
   return new Map(
-    compared.flatMap(({ protocol, sides }) =>
-      Object.entries(sides[side].settings).map(
+    compared.flatMap(({ protocol, sides }) => [
+      ...Object.entries(sides[side].settings).map(
         ([name, { value, unit }]) =>
           [`${name}, ${protocol.name}`, typeof value === 'number' ? quantity(value, unit) : value] as const,
       ),
-    ),
+      ...(sides[0].protocolVersion === sides[1].protocolVersion
+        ? []
+        : [[`version of the protocol, ${protocol.name}`, String(sides[side].protocolVersion)] as const]),
+    ]),
   );
 }

@@ -3,8 +3,9 @@ import { isOfFeature } from '@/core/changes';
 import { once } from '@/core/shared/once';
 import type { Meeting } from '@/core/calendar';
 import type { Sql } from '@/db/connection';
-import { listQuantities, listRunGroups } from '@/domain/bench/read';
-import { agreedOn, limitOf, listRequirements, type Requirement } from '@/domain/requirements/read';
+import { listQuantities } from '@/domain/bench/protocols';
+import { listRunGroups } from '@/domain/bench/read';
+import { askedOf, limitOf, listRequirements, type Requirement } from '@/domain/requirements/read';
 import { quantity, VERDICT_WORD } from '@/core/format';
 import { inUnit, type Verdict } from '@/domain/requirements/judge';
 import { convert } from '@/core/units';
@@ -59,7 +60,7 @@ function figure(
     const known = figureOf(id, one, sources);
     return known && typeof known.measured?.value === 'number' ? [[one.id, known.measured] as const] : [];
   });
-  const asked = agreedOn(requirements).filter((one) => one.parameterId === id && one.unit !== null);
+  const asked = askedOf(requirements, id);
   const unit = asked[0]?.unit ?? found[0]?.[1]?.unit ?? '';
   const of = new Map(
     found.map(([iteration, measured]) => {
@@ -67,11 +68,11 @@ function figure(
       return [iteration, { value: value!, uncertainty }] as const;
     }),
   );
-  return { id, name, unit, of, limits: asked.flatMap((one) => limitLines(one, unit)) };
+  return { id, name, unit, of, limits: limitsAt(requirements, { parameterId: id, unit }) };
 }
 
 /** The values at which a requirement changes from met to not met. */
-export function limitLines(requirement: Requirement, unit: string): { label: string; value: number }[] {
+function limitLines(requirement: Requirement, unit: string): { label: string; value: number }[] {
   const limit = limitOf(requirement);
   if (!limit) return [];
   const at = (value: number | null | undefined) =>
@@ -82,6 +83,12 @@ export function limitLines(requirement: Requirement, unit: string): { label: str
   if (tolerance !== null && value !== null) return [...at(value - tolerance), ...at(value + tolerance)];
   return [...at(value), ...at(low), ...at(high)];
 }
+
+/** The same of all that are asked of a parameter. */
+export const limitsAt = (
+  requirements: readonly Requirement[],
+  { parameterId, unit }: { parameterId: string; unit: string },
+): { label: string; value: number }[] => askedOf(requirements, parameterId).flatMap((one) => limitLines(one, unit));
 
 /** How the iterations descend, and what each of them has: features that came in and were not removed. */
 export interface Designs extends Lineage {

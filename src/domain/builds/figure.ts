@@ -4,7 +4,8 @@ import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
 import { convert, convertInterval } from '@/core/units';
 import { quantity } from '@/core/format';
-import type { Protocol, RunGroup, Settings } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
+import type { RunGroup, Settings } from '@/domain/bench/read';
 import type { Iteration } from './read';
 
 /** What a verdict rests on: a reading of one instrument, or the runs under a protocol. */
@@ -81,6 +82,7 @@ const countOf = (groups: readonly RunGroup[]) => groups.reduce((sum, { ids }) =>
 /** Runs of an iteration at the same settings, under one version of the protocol. */
 interface AtSettings {
   at: string;
+  set: string;
   protocolVersion: number;
   n: number;
   groups: readonly RunGroup[];
@@ -93,6 +95,7 @@ function bySettings(protocol: Protocol, iterationId: string, runs: readonly RunG
   return [...groupBy(own, (group) => madeAt(group, protocol))]
     .map(([at, groups]): AtSettings => ({
       at,
+      set: settingsText(groups[0]!.settings),
       protocolVersion: groups[0]!.protocolVersion,
       n: countOf(groups),
       groups,
@@ -139,7 +142,8 @@ function usedAt({ groups: valid }: AtSettings, { unit }: Protocol) {
   const values = valid.flatMap((group) =>
     group.values.map((value) => convert({ value, from: group.unit, to: unit }).value),
   );
-  return { valid, values, settings: valid[0]!.settings };
+  const { settings, protocolVersion } = valid[0]!;
+  return { valid, values, settings, protocolVersion };
 }
 
 function runs(parameterId: string, iteration: Iteration, { protocols, runs }: Sources): Found | null {

@@ -1,5 +1,5 @@
 import { listRequirements } from '@/domain/requirements/read';
-import { listQuantities } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/protocols';
 import { listStudents, listTeams } from '@/domain/classes/read';
 import { listChosen } from '@/domain/concepts/read';
 import { listBenchmarks } from '@/domain/legacy/read';

@@ -1,7 +1,8 @@
 import { compare, conclude, sayingOf, standing, type Better, type Saying, type Standing } from '@/core/bench';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
-import type { Protocol, RunGroup } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
+import type { RunGroup } from '@/domain/bench/read';
 import { runsOfBoth } from '@/domain/builds/figure';
 import { isId, type Target } from '@/server/access';
 

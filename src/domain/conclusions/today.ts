@@ -1,6 +1,7 @@
 import { plural, withQuery } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { listQuantities, listRunGroupsOf } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/protocols';
+import { listRunGroupsOf } from '@/domain/bench/read';
 import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
 import { listConclusions, saidNow, standingOf } from './read';
 

@@ -1,7 +1,8 @@
 import { alikeText, compareAll, summarise } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
 import { convert } from '@/core/units';
-import type { Protocol, Run } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
+import type { Run } from '@/domain/bench/read';
 import { madeAt } from '@/domain/builds/figure';
 import type { Copy } from './read';
 

@@ -2,7 +2,8 @@ import { factName } from '@/core/shared/factName';
 import { scoreEvent, type Attempt, type Entry, type EventResult } from '@/core/scoring';
 import { CoreError, convert, DIMENSIONS, type Dimension } from '@/core/units';
 import type { Team } from '@/domain/classes/read';
-import type { EventRecord, Protocol, ScoredRun } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
+import type { EventRecord, ScoredRun } from '@/domain/bench/read';
 import { type Sql } from '@/db/connection';
 
 /** The results of one event (a team that made no attempt has no place), and the teams whose attempts can't be scored with the reason. */

@@ -126,9 +126,22 @@ export async function holdsOfBuilding({ tx, seat, projectId, now }: Work, teamId
 }
 
 /** What was missing for a run under a protocol on the day it took place. */
-export async function holdsOfRun(sql: Sql, where: Where & { protocolId: string }): Promise<Hold[]> {
-  const safety = await readSafety(sql, where.projectId);
-  const hazards = hazardsOf(safety.hazards, 'protocols', where.protocolId);
-  if (hazards.length === 0) return [];
-  return safetyHolds(safety, hazards, await teamOf(sql, where), where.today);
+export async function holdsOfRun(sql: Sql, { teamId, ...where }: Where & { protocolId: string }): Promise<Hold[]> {
+  return (await holdsOfRuns(sql, { ...where, teamIds: [teamId] })).get(teamId)!;
+}
+
+/** The same for runs of several teams. */
+export async function holdsOfRuns(
+  sql: Sql,
+  { projectId, teamIds, today, protocolId }: Omit<Where, 'teamId'> & { teamIds: readonly string[]; protocolId: string },
+): Promise<ReadonlyMap<string, Hold[]>> {
+  const safety = await readSafety(sql, projectId);
+  const hazards = hazardsOf(safety.hazards, 'protocols', protocolId);
+  const members = hazards.length === 0 ? [] : await readMembers(sql, projectId);
+  return new Map(
+    teamIds.map((id) => {
+      const team = { id, members: members.filter(({ teamId }) => teamId === id) };
+      return [id, hazards.length === 0 ? [] : safetyHolds(safety, hazards, team, today)];
+    }),
+  );
 }

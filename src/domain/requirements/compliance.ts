@@ -6,7 +6,8 @@ import { teamIdsIn, type Team } from '@/domain/classes/read';
 import { listIterations, type Iteration } from '@/domain/builds/read';
 import { agreedOn, limitOf, listRequirements, type Requirement } from './read';
 import { listResearch, type Research } from '@/domain/research/read';
-import { listLatestRuns, listQuantities, listRunGroups } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/protocols';
+import { listLatestRuns, listRunGroups } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from './judge';
 import { type Sql } from '@/db/connection';
 

@@ -4,7 +4,8 @@ import { figureOf, type Evidence, type Sources } from '@/domain/builds/figure';
 import type { Iteration } from '@/domain/builds/read';
 import { agreedOn, limitOf, type Requirement } from './read';
 import { once } from '@/core/shared/once';
-import type { Protocol, RunGroup } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
+import type { RunGroup } from '@/domain/bench/read';
 
 export interface Verdict extends Judgement {
   requirement: Requirement;

@@ -137,6 +137,10 @@ export function inForce(requirements: readonly Requirement[]): Requirement[] {
   return requirements.filter((requirement) => requirement.state !== 'withdrawn');
 }
 
+/** Those agreed on that limit a parameter by a figure. */
+export const askedOf = (requirements: readonly Requirement[], parameterId: string): Requirement[] =>
+  agreedOn(requirements).filter((one) => one.parameterId === parameterId && one.unit !== null);
+
 /** Requirements by which designs are judged: what is only proposed binds nobody yet. */
 export function agreedOn(requirements: readonly Requirement[]): Requirement[] {
   return requirements.filter(({ state }) => state === 'agreed' || state === 'changed');

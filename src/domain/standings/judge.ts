@@ -6,7 +6,8 @@ import type { Project } from '@/server/access';
 import { listTeams, type Team } from '@/domain/classes/read';
 import { listFacts, resultsOf, type EventResults } from '@/domain/event/judge';
 import { gradesOf, listRubrics, listScores, type Rubric, type Score } from '@/domain/grades/read';
-import { listEvents, listQuantities, listScoredRuns } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/protocols';
+import { listEvents, listScoredRuns } from '@/domain/bench/read';
 import type { RubricResult } from '@/core/rubric';
 import { type Sql } from '@/db/connection';
 

@@ -1,6 +1,6 @@
-import type { Protocol } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
 import { number } from '@/core/format';
-import { sheetColumns } from './sheetRows';
+import { sheetColumns, sheetTest } from './sheetRows';
 
 /** A results sheet to print and fill in by hand: what the protocol asks for, and a line for each run. */
 export function BlankSheet({
@@ -14,15 +14,7 @@ export function BlankSheet({
   lines: number;
   cautions: readonly string[];
 }) {
-  const quantities = protocol.quantities
-    .filter(({ formula }) => formula === null)
-    .map(({ quantityId, parameterName, unit, observers }) => ({
-      id: quantityId,
-      name: parameterName,
-      unit,
-      observers,
-    }));
-  const columns = sheetColumns({ settings: protocol.settings, quantities }, teams);
+  const columns = sheetColumns(sheetTest(protocol), teams);
   const roles = protocol.roles.split('\n').filter((line) => line.trim() !== '');
   const BLANK = '________________';
   return (

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { Conflict } from '@/server/outcome';
 import { BothVersions } from '@/ui/forms/BothVersions';
 import { newId } from '@/ui/forms/newId';
@@ -10,80 +10,20 @@ import { PictureField } from '@/ui/forms/PictureField';
 import { isKept } from '@/ui/forms/attempt';
 import { useEntry, useOurEntries, WhoEnters } from '@/ui/outbox/Entering';
 import { draftKey } from '@/ui/forms/drafts';
-import { noteOwnWrite } from '@/ui/live/own';
 import { toast } from '@/ui/toast';
 import { Keypad } from './Keypad';
 import { STATUS_NAME, type Status } from './status';
-import { LastRuns, type Saved } from './LastRuns';
+import { LastRuns } from './LastRuns';
+import type { RigProps, RigQuantity } from './rig';
+import { useChosen } from './useChosen';
+import { useQuietRefresh } from './useQuietRefresh';
 import type { Mended } from '@/core/bench/slip';
-import type { Setting } from '@/domain/bench/read';
 import { copyOf, RunSettings, settingsFor } from './RunSettings';
-import { Conditions, ReadSoFar } from './RunParts';
-import { afterSlot, nothingRead, readingsFrom, readWords, slotsOf, takenOf, type Readings, type Slot } from './slots';
+import { Conditions, Details, Doubt, ReadSoFar } from './RunParts';
+import { afterSlot, labelOf, nothingRead, readingsFrom, readWords, slotsOf, takenOf, type Readings } from './slots';
 import { useKept } from './useKept';
-import { useOpen, whyPractice, type RigOpening } from './opening';
-import { after, localRuns, nextRun, unlikely, withLocal, wrongSetting, type Runner } from './runOrder';
-
-export interface RigQuantity {
-  id: string;
-  name: string;
-  unit: string;
-  units: string[];
-  /** What one of each unit is in the protocol's; those without a plain factor are left out. */
-  scales: Record<string, number>;
-  observers: number;
-  /** Values of the valid runs so far, in the protocol's unit. */
-  soFar: number[];
-}
-
-export interface RigProps {
-  projectId: string;
-  section: { id: string; name: string };
-  /** Where runs are sent: another address for the holder of a link. */
-  path: '/api/v1/runs' | '/api/v1/official-runs';
-  /** Without an id it is the protocol alone, which is practised. */
-  event: {
-    id: string | null;
-    name: string;
-    allowed: number;
-    foulKeepsValue: boolean;
-    penalties: string[];
-  };
-  opening: RigOpening;
-  protocol: {
-    id: string;
-    name: string;
-    version: number;
-    cautions: string;
-    conditions: { name: string; value: number; unit: string }[];
-    settings: Setting[];
-    /** What is read, in turn. */
-    quantities: RigQuantity[];
-  };
-  runners: Runner[];
-  /** The day that it is in the project. */
-  today: string;
-  last: Saved[];
-  /** Ids of every run of this event that the page knows. */
-  known: string[];
-  /** The team to begin with; else the next in run order. */
-  first: string | null;
-  /** What holds a team's runs, by its id; what took place is recorded all the same. */
-  held: Record<string, string>;
-  /** Opens the event, for those who may. */
-  opener?: ReactNode;
-}
-
-/** What teams run with, by their ids: it stays through a reload, for the day. */
-interface Chosen {
-  copies: Record<string, string>;
-  settings: Record<string, Record<string, string>>;
-}
-const NOTHING: Chosen = { copies: {}, settings: {} };
-function chosenOf(kept: string, today: string): Chosen {
-  const found = kept ? (JSON.parse(kept) as Chosen & { on: string }) : null;
-  return found?.on === today ? found : NOTHING;
-}
+import { useOpen, whyPractice } from './opening';
+import { after, localRuns, nextRun, unlikely, withLocal, wrongSetting } from './runOrder';
 
 /** A run as it was handed over, with what stood in the fields. */
 interface Handed {
@@ -109,7 +49,7 @@ interface Handed {
 export function RunEntry(props: RigProps) {
   const { projectId, section, path, event, protocol, last, known, first, held, ...given } = props;
   const router = useRouter();
-  const readAnew = useQuietRefresh(router);
+  const readAnew = useQuietRefresh();
   const open = useOpen(props.opening);
   const enter = useEntry();
   const entries = useOurEntries();
@@ -134,17 +74,20 @@ export function RunEntry(props: RigProps) {
   const unit = unitOf(slot.quantity);
   const setUnit = (next: string) => setUnits({ ...units, [slot.quantity.id]: next });
   const [id, setId] = useState('');
-  const [sure, setSure] = useState(false);
-  const [mended, setMended] = useState<Mended | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  // What is wrong with it, or odd: an odd value is kept by the next press, or mended.
+  const [said, setSaid] = useState<{ text: string; mended: Mended | null; sure: boolean } | null>(null);
+  const setProblem = (text: string) => setSaid({ text, mended: null, sure: false });
+  const sure = said?.sure ?? false;
+  const typed = (next: string) => {
+    setText(next);
+    if (said) setProblem(said.text);
+  };
   const [busy, setBusy] = useState(false);
   const [conditions, setConditions] = useState(() =>
     protocol.conditions.map((c) => ({ name: c.name, value: String(c.value), unit: c.unit })),
   );
   // By team: its copy and its settings stay as they are until somebody changes them.
-  const [set, setSet] = useKept(`${draft}-set`);
-  const { copies, settings } = chosenOf(set, props.today);
-  const choose = (more: Partial<Chosen>) => setSet(JSON.stringify({ on: props.today, copies, settings, ...more }));
+  const [{ copies, settings }, choose] = useChosen(`${draft}-set`, props.today);
   const [penalties, setPenalties] = useState<Record<string, number>>({});
   const [note, setNote] = useState('');
   // Stays until somebody else watches.
@@ -175,18 +118,12 @@ export function RunEntry(props: RigProps) {
       return setProblem(`Key in the ${protocol.quantities.length > 1 ? slot.quantity.name : 'value'} first.`);
     const { soFar, scales } = slot.quantity;
     const hint = status === 'ok' && !sure ? unlikely(text, unit, soFar, scales) : null;
-    if (hint) {
-      setProblem(hint.says);
-      setMended(hint.mended);
-      return setSure(true);
-    }
+    if (hint) return setSaid({ text: hint.says, mended: hint.mended, sure: true });
     const read = [...before, text.trim(), ...slots.slice(before.length + 1, goesTo).map(() => '')];
     if (status === 'ok' && goesTo < slots.length) {
       setTaken(JSON.stringify(read));
       setText('');
-      setProblem(null);
-      setMended(null);
-      setSure(false);
+      setSaid(null);
       return field.current?.focus();
     }
     const readings = readingsFrom(protocol.quantities, slots, read, unitOf);
@@ -253,9 +190,7 @@ export function RunEntry(props: RigProps) {
     readAnew();
   };
   const clear = () => {
-    setProblem(null);
-    setMended(null);
-    setSure(false);
+    setSaid(null);
     setText('');
     setTaken('');
     setId('');
@@ -266,11 +201,7 @@ export function RunEntry(props: RigProps) {
     setClash(null);
     field.current?.focus();
   };
-  const press = (key: string) => {
-    setSure(false);
-    setMended(null);
-    setText(key === 'back' ? text.slice(0, -1) : text + key);
-  };
+  const press = (key: string) => typed(key === 'back' ? text.slice(0, -1) : text + key);
 
   if (!runner)
     return <p className="p-4">This section has no team yet. Add teams under Teams, then runs can be entered here.</p>;
@@ -340,12 +271,12 @@ export function RunEntry(props: RigProps) {
             <input
               ref={field}
               aria-label={`${protocol.quantities.length > 1 ? slot.quantity.name : 'Value'} of ${runner.name}`}
-              aria-invalid={problem ? true : undefined}
+              aria-invalid={said ? true : undefined}
               aria-describedby="run-problem"
               inputMode="none"
               autoComplete="off"
               value={text}
-              onChange={(e) => (setText(e.target.value), setSure(false))}
+              onChange={(e) => typed(e.target.value)}
               className="!border-0 num right !text-[46px] !leading-[64px] font-semibold min-w-0 focus-visible:!outline-none"
             />
             <select
@@ -371,26 +302,16 @@ export function RunEntry(props: RigProps) {
               />
             </div>
           )}
-          {problem && (
-            <p id="run-problem" role="alert" className="callout mx-3.5 mb-2">
-              {problem}
-              {mended && (
-                <button
-                  type="button"
-                  className="btn ml-2"
-                  onClick={() => {
-                    setText(String(mended.value));
-                    setUnit(mended.unit);
-                    setProblem(null);
-                    setMended(null);
-                    setSure(false);
-                    field.current?.focus();
-                  }}
-                >
-                  Use {mended.value} {mended.unit}
-                </button>
-              )}
-            </p>
+          {said && (
+            <Doubt
+              {...said}
+              mend={({ value, unit: meant }) => {
+                setText(String(value));
+                setUnit(meant);
+                setSaid(null);
+                field.current?.focus();
+              }}
+            />
           )}
           {event.penalties.length > 0 && (
             <div className="mx-3.5 mb-2 flex flex-wrap gap-2 text-sm">
@@ -414,65 +335,10 @@ export function RunEntry(props: RigProps) {
             </button>
             <WhoEnters />
           </div>
-          <div className="mx-3.5 my-2 flex gap-3 items-center">
-            <label className="flex items-center gap-2 grow">
-              <span className="faint">Note</span>
-              <input
-                aria-label="Note"
-                className="min-w-0"
-                maxLength={400}
-                value={note}
-                onChange={(e) => setNote(e.target.value)}
-              />
-            </label>
-            <label className="flex items-center gap-2">
-              <span className="faint">Witness</span>
-              <input
-                aria-label="Witness"
-                className="!w-24"
-                maxLength={160}
-                value={witness}
-                onChange={(e) => setWitness(e.target.value)}
-              />
-            </label>
-          </div>
+          <Details note={note} setNote={setNote} witness={witness} setWitness={setWitness} />
         </Ready>
       </form>
       <LastRuns projectId={projectId} path={path} event={event.name} last={last} local={local} entries={entries} />
     </div>
   );
-}
-
-const QUIET = 3500;
-
-/**
- * Reads the page anew once nobody has saved for a while, and only with a connection: what was entered here stands in the list by itself,
- * and a page that reads itself while the line breaks is loaded whole, under the fingers of whoever is keying in.
- */
-function useQuietRefresh({ refresh }: { refresh: () => void }): () => void {
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  useEffect(() => () => clearTimeout(timer.current), []);
-  return () => {
-    noteOwnWrite();
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => navigator.onLine && refresh(), QUIET);
-  };
-}
-
-/** What the large key does. */
-function labelOf({
-  from,
-  to,
-  sure,
-  asPractice,
-}: {
-  from: Slot;
-  to: Slot | undefined;
-  sure: boolean;
-  asPractice: boolean;
-}): string {
-  if (to && sure) return 'Keep it all the same';
-  if (to) return to.quantity === from.quantity ? 'Next observer' : `Next: ${to.quantity.name}`;
-  if (sure) return 'Save all the same';
-  return asPractice ? 'Save practice' : 'Save, next team';
 }

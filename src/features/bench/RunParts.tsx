@@ -1,6 +1,8 @@
 'use client';
 
-import type { RigQuantity } from './RunEntry';
+import type { Mended } from '@/core/bench/slip';
+import { unitName } from '@/core/format';
+import type { RigQuantity } from './rig';
 import type { Slot } from './slots';
 
 interface Condition {
@@ -22,7 +24,8 @@ export function Conditions({
   return (
     <details className="px-3.5 py-2 border-b border-rule text-sm">
       <summary className="cursor-pointer">
-        <b>{protocol}</b> · {conditions.map((c) => `${c.name} ${c.value} ${c.unit}`).join(' · ') || 'no conditions'} ·{' '}
+        <b>{protocol}</b> ·{' '}
+        {conditions.map((c) => `${c.name} ${c.value} ${unitName(c.unit)}`).join(' · ') || 'no conditions'} ·{' '}
         <span className="text-steel font-medium">change</span>
       </summary>
       {conditions.map((c, i) => (
@@ -34,7 +37,7 @@ export function Conditions({
             value={c.value}
             onChange={(e) => set(conditions.map((one, j) => (i === j ? { ...one, value: e.target.value } : one)))}
           />
-          {c.unit}
+          {unitName(c.unit)}
         </label>
       ))}
     </details>
@@ -74,5 +77,45 @@ export function ReadSoFar({
         </button>
       )}
     </p>
+  );
+}
+
+/** What is wrong with a value or odd about it, with what it was most likely meant to be. */
+export function Doubt({ text, mended, mend }: { text: string; mended: Mended | null; mend: (to: Mended) => void }) {
+  return (
+    <p id="run-problem" role="alert" className="callout mx-3.5 mb-2">
+      {text}
+      {mended && (
+        <button type="button" className="btn ml-2" onClick={() => mend(mended)}>
+          Use {mended.value} {mended.unit}
+        </button>
+      )}
+    </p>
+  );
+}
+
+/** What is written down with a run besides what was read. */
+export function Details({
+  note,
+  setNote,
+  witness,
+  setWitness,
+}: {
+  note: string;
+  setNote: (note: string) => void;
+  witness: string;
+  setWitness: (witness: string) => void;
+}) {
+  const line = (label: string, value: string, set: (value: string) => void, most: number, width: string) => (
+    <label className={`flex items-center gap-2 ${width}`}>
+      <span className="faint">{label}</span>
+      <input className="min-w-0 w-full" maxLength={most} value={value} onChange={(e) => set(e.target.value)} />
+    </label>
+  );
+  return (
+    <div className="mx-3.5 my-2 flex gap-3 items-center">
+      {line('Note', note, setNote, 400, 'grow')}
+      {line('Witness', witness, setWitness, 160, 'w-44 shrink-0')}
+    </div>
   );
 }

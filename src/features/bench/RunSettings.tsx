@@ -1,6 +1,6 @@
 'use client';
 
-import type { Setting } from '@/domain/bench/read';
+import type { Setting } from '@/domain/bench/protocols';
 import type { Runner } from './runOrder';
 
 /** The copy that a team runs with: the one chosen, else its first that is not broken. Nothing where copies are not told apart. */

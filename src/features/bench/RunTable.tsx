@@ -1,7 +1,7 @@
 import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
-import { testOf, type EventRecord, type Protocol, type Run } from '@/domain/bench/read';
-import { conditionsOf } from '@/domain/bench/versions';
+import { type Protocol, conditionsOf } from '@/domain/bench/protocols';
+import { testOf, type EventRecord, type Run } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
 import { quantity } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';

@@ -9,7 +9,7 @@ import { newId } from '@/ui/forms/newId';
 import { Grid } from '@/ui/kit/Grid';
 import { useEntry, WhoEnters } from '@/ui/outbox/Entering';
 import { toast } from '@/ui/toast';
-import type { RigProps } from './RunEntry';
+import type { RigProps } from './rig';
 import { Conditions } from './RunParts';
 import { isFilled, MOST_ROWS, sheetColumns, sheetRemarks } from './sheetRows';
 import { useKept } from './useKept';

@@ -9,15 +9,16 @@ import { ConflictError, FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { newestIteration } from '@/domain/builds/first';
 import { tickRuns } from '@/domain/plan/tick';
-import { listProtocols } from '@/domain/bench/read';
+import { listProtocols } from '@/domain/bench/protocols';
 import { runTarget } from '@/domain/builds/targets';
-import { read } from '@/ui/forms/schema';
 import { keepCorrection } from '@/domain/event/corrections';
 import { isOfficial } from '@/domain/event/officials';
 import { knownRun, mayCorrect, type KnownRun, runWords, whyPractice } from './attempts';
 import {
+  conditionsFrom,
   copyOf,
   findTest,
+  readingRows,
   readRun,
   remark,
   scoredValue,
@@ -73,9 +74,7 @@ const recording = (door: Command<Input, never>['door']): Command<Input, { id: st
       );
     }
     const measured = readRun(input, test, known?.readings ?? null, notes);
-    const conditions = Object.fromEntries(
-      input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
-    );
+    const conditions = conditionsFrom(input.conditions, notes);
     const settings = settingsOf(test.protocol.settings, input.settings ?? [], known?.settings ?? {}, notes);
     const set = known && !input.settings ? known.settings : settings;
     const counts = scoredValue(test, measured, { conditions, settings: set });
@@ -189,26 +188,12 @@ async function runTouched(
 }
 
 /** Writes what was read in a run, and takes out what was not. */
-async function keepReadings(
-  { tx, projectId }: Work,
-  runId: string,
-  { protocol }: TestFound,
-  measured: readonly Observed[],
-): Promise<void> {
+async function keepReadings(work: Work, runId: string, test: TestFound, measured: readonly Observed[]): Promise<void> {
+  const { tx } = work;
   const read = measured.map(({ quantity }) => quantity.quantityId);
   await tx`delete from reading where run_id = ${runId} and not quantity_id = any(${read})`;
   if (measured.length === 0) return;
-  const rows = measured.map(({ quantity: { quantityId, dimension, instrumentId }, value, unit, observed }) => ({
-    projectId,
-    runId,
-    protocolId: protocol.id,
-    quantityId,
-    dimension,
-    instrumentId,
-    value,
-    unit,
-    observed: observed && json(tx, observed),
-  }));
+  const rows = readingRows(work, runId, test, measured);
   await tx`insert into reading ${tx(rows as never)} on conflict on constraint reading_once
     do update set value = excluded.value, unit = excluded.unit, observed = excluded.observed`;
 }

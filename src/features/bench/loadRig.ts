@@ -3,16 +3,8 @@ import { moment, quantity } from '@/core/format';
 import { convert } from '@/core/units';
 import type { Sql } from '@/db/connection';
 import { listRecentRunIds } from '@/domain/bench/instruments';
-import {
-  listAttempts,
-  listEvents,
-  listNewestRuns,
-  listProtocols,
-  type EventRecord,
-  type Protocol,
-  type Quantity,
-  type Run,
-} from '@/domain/bench/read';
+import { listProtocols, type Protocol, type Quantity } from '@/domain/bench/protocols';
+import { listAttempts, listEvents, listNewestRuns, type EventRecord, type Run } from '@/domain/bench/read';
 import { isBroken, listCopies } from '@/domain/copies/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listStudents, type Section, type Team } from '@/domain/classes/read';
@@ -22,7 +14,7 @@ import { safetyHolds, sentence } from '@/domain/gates/holds';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { allowed, seesAll, type Seat } from '@/server/access';
 import { momentHere, momentOfEntry } from '@/server/clock';
-import type { RigProps, RigQuantity } from './RunEntry';
+import type { RigProps, RigQuantity } from './rig';
 
 interface Asked {
   /** The event asked for; else the protocol asked for, which is practised alone; else the first event. */

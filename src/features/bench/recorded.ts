@@ -8,18 +8,10 @@ import { convert, CoreError } from '@/core/units';
 import { derivedOf, inputsOf } from '@/domain/bench/derive';
 import { readMeasured } from '@/domain/bench/measure';
 import { offProtocol } from '@/domain/bench/offProtocol';
-import {
-  listEvents,
-  listProtocols,
-  type Protocol,
-  type Quantity,
-  type Readings,
-  type Run,
-  type Setting,
-  type Settings,
-} from '@/domain/bench/read';
-import { conditionsOf } from '@/domain/bench/versions';
+import { listProtocols, type Protocol, type Quantity, type Setting, conditionsOf } from '@/domain/bench/protocols';
+import { counting, listEvents, type Readings, type Run, type Settings } from '@/domain/bench/read';
 import { readingUncertainty } from '@/domain/builds/figure';
+import { json } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';
 import { read } from '@/ui/forms/schema';
@@ -161,6 +153,29 @@ export function versionOf({ protocol }: TestFound, entered: number | undefined, 
   return entered;
 }
 
+/** What was read in a run as it is stored. */
+export const readingRows = (
+  { tx, projectId }: Work,
+  runId: string,
+  { protocol }: TestFound,
+  measured: readonly Observed[],
+) =>
+  measured.map(({ quantity: { quantityId, dimension, instrumentId }, value, unit, observed }) => ({
+    projectId,
+    runId,
+    protocolId: protocol.id,
+    quantityId,
+    dimension,
+    instrumentId,
+    value,
+    unit,
+    observed: observed && json(tx, observed),
+  }));
+
+/** The conditions of a run as they were found, by their names. */
+export const conditionsFrom = (entered: RunInput['conditions'], notes: string[]): Run['conditions'] =>
+  Object.fromEntries(entered.map(({ name, value, unit }) => [name, { value: read(value, notes), unit }]));
+
 /** The copy that a run was made with; a run whose copy is gone, or of another iteration, is one of the iteration alone. */
 export async function copyOf(
   { tx, projectId, notes }: Work,
@@ -218,7 +233,7 @@ export async function remark(
     select r.id, v.quantity_id, v.value, v.unit, t.name || ' ' || i.number as name from run r join iteration i on i.id = r.iteration_id
     join team t on t.id = i.team_id join reading v on v.run_id = r.id and v.observer = 1
     where r.project_id = ${projectId} and r.iteration_id = ${run.iterationId} and r.protocol_id = ${protocol.id}
-      and r.protocol_version = ${run.protocolVersion} and r.stands and r.status = 'ok' and r.left_out = ''
+      and r.protocol_version = ${run.protocolVersion} and ${counting(tx)}
       and r.settings = (select settings from run where id = ${run.id})
     order by r.run_at, r.created_at, r.id`;
   for (const { quantityId, unit, parameterName } of protocol.quantities) {

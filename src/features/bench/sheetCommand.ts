@@ -1,21 +1,28 @@
 import type { InferType } from 'yup';
 import { plural } from '@/core/format';
 import { json } from '@/db/connection';
-import { type Settings } from '@/domain/bench/read';
-import { conditionsOf } from '@/domain/bench/versions';
+import type { Settings } from '@/domain/bench/read';
+import { conditionsOf } from '@/domain/bench/protocols';
 import { offProtocol } from '@/domain/bench/offProtocol';
 import { newestIteration } from '@/domain/builds/first';
-import { holdsOfRun, sentence } from '@/domain/gates/holds';
+import { holdsOfRuns, sentence } from '@/domain/gates/holds';
 import { tickRuns } from '@/domain/plan/tick';
 import { allowed, isId } from '@/server/access';
 import { dayOfEntry, instantOf } from '@/server/clock';
 import { FieldError } from '@/server/outcome';
 import { momentOf, type Command, type Work } from '@/server/perform';
-import { read } from '@/ui/forms/schema';
-import { findTest, readRun, settingsOf, versionOf, type Observed } from './recorded';
-
+import {
+  conditionsFrom,
+  findTest,
+  readingRows,
+  readRun,
+  settingsOf,
+  versionOf,
+  type Observed,
+  type TestFound,
+} from './recorded';
 import { runSheetSchema } from './sheetSchema';
-import { isFilled, sheetColumns, statusOf, type SheetColumn } from './sheetRows';
+import { isFilled, sheetColumns, sheetTest, statusOf, type SheetColumn } from './sheetRows';
 
 type Sheet = InferType<typeof runSheetSchema>;
 
@@ -48,10 +55,8 @@ export const recordSheet: Command<Sheet, { recorded: number }> = {
     const test = await findTest(work, null, input.protocolId);
     const { protocol } = test;
     const protocolVersion = versionOf(test, input.protocolVersion, notes);
-    const conditions = Object.fromEntries(
-      input.conditions.map((one) => [one.name, { value: read(one.value, notes), unit: one.unit }]),
-    );
-    const rows = await readRows(work, input);
+    const conditions = conditionsFrom(input.conditions, notes);
+    const rows = await readRows(work, test, input);
     const stored = await tx<{ id: string; projectId: string }[]>`
       select id, project_id from run where id = any(${rows.map(({ id }) => id)})`;
     if (stored.some((one) => one.projectId !== projectId))
@@ -60,10 +65,8 @@ export const recordSheet: Command<Sheet, { recorded: number }> = {
     const fresh = rows.filter(({ id }) => !known.has(id));
     const teamIds = [...new Set(fresh.map(({ teamId }) => teamId))].sort();
     const made = await iterationsOf(work, teamIds);
-    const held = new Map<string, string>();
     const today = input.madeOn || dayOfEntry(work.seat.project, work.now, work.age);
-    for (const teamId of teamIds)
-      held.set(teamId, sentence(await holdsOfRun(tx, { projectId, teamId, today, protocolId: protocol.id })));
+    const held = await holdsOfRuns(tx, { projectId, teamIds, today, protocolId: protocol.id });
     const at = startOf(work, input.madeOn, fresh.length);
     const runs = fresh.map((row, i) => ({
       id: row.id,
@@ -77,21 +80,9 @@ export const recordSheet: Command<Sheet, { recorded: number }> = {
       settings: json(tx, row.settings),
       conditions: json(tx, conditions),
       runAt: new Date(at + i * 1000),
-      heldFor: held.get(row.teamId)!,
+      heldFor: sentence(held.get(row.teamId)!),
     }));
-    const readings = fresh.flatMap(({ id: runId, read: observed }) =>
-      observed.map(({ quantity, value, unit, observed: each }) => ({
-        projectId,
-        runId,
-        protocolId: protocol.id,
-        quantityId: quantity.quantityId,
-        dimension: quantity.dimension,
-        instrumentId: quantity.instrumentId,
-        value,
-        unit,
-        observed: each && json(tx, each),
-      })),
-    );
+    const readings = fresh.flatMap(({ id, read }) => readingRows(work, id, test, read));
     for (const part of parts(runs)) await tx`insert into run ${tx(part as never)}`;
     for (const part of parts(readings)) await tx`insert into reading ${tx(part as never)}`;
     for (const teamId of teamIds) await tickRuns(work, teamId);
@@ -99,28 +90,20 @@ export const recordSheet: Command<Sheet, { recorded: number }> = {
     if (known.size > 0) notes.push(`${plural(known.size, 'run')} of this sheet had been recorded before`);
     const off = offProtocol(conditionsOf(protocol, { protocolVersion }), conditions);
     if (off.length > 0) notes.push(`All of them are off the protocol: ${off.join('; ')}`);
-    const holds = [...held.values()].filter(Boolean).length;
+    const holds = [...held.values()].filter((one) => one.length > 0).length;
     if (holds > 0) notes.push(`${plural(holds, 'team')} ran despite a hold; these runs are marked`);
     return { recorded: runs.length };
   },
 };
 
 /** Reads every row. @throws FieldError at `rows.<row>.<column>` for the first cell that is wrong. */
-async function readRows(work: Work, input: Sheet): Promise<SheetRun[]> {
+async function readRows(work: Work, test: TestFound, input: Sheet): Promise<SheetRun[]> {
   const { tx, projectId, seat } = work;
-  const test = await findTest(work, null, input.protocolId);
   const { protocol } = test;
   const teams = await tx<{ id: string; name: string }[]>`select id, name from team where project_id = ${projectId}`;
   const byName = new Map(teams.map((team) => [team.name.toLowerCase(), team.id]));
-  const quantities = protocol.quantities
-    .filter(({ formula }) => formula === null)
-    .map(({ quantityId, parameterName, unit, observers }) => ({
-      id: quantityId,
-      name: parameterName,
-      unit,
-      observers,
-    }));
-  const columns = sheetColumns({ settings: protocol.settings, quantities }, []);
+  const written = sheetTest(protocol);
+  const columns = sheetColumns(written, []);
   const at = input.columns.map((key) => columns.find((one) => one.key === key) ?? null);
   if (at.includes(null))
     throw new FieldError('columns', 'This protocol has changed meanwhile: reload the page. What you typed is kept.');
@@ -143,7 +126,7 @@ async function readRows(work: Work, input: Sheet): Promise<SheetRun[]> {
     const number = cell(where('iteration'));
     if (number && !/^\d{1,3}$/.test(number)) throw fault(where('iteration'), 'the iteration is a whole number.');
     const notes: string[] = [];
-    const entered = quantities.map(({ id: quantityId, unit, observers }) => {
+    const entered = written.quantities.map(({ id: quantityId, unit, observers }) => {
       const texts = Array.from({ length: observers }, (_, k) => cell(where('value', quantityId, k))).filter(Boolean);
       const [value = '', ...more] = texts;
       return { quantityId, unit, value, more: more.map((one) => ({ value: one })) };

@@ -1,7 +1,7 @@
 import { CoreError, readNumber } from '@/core/numbers';
 import { slip } from '@/core/bench/slip';
-import type { Setting } from '@/domain/bench/read';
-import type { RigQuantity } from './RunEntry';
+import type { Protocol, Setting } from '@/domain/bench/protocols';
+import type { RigQuantity } from './rig';
 import { STATUS_NAME, type Status } from './status';
 
 /** A column of the grid that a results sheet is typed into. */
@@ -23,6 +23,19 @@ export interface SheetTest {
 }
 const RESULTS = Object.entries(STATUS_NAME) as [Status, string][];
 export const MOST_ROWS = 2000;
+
+/** What of a protocol is written down by hand. */
+export const sheetTest = ({ settings, quantities }: Pick<Protocol, 'settings' | 'quantities'>): SheetTest => ({
+  settings,
+  quantities: quantities
+    .filter(({ formula }) => formula === null)
+    .map(({ quantityId, parameterName, unit, observers }) => ({
+      id: quantityId,
+      name: parameterName,
+      unit,
+      observers,
+    })),
+});
 
 /** The columns of a sheet: team and iteration, what was set, what was read, what became of it. */
 export function sheetColumns({ settings, quantities }: SheetTest, teams: readonly string[]): SheetColumn[] {

@@ -1,4 +1,4 @@
-import type { RigQuantity } from './RunEntry';
+import type { RigQuantity } from './rig';
 
 /** One thing to key in at a run: what an observer reads of a quantity. */
 export interface Slot {
@@ -70,3 +70,21 @@ export const readWords = ({ readings, ...first }: Readings): string[] =>
   [first, ...readings].flatMap(({ value, more, unit }) =>
     value ? [`${[value, ...more.map((one) => one.value)].join(' and ')} ${unit}`] : [],
   );
+
+/** What the large key does. */
+export function labelOf({
+  from,
+  to,
+  sure,
+  asPractice,
+}: {
+  from: Slot;
+  to: Slot | undefined;
+  sure: boolean;
+  asPractice: boolean;
+}): string {
+  if (to && sure) return 'Keep it all the same';
+  if (to) return to.quantity === from.quantity ? 'Next observer' : `Next: ${to.quantity.name}`;
+  if (sure) return 'Save all the same';
+  return asPractice ? 'Save practice' : 'Save, next team';
+}

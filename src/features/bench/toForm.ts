@@ -1,4 +1,5 @@
-import type { Protocol, Quantity, Readings, Settings } from '@/domain/bench/read';
+import type { Protocol, Quantity } from '@/domain/bench/protocols';
+import type { Readings, Settings } from '@/domain/bench/read';
 
 /** A stored instrument as its form shows it. */
 export function instrumentForm(row: Record<string, unknown>): Record<string, unknown> {

@@ -1,6 +1,7 @@
 'use server';
 
-import { listQuantities, listRunGroupsOf } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/protocols';
+import { listRunGroupsOf } from '@/domain/bench/read';
 import { ofTeam } from '@/domain/builds/targets';
 import { conclusionTarget, saidNow } from '@/domain/conclusions/read';
 import { allowed } from '@/server/access';

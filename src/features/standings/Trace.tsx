@@ -4,7 +4,8 @@ import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
 import { saidFor, type Requirement } from '@/domain/requirements/read';
 import type { Standings } from '@/domain/standings/judge';
-import type { EventRecord, Protocol, Run, RunGroup } from '@/domain/bench/read';
+import type { Protocol } from '@/domain/bench/protocols';
+import type { EventRecord, Run, RunGroup } from '@/domain/bench/read';
 import { verdictsFor, type Verdict } from '@/domain/requirements/judge';
 import { day, measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 

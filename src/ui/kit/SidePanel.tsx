@@ -1,7 +1,7 @@
 'use client';
 
 import { useSearchParams } from 'next/navigation';
-import { useCallback, useRef, useState, type ComponentType, type ReactNode } from 'react';
+import { useCallback, useEffect, useRef, useState, type ComponentType, type ReactNode } from 'react';
 import { useReady } from '@/ui/forms/Ready';
 import { ButtonWords } from './ButtonWords';
 import { InPanel } from './panel';
@@ -30,29 +30,40 @@ interface Props {
  * opened; so what is filled in without a connection has a page of its own instead, and folds out there.
  */
 export function SidePanel({ id, label, of, title, icon, className = 'btn', children }: Props) {
-  const named = useSearchParams().get(PARAM) === id;
+  const address = useSearchParams().get(PARAM);
+  const named = address === id;
+  // Opened here it stays open, even where a page that reads itself anew sets the address back meanwhile; the back key closes it.
+  const [opened, setOpened] = useState(false);
   // Left, it is gone at once, whatever becomes of the address: what the page fetches meanwhile may set it once more.
   const [left, setLeft] = useState(false);
   if (left && !named) setLeft(false);
   // Named in the address it opens as soon as there is a page to stand before; the server draws none.
-  const open = useReady() && named && !left;
+  const open = useReady() && !left && (named || (opened && address === null));
   const pushed = useRef(false);
+  useEffect(() => {
+    if (!opened) return;
+    const back = () => setOpened(new URL(location.href).searchParams.get(PARAM) === id);
+    window.addEventListener('popstate', back);
+    return () => window.removeEventListener('popstate', back);
+  }, [opened, id]);
   const show = () => {
     setLeft(false);
-    const address = new URL(location.href);
-    address.searchParams.set(PARAM, id);
-    history.pushState(null, '', address);
+    setOpened(true);
+    const to = new URL(location.href);
+    to.searchParams.set(PARAM, id);
+    history.pushState(null, '', to);
     pushed.current = true;
   };
   const close = useCallback(() => {
     setLeft(true);
+    setOpened(false);
     if (pushed.current) {
       pushed.current = false;
       return history.back();
     }
-    const address = new URL(location.href);
-    address.searchParams.delete(PARAM);
-    history.replaceState(null, '', address);
+    const to = new URL(location.href);
+    to.searchParams.delete(PARAM);
+    history.replaceState(null, '', to);
   }, []);
   const { part: Panel, fetchNow } = useLater(load, open, close);
   return (

@@ -12,7 +12,7 @@ import { listMachines } from '@/domain/bookings/read';
 import { readBrief } from '@/domain/brief/read';
 import { readSafety } from '@/domain/safety/read';
 import { listStages } from '@/domain/plan/read';
-import { listProtocols } from '@/domain/bench/read';
+import { listProtocols } from '@/domain/bench/protocols';
 import { PrintButton } from '@/ui/PrintButton';
 import { plural } from '@/core/format';
 import { pool } from '@/db/connection';

@@ -1,14 +1,15 @@
 import { againstBenchmark, boardText } from '@/core/bench';
-import { decimalsFor, plural, quantity, quantityTo, unitName, withQuery } from '@/core/format';
+import { plural, quantity, unitName, withQuery, within } from '@/core/format';
 import { convert, convertInterval } from '@/core/units';
 import { boardOf, lackBy, type Reached } from '@/domain/bench/board';
-import { listEvents, listQuantities, listRunGroups, measureName } from '@/domain/bench/read';
+import { listQuantities, measureName } from '@/domain/bench/protocols';
+import { listEvents, listRunGroups } from '@/domain/bench/read';
 import { betterOf } from '@/domain/builds/compareRuns';
-import { limitLines } from '@/domain/builds/designs';
+import { limitsAt } from '@/domain/builds/designs';
 import { listIterations } from '@/domain/builds/read';
 import { teamIdsIn } from '@/domain/classes/read';
 import { listBenchmarks } from '@/domain/legacy/read';
-import { agreedOn, listRequirements } from '@/domain/requirements/read';
+import { askedOf, listRequirements } from '@/domain/requirements/read';
 import { releaseBoard } from '@/features/bench/actions';
 import { ProgressChart } from '@/features/bench/ProgressChart';
 import { Strip } from '@/features/bench/Strip';
@@ -51,10 +52,7 @@ export default async function BoardPage(props: SheetProps) {
   const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
   const here = teams.filter(({ id }) => ids.includes(id));
   const better = protocol ? betterOf(protocol, requirements, events) : null;
-  const askedOf = agreedOn(requirements).filter(
-    (one) => one.parameterId === protocol?.parameterId && one.unit !== null,
-  );
-  const lack = protocol ? lackBy(better, askedOf, protocol.unit) : null;
+  const lack = protocol ? lackBy(better, askedOf(requirements, protocol.parameterId), protocol.unit) : null;
   const board = protocol ? boardOf(protocol, iterations, runs, ids, lack) : [];
   const ranked = board
     .flatMap(({ best, ...one }) => (best ? [{ ...one, best }] : []))
@@ -86,18 +84,12 @@ export default async function BoardPage(props: SheetProps) {
     without: board.filter(({ best }) => best === null).map(({ teamId }) => nameOf(teamId)),
   });
   const limits = protocol
-    ? [
-        ...askedOf.flatMap((one) => limitLines(one, protocol.unit)),
-        ...(benchmark ? [{ label: stored!.season, value: benchmark.value }] : []),
-      ]
+    ? [...limitsAt(requirements, protocol), ...(benchmark ? [{ label: stored!.season, value: benchmark.value }] : [])]
     : [];
   const dayOf = (at: Date) => momentHere(seat.project, at).slice(0, 10);
-  const written = ({ mean, interval }: Reached) => {
-    const half = interval ? (interval[1] - interval[0]) / 2 : 0;
-    return half > 0
-      ? `${quantityTo(mean, protocol!.unit, decimalsFor(half))}, give or take ${quantityTo(half, protocol!.unit, decimalsFor(half))}`
-      : quantity(mean, protocol!.unit);
-  };
+  const to = (value: number, { interval }: Reached) => within(value, protocol!.unit, interval);
+  const written = (of: Reached) =>
+    of.interval ? `${to(of.mean, of)}, give or take ${to((of.interval[1] - of.interval[0]) / 2, of)}` : to(of.mean, of);
   const bestRun = ({ values }: Reached) => (better === 'lower' ? Math.min(...values) : Math.max(...values));
   const released = protocol?.boardReleased ?? false;
   return (
@@ -213,7 +205,9 @@ export default async function BoardPage(props: SheetProps) {
                         </td>
                         {better && (
                           <td data-label="best run" className="beside num right">
-                            {quantity(bestRun(best), protocol.unit)}
+                            {protocol.formula === null
+                              ? quantity(bestRun(best), protocol.unit)
+                              : to(bestRun(best), best)}
                           </td>
                         )}
                         {stands && (

@@ -1,16 +1,17 @@
 import { spreadText } from '@/core/bench';
 import { listReadWith, spreadOf } from '@/domain/bench/spread';
-import { decimalsFor, fixed, number, plural, quantity, quantityTo, unitName, withQuery } from '@/core/format';
+import { fixed, number, plural, quantity, twoFigures, unitName, withQuery, within } from '@/core/format';
 import { differ } from '@/core/builds';
-import { listEvents, listQuantities, listRunGroupsOf, measureName } from '@/domain/bench/read';
+import { listQuantities, measureName } from '@/domain/bench/protocols';
+import { listEvents, listRunGroupsOf } from '@/domain/bench/read';
 import { listConclusions, saidNow } from '@/domain/conclusions/read';
 import { ConclusionForm } from '@/features/conclusions/ConclusionForm';
 import { ConclusionList } from '@/features/conclusions/ConclusionList';
 import { buildsOf, inTurn, driftsOf, listResultGroups, outliersOf, type Build } from '@/domain/bench/results';
 import { betterOf } from '@/domain/builds/compareRuns';
-import { limitLines, madeOf } from '@/domain/builds/designs';
+import { limitsAt, madeOf } from '@/domain/builds/designs';
 import { listChanges, listIterations } from '@/domain/builds/read';
-import { agreedOn, listRequirements } from '@/domain/requirements/read';
+import { listRequirements } from '@/domain/requirements/read';
 import { Strip } from '@/features/bench/Strip';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed, seesAll } from '@/server/access';
@@ -79,11 +80,7 @@ export default async function ResultsPage(props: SheetProps) {
   const alone = (of: Parameters<typeof saidNow>[0]) => saidNow(of, protocol!, evidence, better, iterationName);
   const writes = team !== null && allowed(seat, 'conclusion.change', { teamId: team.id });
   const sees = team !== null && (seesAll(seat) || seat.teamId === team.id);
-  const limits = protocol
-    ? agreedOn(requirements)
-        .filter((one) => one.parameterId === protocol.parameterId && one.unit !== null)
-        .flatMap((one) => limitLines(one, protocol.unit))
-    : [];
+  const limits = protocol ? limitsAt(requirements, protocol) : [];
   const known = builds.filter(({ summary }) => summary !== null);
   // Every pair of runs is looked at for what creeps: of one team at a time.
   const warnings = known.flatMap((one) => [
@@ -260,10 +257,7 @@ export default async function ResultsPage(props: SheetProps) {
               {builds.map((one) => {
                 const { summary, completed } = one;
                 const interval = summary?.confidenceInterval;
-                const half = interval ? (interval[1] - interval[0]) / 2 : 0;
-                // To as many decimals as the interval leaves; of one run to those it was read with.
-                const to = (value: number) =>
-                  half > 0 ? quantityTo(value, protocol.unit, decimalsFor(half)) : quantity(value, protocol.unit);
+                const to = (value: number) => within(value, protocol.unit, interval);
                 return (
                   <tr key={one.key}>
                     <td>
@@ -290,7 +284,9 @@ export default async function ResultsPage(props: SheetProps) {
                       {!summary
                         ? '–'
                         : better
-                          ? quantity(bestOf(one), protocol.unit)
+                          ? protocol.formula === null
+                            ? quantity(bestOf(one), protocol.unit)
+                            : to(bestOf(one))
                           : `${number(summary.min)} to ${quantity(summary.max, protocol.unit)}`}
                     </td>
                     <td data-label="completed" className="text-sm faint">
@@ -320,8 +316,8 @@ export default async function ResultsPage(props: SheetProps) {
                 ))}
                 {spread!.instruments.map(({ name, n, deviation }) => (
                   <li key={name} className="faint">
-                    {name}: {plural(n, 'run')}, one reading is off by{' '}
-                    {quantity(Number(deviation.toPrecision(2)), protocol.unit)}, typically, by what is said of it.
+                    {name}: {plural(n, 'run')}, one reading is off by {twoFigures(deviation, protocol.unit)}, typically,
+                    by what is said of it.
                   </li>
                 ))}
               </ul>

@@ -2,12 +2,13 @@ import { fitText, holdsText, paceOf } from '@/core/bench';
 import { endOf } from '@/core/calendar';
 import { convert } from '@/core/units';
 import { plural, unitName, withQuery } from '@/core/format';
-import { listEvents, listQuantities, measureName } from '@/domain/bench/read';
+import { listQuantities, measureName } from '@/domain/bench/protocols';
+import { listEvents } from '@/domain/bench/read';
 import { listResultRuns } from '@/domain/bench/results';
 import { fitSeries, seriesOf, seriesSettings } from '@/domain/bench/series';
 import { betterOf } from '@/domain/builds/compareRuns';
-import { limitLines } from '@/domain/builds/designs';
-import { agreedOn, listRequirements } from '@/domain/requirements/read';
+import { limitsAt } from '@/domain/builds/designs';
+import { askedOf, listRequirements } from '@/domain/requirements/read';
 import { SeriesChart } from '@/features/bench/SeriesChart';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed } from '@/server/access';
@@ -70,21 +71,13 @@ export default async function SeriesPage(props: SheetProps) {
       ...(asked.curve === 'line' ? { curve: 'line' } : {}),
       ...more,
     });
-  const limits = chosen
-    ? agreedOn(requirements)
-        .filter((one) => one.parameterId === chosen.protocol.parameterId && one.unit !== null)
-        .flatMap((one) => limitLines(one, chosen.protocol.unit))
-    : [];
+  const limits = chosen ? limitsAt(requirements, chosen.protocol) : [];
   const own = shown ? seen.filter(({ teamId }) => teamId === shown.team.id) : [];
   const left = frame.meetings.filter(
     (one) => endOf(one) > frame.now && (!seat.project.eventDate || one.date <= seat.project.eventDate),
   );
   const fits = fitText(paceOf(own.map(({ runAt }) => runAt.getTime())), left);
-  const most =
-    chosen &&
-    agreedOn(requirements).find(
-      (one) => one.parameterId === chosen.protocol.parameterId && one.kind === 'max' && one.unit,
-    );
+  const most = chosen && askedOf(requirements, chosen.protocol.parameterId).find(({ kind }) => kind === 'max');
   const bound = most && convert({ value: most.value!, from: most.unit!, to: chosen.protocol.unit }).value;
   const holds =
     shown && chosen && bound !== undefined

@@ -17,14 +17,8 @@ import { listChanges, listIterations, type Iteration, type Parent } from '@/doma
 import { iterationForm } from '@/features/builds/toForm';
 import { iterationTarget } from '@/domain/builds/targets';
 import { listRequirements } from '@/domain/requirements/read';
-import {
-  eachQuantity,
-  listEvents,
-  listProtocols,
-  listRunGroups,
-  listRunGroupsOf,
-  listRunsOfTeam,
-} from '@/domain/bench/read';
+import { eachQuantity, listProtocols } from '@/domain/bench/protocols';
+import { listEvents, listRunGroups, listRunGroupsOf, listRunsOfTeam } from '@/domain/bench/read';
 import { claimsOf, designsOf, turnedWords } from '@/domain/builds/designs';
 import { Frozen } from '@/features/builds/Frozen';
 import { frozenFor } from '@/domain/builds/frozen';

@@ -1,5 +1,5 @@
 import { apart, differ, mayConclude, type Apart } from '@/core/builds';
-import { chance, measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD } from '@/core/format';
+import { chance, measured, number, plural, quantity, VERDICT_TONE, VERDICT_WORD, within } from '@/core/format';
 import { figuresOf, madeOf, readDesigns } from '@/domain/builds/designs';
 import { compareRuns, settingsCompared } from '@/domain/builds/compareRuns';
 import { settingsText } from '@/domain/builds/figure';
@@ -153,7 +153,9 @@ export default async function ComparePage(props: SheetProps) {
                       </td>
                       {sides.map(({ summary, settings }, i) => (
                         <td key={i} data-label={i ? nb : na} className="beside num right">
-                          <span className="whitespace-nowrap">{quantity(summary.mean, protocol.unit)}</span>
+                          <span className="whitespace-nowrap">
+                            {within(summary.mean, protocol.unit, summary.confidenceInterval)}
+                          </span>
                           <span className="block text-sm faint font-sans">
                             {plural(summary.n, 'run')}
                             {settingsText(settings) && ` at ${settingsText(settings)}`}
@@ -161,7 +163,7 @@ export default async function ComparePage(props: SheetProps) {
                         </td>
                       ))}
                       <td data-label="difference" className="beside num right whitespace-nowrap">
-                        {quantity(comparison.difference, protocol.unit)}
+                        {within(comparison.difference, protocol.unit, comparison.confidenceInterval)}
                       </td>
                       <td className="text-sm">
                         {says}

@@ -7,7 +7,7 @@ import { requirementForm, sourceForm } from '@/features/requirements/toForm';
 import { allowed } from '@/server/access';
 import { inForce, listRequirements } from '@/domain/requirements/read';
 import { listResearch } from '@/domain/research/read';
-import { listQuantities } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/protocols';
 import { shortName } from '@/core/format';
 import { pool } from '@/db/connection';
 

@@ -7,7 +7,8 @@ import { listTeams } from '@/domain/classes/read';
 import { listIterations } from '@/domain/builds/read';
 import { listRequirements } from '@/domain/requirements/read';
 import { loadStandings } from '@/domain/standings/judge';
-import { listAttempts, listQuantities, listRunGroupsOf } from '@/domain/bench/read';
+import { listQuantities } from '@/domain/bench/protocols';
+import { listAttempts, listRunGroupsOf } from '@/domain/bench/read';
 import { pool } from '@/db/connection';
 
 export default async function TracePage(props: SheetProps<{ team: string }>) {

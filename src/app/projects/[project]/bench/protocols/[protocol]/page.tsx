@@ -1,8 +1,7 @@
 import { notFound } from 'next/navigation';
 import { coarseText, formulaWords } from '@/core/bench';
-import { day, limitText, number, plural, quantity, unitName, withQuery } from '@/core/format';
-import { listProtocols, type Quantity } from '@/domain/bench/read';
-import { countRunsByVersion } from '@/domain/bench/versions';
+import { day, limitText, number, plural, twoFigures, unitName, withQuery } from '@/core/format';
+import { listProtocols, type Quantity, countRunsByVersion } from '@/domain/bench/protocols';
 import { readingUncertainty } from '@/domain/builds/figure';
 import { agreedOn, listRequirements } from '@/domain/requirements/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
@@ -95,8 +94,7 @@ export default async function ProtocolPage(props: SheetProps<{ protocol: string 
                 <td>
                   {of.formula === null ? (
                     <>
-                      {of.instrumentName}, one reading good to ±{' '}
-                      {quantity(Number(readingUncertainty(of, of.unit).toPrecision(2)), of.unit)}
+                      {of.instrumentName}, one reading good to ± {twoFigures(readingUncertainty(of, of.unit), of.unit)}
                       {of.observers > 1 && `; read by ${of.observers} at once, their mean counts`}
                     </>
                   ) : (

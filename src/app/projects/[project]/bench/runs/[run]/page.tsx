@@ -16,11 +16,11 @@ import { momentHere } from '@/server/clock';
 import { listCopies } from '@/domain/copies/read';
 import { runTarget } from '@/domain/builds/targets';
 import { derivedFigureOf } from '@/domain/bench/derive';
-import { listEvents, listProtocols, listRunsOfTeam, testOf, type Readings, type Run } from '@/domain/bench/read';
-import { conditionsOf } from '@/domain/bench/versions';
+import { listProtocols, conditionsOf } from '@/domain/bench/protocols';
+import { listEvents, listRunsOfTeam, testOf, type Readings, type Run } from '@/domain/bench/read';
 import { storedRun } from '@/features/bench/recorded';
 import { readingUncertainty, settingsText } from '@/domain/builds/figure';
-import { fixed, measured, moment, number, quantity, shortName } from '@/core/format';
+import { fixed, measured, moment, number, quantity, twoFigures, shortName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {
   const { project, run: id } = await props.params;
@@ -75,7 +75,7 @@ export default async function RunPage(props: SheetProps<{ run: string }>) {
   const read = storedRun(protocol, run.readings ?? readingsFor(run));
   const several = protocol.quantities.length > 1;
   const measuredRows = read.flatMap(({ quantity: of, value, unit, observed }): [string, React.ReactNode][] => {
-    const good = quantity(Number(readingUncertainty(of, unit).toPrecision(2)), unit);
+    const good = twoFigures(readingUncertainty(of, unit), unit);
     return [
       [
         several ? of.parameterName : 'Value',

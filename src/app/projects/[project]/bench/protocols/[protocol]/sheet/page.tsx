@@ -4,7 +4,7 @@ import { SheetEntry } from '@/features/bench/SheetEntry';
 import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
 import { allowed, seatHere, seesAll } from '@/server/access';
 import { pool } from '@/db/connection';
-import { listProtocols } from '@/domain/bench/read';
+import { listProtocols } from '@/domain/bench/protocols';
 import { Entering } from '@/ui/outbox/Entering';
 import { Nothing } from '@/ui/sheet/Sheet';
 
