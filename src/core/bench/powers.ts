@@ -1,18 +1,11 @@
 import { parse, type MathNode } from 'mathjs';
 import { CoreError } from '../shared/CoreError';
 import { own } from '../shared/check';
+import type { NodeParts } from '../shared/formula';
 import { readUnit } from '../units/readUnit';
 
 /** Powers of the base quantities; trailing zeros are left out. */
 export type Powers = readonly number[];
-interface Parts {
-  type: string;
-  name?: string;
-  value?: unknown;
-  content?: MathNode;
-  args?: MathNode[];
-  fn?: unknown;
-}
 const MOST_EXPONENT = 12;
 const ROOTS: Record<string, number> = { sqrt: 1 / 2, cbrt: 1 / 3 };
 const ALIKE = new Set(['add', 'subtract', 'min', 'max']);
@@ -57,11 +50,11 @@ export function powersOf(text: string, names: Readonly<Record<string, Powers>>):
 }
 
 function walk(node: MathNode, names: Readonly<Record<string, Powers>>): Powers {
-  const { type, name, content, args = [], fn } = node as unknown as Parts;
+  const { type, name, content, args = [], fn } = node as unknown as NodeParts;
   if (type === 'ParenthesisNode' && content) return walk(content, names);
   if (type === 'SymbolNode') return own(names as Record<string, Powers>, name!) ?? [];
   if (type === 'ConstantNode') return [];
-  const called = type === 'FunctionNode' ? String((fn as Parts).name) : String(fn);
+  const called = type === 'FunctionNode' ? String((fn as NodeParts).name) : String(fn);
   const [first, second] = args as [MathNode, MathNode | undefined];
   const a = walk(first, names);
   if (ALIKE.has(called)) {
@@ -97,7 +90,7 @@ function raised(base: Powers, exponent: MathNode, names: Readonly<Record<string,
 
 /** The value of an exponent that is written down; null for one that is worked out. */
 function plainNumber(node: MathNode): number | null {
-  const { type, value, content, args, fn } = node as unknown as Parts;
+  const { type, value, content, args, fn } = node as unknown as NodeParts;
   if (type === 'ParenthesisNode' && content) return plainNumber(content);
   if (type === 'OperatorNode' && fn === 'unaryMinus') {
     const inner = plainNumber(args![0]!);

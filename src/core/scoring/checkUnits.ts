@@ -1,7 +1,7 @@
 import { parse, type MathNode } from 'mathjs';
 import { CoreError } from '../shared/CoreError';
 import { own } from '../shared/check';
-import { readFormula } from '../shared/formula';
+import { readFormula, type NodeParts } from '../shared/formula';
 import { readUnit } from '../units/readUnit';
 
 /** What a part of a formula measures. A number alone goes with anything; one that a number was multiplied with has no scale. */
@@ -10,14 +10,6 @@ interface Measure {
   powers: number[] | null;
   scale: number | null;
   text: string;
-}
-interface Parts {
-  type: string;
-  name?: string;
-  value?: unknown;
-  content?: MathNode;
-  args?: MathNode[];
-  fn?: unknown;
 }
 const LIKE_SUMS = new Set(['add', 'subtract']);
 const ROOTS: Record<string, number> = { sqrt: 2, cbrt: 3 };
@@ -39,13 +31,13 @@ export function checkUnits(text: string, units: Record<string, string>): void {
 }
 
 function walk(node: MathNode, units: Record<string, string>): Measure {
-  const { type, name, content, args = [], fn } = node as unknown as Parts;
+  const { type, name, content, args = [], fn } = node as unknown as NodeParts;
   const text = node.toString();
   if (type === 'ParenthesisNode' && content) return { ...walk(content, units), text };
   if (type === 'SymbolNode') return symbol(name!, units);
   if (type === 'ConstantNode') return { powers: null, scale: null, text };
   const parts = args.map((arg) => walk(arg, units));
-  const called = type === 'FunctionNode' ? String((fn as Parts).name) : String(fn);
+  const called = type === 'FunctionNode' ? String((fn as NodeParts).name) : String(fn);
   if (LIKE_SUMS.has(called) || called === 'min' || called === 'max') return { ...alike(parts), text };
   const [first, second] = parts as [Measure, Measure | undefined];
   if (called === 'multiply' || called === 'divide') return product(first, second!, called === 'divide' ? -1 : 1, text);
@@ -94,7 +86,7 @@ function raised(base: Measure, exponent: number | null, text: string): Measure {
 
 /** The value of an exponent that is a plain number; null for one that is worked out. */
 function exponentOf(node: MathNode): number | null {
-  const { type, value, content } = node as unknown as Parts;
+  const { type, value, content } = node as unknown as NodeParts;
   if (type === 'ParenthesisNode' && content) return exponentOf(content);
   return type === 'ConstantNode' && typeof value === 'number' ? value : null;
 }

@@ -75,7 +75,8 @@ export function readFormula(text: string): Formula {
 
 type Run = (values: Record<string, number>) => Exact;
 
-interface Parts {
+/** A node of a formula, as far as it is walked. */
+export interface NodeParts {
   type: string;
   value?: unknown;
   name?: string;
@@ -85,7 +86,7 @@ interface Parts {
 }
 
 function build(node: MathNode, names: Set<string>, text: string): Run {
-  const part = node as unknown as Parts;
+  const part = node as unknown as NodeParts;
   const inside = (child: MathNode) => build(child, names, text);
   if (part.type === 'ConstantNode' && typeof part.value === 'number') {
     const value = exact(part.value);
@@ -102,7 +103,7 @@ function build(node: MathNode, names: Set<string>, text: string): Run {
     if (apply && first && second) return (values) => apply(first(values), second(values));
   }
   if (part.type === 'FunctionNode' && part.args?.length) {
-    const apply = own(FUNCTIONS, String((part.fn as Parts | undefined)?.name));
+    const apply = own(FUNCTIONS, String((part.fn as NodeParts | undefined)?.name));
     const args = part.args.map(inside);
     if (apply)
       return (values) =>

@@ -1,19 +1,11 @@
 import { parse, type MathNode } from 'mathjs';
 import { own } from './check';
-import { FUNCTIONS } from './formula';
+import { FUNCTIONS, type NodeParts } from './formula';
 
 /** A value with its slopes in the names it depends on. */
 interface Dual {
   value: number;
   slopes: ReadonlyMap<string, number>;
-}
-interface Parts {
-  type: string;
-  value?: unknown;
-  name?: string;
-  content?: MathNode;
-  args?: MathNode[];
-  fn?: unknown;
 }
 /** Derivatives of functions of one argument. */
 const SLOPES: Record<string, (x: number) => number> = {
@@ -36,12 +28,12 @@ export function gradientOf(text: string, values: Readonly<Record<string, number>
 }
 
 function walk(node: MathNode, values: Readonly<Record<string, number>>): Dual {
-  const { type, name, value, content, args = [], fn } = node as unknown as Parts;
+  const { type, name, value, content, args = [], fn } = node as unknown as NodeParts;
   if (type === 'ParenthesisNode') return walk(content!, values);
   if (type === 'SymbolNode') return symbol(name!, values);
   if (type === 'ConstantNode') return constant(Number(value));
   const parts = args.map((arg) => walk(arg, values));
-  const called = type === 'FunctionNode' ? String((fn as Parts).name) : String(fn);
+  const called = type === 'FunctionNode' ? String((fn as NodeParts).name) : String(fn);
   const [a, b] = parts as [Dual, Dual | undefined];
   if (called === 'unaryPlus') return a;
   if (called === 'unaryMinus') return combine(-a.value, [a, -1]);
