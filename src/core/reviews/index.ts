@@ -1,0 +1,11 @@
+export { USUAL_KINDS, PURPOSES_OF_REVIEW, KIND_WORD, type Purpose, type UsualKind } from './usualKinds';
+export { planReview, type PlannedSlot, type ReviewPlan, type ReviewWanted, type WayToFit } from './planReview';
+export { assignPeers } from './assignPeers';
+export { fitAgenda, agendaAt, type AgendaItem } from './agenda';
+export { readiness, type Readiness, type ReadinessOf } from './readiness';
+export { changedSince, type Marked } from './changedSince';
+export { recurring, type Recurring } from './recurring';
+export { mendedOf, type Mended } from './mended';
+export { alikeFindings } from './alike';
+export { closeRefusal, CLOSERS, type Closer } from './closing';
+export { outcomeFrom, OUTCOMES, OUTCOME_WORD, type Outcome } from './outcome';
