@@ -202,7 +202,7 @@ export const OBJECTS: Record<string, (t: Things) => string> = {
   cancelBooking: (t) => t.booking,
   startUse: (t) => t.booking,
   endUse: (t) => t.booking,
-  settleCondition: (t) => t.condition,
+  settleAction: (t) => t.condition,
   checkIteration: (t) => t.iteration,
   withdrawCheck: (t) => t.iteration,
   removeConcept: (t) => t.concept,

@@ -76,6 +76,7 @@ export type Topic =
   | 'plan'
   | 'project'
   | 'requirements'
+  | 'reviews'
   | 'safety'
   | 'selection'
   | 'sessions'
@@ -200,6 +201,49 @@ export const CATALOGUE: Record<string, Entry> = {
   },
   closure: { bundle: all, topic: 'bookings', title: ['reason', 'machine_id'], restore },
   booking: { bundle: all, topic: 'bookings', title: ['team_id', 'machine_id', 'day'], restore },
+  // Reviews ------------------------------------------------------------------------------------------------
+  review_kind: { bundle: kept, topic: 'reviews', word: 'kind of review', title: ['name'], restore },
+  review_rule: { bundle: kept, topic: 'reviews', word: 'rule for findings', restore },
+  review: { bundle: all, topic: 'reviews', title: ['name'], restore },
+  review_slot: {
+    bundle: all,
+    topic: 'reviews',
+    word: 'team’s part of a review',
+    title: ['team_id', 'review_id'],
+    partOf: 'review',
+    restore,
+  },
+  packet: { bundle: { ids: ['content'] }, topic: 'reviews', title: ['team_id', 'number'], partOf: 'review_slot' },
+  review_finding: {
+    bundle: { rows: 'withdrawn_at is null', but: ['withdrawn_at'], ids: ['about_id', 'closed_ref'] },
+    topic: 'reviews',
+    word: 'finding of a review',
+    title: ['text', 'team_id'],
+    restore,
+  },
+  review_note: {
+    bundle: { rows: 'withdrawn_at is null', but: ['withdrawn_at'] },
+    topic: 'reviews',
+    word: 'decision or question of a review',
+    title: ['text', 'team_id'],
+    restore,
+  },
+  peer_review: {
+    bundle: { ids: ['taken_up_iteration'] },
+    topic: 'reviews',
+    title: ['team_id', 'author_id'],
+    restore,
+  },
+  opinion: { bundle: all, topic: 'reviews', title: ['by_link', 'team_id'], restore },
+  wish_outcome: {
+    bundle: all,
+    topic: 'reviews',
+    word: 'what became of a wish',
+    title: ['team_id', 'statement_id'],
+    restore,
+  },
+  use_report: { bundle: all, topic: 'reviews', word: 'report from use', title: ['by_link', 'team_id'], restore },
+
   hazard: {
     bundle: kept,
     topic: 'safety',

@@ -6,6 +6,7 @@ import { findFeatures, findIterations } from './builds/find';
 import { findTeams } from './classes/find';
 import { findConcepts } from './concepts/find';
 import { findGates } from './gates/find';
+import { findFindings, findReviews } from './reviews/find';
 import { findAnswers, findQuestions } from './interview/find';
 
 /** Something found: its table, and how it is shown. What is of a team is shown to whoever may read that team's work. */
@@ -31,6 +32,8 @@ const FINDERS: readonly Finder[] = [
   findRuns,
   findGates,
   findConcepts,
+  findReviews,
+  findFindings,
 ];
 const MOST = 80;
 

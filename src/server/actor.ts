@@ -38,6 +38,8 @@ export interface LinkHolder {
   sectionId: string | null;
   /** The event that an official enters attempts in; null: any. */
   eventId: string | null;
+  /** The review whose panel the holder sits on. */
+  reviewId: string | null;
 }
 export type Actor = Person | LinkHolder;
 
@@ -97,7 +99,7 @@ export function ownerId(actor: Actor): string {
 /** Finds the holder of a link that has not ended and was not revoked. */
 export async function findLink(sql: Sql, token: string): Promise<LinkHolder | null> {
   const [row] = await sql<LinkHolder[]>`
-    select purpose as kind, id, label as name, project_id, rubric_id, judge_id, section_id, event_id
+    select purpose as kind, id, label as name, project_id, rubric_id, judge_id, section_id, event_id, review_id
     from access_link where token_hash = ${tokenHash(token)} and purpose <> 'feed' and revoked_at is null and ends_at > now()`;
   return row ?? null;
 }

@@ -35,7 +35,7 @@ export interface Command<I extends object, R> {
   /** The object touched, looked up in the database; null when it does not exist in the project. */
   target?: (sql: Sql, input: Record<string, unknown>, projectId: string, seat: Seat) => Promise<Target | null>;
   /** What takes long and needs no database: done once the person may write, before a connection is held for it. */
-  prepare?: (input: I) => Promise<void>;
+  prepare?: (input: I, seat: Seat) => Promise<void>;
   run: (work: Work, input: I) => Promise<R>;
 }
 
@@ -74,7 +74,7 @@ export async function perform<I extends object, R>(
     const target = seat && command.target ? await command.target(pool(), given, seat.project.id, seat) : {};
     if (!seat || !target || !allowed(seat, permission, target)) return DENIED;
     const parsed = (await command.schema.validate(given, { abortEarly: false, stripUnknown: true })) as I;
-    await command.prepare?.(parsed);
+    await command.prepare?.(parsed, seat);
     const { project } = seat;
     const notes: string[] = [];
     const work = { seat, projectId: project.id, now: projectNow(project), age: stamp?.age ?? 0, notes };

@@ -35,7 +35,11 @@ type Table =
   | 'build_rule'
   | 'conclusion'
   | 'material'
-  | 'build_scale';
+  | 'build_scale'
+  | 'review'
+  | 'review_kind'
+  | 'review_rule'
+  | 'wish_outcome';
 
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */
 export async function removeRow(

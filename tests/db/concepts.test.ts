@@ -188,10 +188,10 @@ describe('own ideas first', () => {
     const order: string[] = [];
     const command: typeof own = {
       ...own,
-      prepare: async (input) => {
+      prepare: async (input, seat) => {
         order.push('decoded');
         expect(pool()).toBeTruthy();
-        await own.prepare!(input);
+        await own.prepare!(input, seat);
       },
       run: (work, input) => {
         order.push('kept');

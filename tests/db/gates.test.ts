@@ -3,11 +3,11 @@ import { pool } from '@/db/connection';
 import { checkIteration, withdrawCheck } from '@/features/builds/actions';
 import { recordIteration } from '@/features/builds/commands';
 import { recordRun } from '@/features/bench/commands';
+import { settleAction } from '@/features/actions/actions';
 import {
   decideGate,
   removeGate,
   saveGate,
-  settleCondition,
   signItem,
   withdrawDecision,
   withdrawSignature,
@@ -245,10 +245,10 @@ describe('the instructor decides', () => {
     expect([half.state, half.openConditions]).toEqual(['conditions', 1]);
     const { id, version } = half.decision!.conditions[0]!;
     await asPerson((await member('Basalt'))[0]!.id);
-    expect(await settleCondition({ projectId: p.id, id, version, done: true })).toMatchObject({ denied: true });
+    expect(await settleAction({ projectId: p.id, id, version, done: true })).toMatchObject({ denied: true });
     await asPerson(owner);
-    done(await settleCondition({ projectId: p.id, id, version, done: true }));
-    expect(await settleCondition({ projectId: p.id, id, version, done: false })).toMatchObject({ ok: false });
+    done(await settleAction({ projectId: p.id, id, version, done: true }));
+    expect(await settleAction({ projectId: p.id, id, version, done: false })).toMatchObject({ ok: false });
     expect((await standing('Ready for the day', 'Gneiss')).openConditions).toBe(0);
     expect((await standing('Ready for the day', 'Gneiss')).state).toBe('conditions');
     await asPerson(p.instructorId);

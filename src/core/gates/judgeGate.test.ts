@@ -7,6 +7,7 @@ const item = (kind: ItemKind, more: Partial<GateItem> = {}): GateItem => ({
   count: 1,
   stage: null,
   signer: kind === 'signed' ? 'instructor' : null,
+  review: kind === 'review' ? { id: 'k1', name: 'Drawing review' } : null,
   ...(kind === 'stage' ? { stage: { id: 's1', name: 'Drawing' } } : {}),
   ...more,
 });
@@ -20,6 +21,7 @@ const nothing: Evidence = {
   musts: { label: null, unmeasured: ['R-01'] },
   missingSignOffs: ['no sign-off for Laser cutter: Ida M.'],
   signed: new Map(),
+  reviews: new Map(),
 };
 const everything: Evidence = {
   requirements: { agreed: 3, proposed: 2 },
@@ -34,6 +36,7 @@ const everything: Evidence = {
   musts: { label: 'iteration 1', unmeasured: [] },
   missingSignOffs: [],
   signed: new Map([['signed', ['Maren O.']]]),
+  reviews: new Map([['k1', { verdict: 'proceed', on: '2026-10-26', openConditions: 0 }]]),
 };
 const all = ITEM_KINDS.map((kind) => item(kind, kind === 'checks' ? { count: 2 } : {}));
 const decided = (kind: Decision['kind'], ...done: boolean[]): Decision => ({
@@ -62,6 +65,7 @@ test('with everything there it is open and says by what evidence; two people of 
     'all musts measured on iteration 1',
     'all there',
     'signed by Maren O.',
+    '“Drawing review” of 26 Oct: proceed',
   ]);
 });
 
@@ -72,7 +76,7 @@ test('each item alone keeps the gate shut', () => {
   }
 });
 function pick(kind: ItemKind): Partial<Evidence> {
-  const { requirements, stages, runs, iterations, makers, musts, missingSignOffs, signed } = nothing;
+  const { requirements, stages, runs, iterations, makers, musts, missingSignOffs, signed, reviews } = nothing;
   return {
     ...{ requirements: { requirements }, stage: { stages }, runs: { runs }, musts: { musts } }[kind as 'runs'],
     ...(kind === 'iterations' ? { iterations } : {}),
@@ -80,6 +84,7 @@ function pick(kind: ItemKind): Partial<Evidence> {
     ...(kind === 'checks' ? { checked: { label: 'iteration 2', by: ['Ida M.'] } } : {}),
     ...(kind === 'sign-offs' ? { missingSignOffs } : {}),
     ...(kind === 'signed' ? { signed } : {}),
+    ...(kind === 'review' ? { reviews } : {}),
   };
 }
 
@@ -97,6 +102,23 @@ test.each([
   ['items and conditions there', everything, decided('conditions', true, true), 'open'],
 ] as const)('%s: %#', (_, evidence, decision, state) => {
   expect(judgeGate({ items: all, evidence, decision }).state).toBe(state);
+});
+
+test('a review opens the gate that asks for it, with its conditions as long as one is open, and nothing that other items keep shut', () => {
+  const said = (verdict: 'proceed' | 'conditions' | 'repeat', openConditions: number, evidence = everything) => {
+    const reviews = new Map([['k1', { verdict, on: '2026-10-26', openConditions }]]);
+    const { state, openConditions: open } = judgeGate({
+      items: all,
+      evidence: { ...evidence, reviews },
+      decision: null,
+    });
+    return [state, open];
+  };
+  expect(said('proceed', 0)).toEqual(['open', 0]);
+  expect(said('conditions', 2)).toEqual(['conditions', 2]);
+  expect(said('conditions', 0)).toEqual(['open', 0]);
+  expect(said('repeat', 0)).toEqual(['shut', 0]);
+  expect(said('conditions', 2, nothing)).toEqual(['shut', 2]);
 });
 
 test('how far a stage is, and how many are missing, is said', () => {

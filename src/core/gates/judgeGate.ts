@@ -1,3 +1,5 @@
+import { day } from '../format';
+
 /** What a gate asks for. All but "signed" are checked from evidence. */
 export const ITEM_KINDS = [
   'requirements',
@@ -9,6 +11,7 @@ export const ITEM_KINDS = [
   'musts',
   'sign-offs',
   'signed',
+  'review',
 ] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
@@ -23,6 +26,8 @@ export interface GateItem {
   stage: { id: string; name: string } | null;
   /** Who may sign, for the kind "signed". */
   signer: 'instructor' | 'member' | 'anybody' | null;
+  /** The kind of review that is to be passed, for the kind "review". */
+  review: { id: string; name: string } | null;
 }
 /** What there is of a team, as the items look at it. */
 export interface Evidence {
@@ -44,6 +49,8 @@ export interface Evidence {
   missingSignOffs: readonly string[];
   /** Names of those who signed an item, by its id. */
   signed: ReadonlyMap<string, readonly string[]>;
+  /** What the last review of each kind said, by the kind's id: how many of its conditions are not done. */
+  reviews: ReadonlyMap<string, { verdict: 'proceed' | 'conditions' | 'repeat'; on: string; openConditions: number }>;
 }
 export interface Decision {
   kind: 'conditions' | 'override' | 'held';
@@ -65,7 +72,7 @@ export interface JudgedGate {
   state: 'shut' | 'conditions' | 'open';
   items: JudgedItem[];
   missing: JudgedItem[];
-  /** Conditions that are not done. */
+  /** Conditions of the decision, and of the reviews that are asked for, that are not done. */
   openConditions: number;
 }
 
@@ -75,8 +82,9 @@ export function inShort({ kind, text, says }: JudgedItem): string {
 }
 
 /**
- * Judges a gate for a team: open when all items are met, or by an override; open with conditions while the instructor let the
- * team pass on conditions and an item or a condition is still open; shut otherwise, when held, and when there is no item at
+ * Judges a gate for a team: open when all items are met, or by an override; open with conditions while the instructor or a review
+ * let the team pass on conditions and an item or a condition is still open (a review opens nothing that other items keep shut);
+ * shut otherwise, when held, and when there is no item at
  * all, as nothing would ever be asked.
  */
 export function judgeGate(input: {
@@ -90,7 +98,10 @@ export function judgeGate(input: {
   });
   const missing = items.filter((item) => !item.met);
   const { decision } = input;
-  const openConditions = (decision?.conditions ?? []).filter((one) => !one.done).length;
+  const asked = input.items.flatMap(({ review }) => (review && input.evidence.reviews.get(review.id)) ?? []);
+  const openConditions =
+    (decision?.conditions ?? []).filter((one) => !one.done).length +
+    asked.reduce((sum, one) => sum + one.openConditions, 0);
   const whole = items.length > 0 && missing.length === 0;
   return { state: stateOf(whole, decision, openConditions), items, missing, openConditions };
 }
@@ -99,7 +110,8 @@ function stateOf(whole: boolean, decision: Decision | null, openConditions: numb
   if (decision?.kind === 'held') return 'shut';
   if (decision?.kind === 'override') return 'open';
   if (decision?.kind === 'conditions') return whole && openConditions === 0 ? 'open' : 'conditions';
-  return whole ? 'open' : 'shut';
+  if (!whole) return 'shut';
+  return openConditions === 0 ? 'open' : 'conditions';
 }
 
 type Verdict = Pick<JudgedItem, 'met' | 'says' | 'who'>;
@@ -161,5 +173,15 @@ const JUDGES: Record<ItemKind, (item: GateItem, evidence: Evidence) => Verdict> 
         : 'not signed';
     const who = { instructor: 'the instructor', member: 'a member of the team', anybody: 'a member or the instructor' };
     return missing(so, who[signer ?? 'instructor']);
+  },
+  review({ review }, { reviews }) {
+    const name = `“${review?.name ?? 'the review'}”`;
+    const said = review && reviews.get(review.id);
+    if (!said) return missing(`${name} is not held`, 'the panel');
+    if (said.verdict === 'repeat')
+      return missing(`${name} of ${day(said.on)} is to be repeated`, 'the team, then the panel');
+    if (said.verdict === 'proceed') return met(`${name} of ${day(said.on)}: proceed`);
+    const open = said.openConditions === 0 ? 'all met' : `${said.openConditions} open`;
+    return met(`${name} of ${day(said.on)}: proceed with conditions, ${open}`);
   },
 };

@@ -90,11 +90,6 @@ function work({ actions: { open, late } }: ReadinessOf): Reason[] {
 
 function time({ slack }: ReadinessOf): Reason[] {
   if (slack === null) return [];
-  if (slack < 0) return [{ against: true, text: `${count(-slack, 'class meeting')} behind its plan` }];
-  return [
-    {
-      against: false,
-      text: slack === 0 ? 'On its plan, with no meeting to spare' : `${count(slack, 'class meeting')} to spare`,
-    },
-  ];
+  if (slack < 0) return [{ against: true, text: `${count(-slack, 'meeting')} behind` }];
+  return [{ against: false, text: slack === 0 ? 'No slack' : `${count(slack, 'meeting')} of slack` }];
 }

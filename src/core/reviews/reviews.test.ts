@@ -186,7 +186,7 @@ describe('readiness', () => {
       '2 of 2 musts have conforming evidence from enough runs',
       'No finding that must be mended is open',
       '2 actions are open, none late',
-      '1 class meeting to spare',
+      '1 meeting of slack',
     ]);
   });
   test.each([
@@ -203,7 +203,7 @@ describe('readiness', () => {
     ],
     ['an open finding', { mustMend: 1 }, '1 finding that must be mended is open'],
     ['late actions', { actions: { open: 3, late: 2 } }, '2 actions are late, 3 open in all'],
-    ['behind', { slack: -2 }, '2 class meetings behind its plan'],
+    ['behind', { slack: -2 }, '2 meetings behind'],
     ['broken', { broken: true }, 'Every copy of the newest iteration is broken'],
     ['no must at all', { musts: [] }, 'No requirement is a must yet'],
   ] as const)('%s speaks against it', (_, more, text) => {
@@ -242,7 +242,7 @@ test('what changed since the last packet: new, other, as it was, gone; the order
 
 describe('findings', () => {
   const found = (id: string, team: string, text: string, more = {}) => ({
-    ...{ id, team, text, about: '', kind: 'must' as const, mended: false },
+    ...{ id, team, text, about: '', kind: 'must' as 'must' | 'good', mended: false },
     ...more,
   });
   const all = [

@@ -1,6 +1,15 @@
 import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
+/** An action as it is listed: what, by whom, by which meeting, and whether it is done. */
+export interface ListedAction {
+  id: string;
+  what: string;
+  owner: string | null;
+  dueOn: string | null;
+  done: boolean;
+  version: number;
+}
 export interface OpenAction {
   id: string;
   what: string;

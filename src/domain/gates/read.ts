@@ -1,27 +1,20 @@
 import { remembered } from '@/db/remember';
 import { judgeGate, type Decision, type Evidence, type GateItem, type JudgedGate } from '@/core/gates';
 import { shortName } from '@/core/names';
+import type { ListedAction } from '@/domain/actions/read';
 import { missing } from '@/core/safety';
 import { type Sql } from '@/db/connection';
 import { hazardsOf, readSafety, readBy, type Safety } from '@/domain/safety/read';
+import { listLastVerdicts, type ReviewSaid } from '@/domain/reviews/verdicts';
 import { missingWords } from '@/domain/safety/words';
 
-/** A condition on which a team may pass: an action with its owner and the day of a meeting. */
-export interface Condition {
-  id: string;
-  what: string;
-  owner: string | null;
-  dueOn: string | null;
-  done: boolean;
-  version: number;
-}
 export interface GateDecision extends Decision {
   id: string;
   teamId: string;
   by: string;
   on: string;
   version: number;
-  conditions: Condition[];
+  conditions: ListedAction[];
 }
 export interface Signature {
   id: string;
@@ -54,8 +47,9 @@ export const listGates = remembered(async (sql: Sql, projectId: string): Promise
   return sql<Gate[]>`
     select g.id, g.name, g.stage_id, s.name as stage_name, g.position, g.guards_building, g.guards_final, g.version,
       coalesce((select jsonb_agg(jsonb_build_object('id', i.id, 'kind', i.kind, 'text', i.text, 'count', i.count, 'signer', i.signer,
-          'stage', case when t.id is not null then jsonb_build_object('id', t.id, 'name', t.name) end) order by i.position)
-        from gate_item i left join stage t on t.id = i.stage_id where i.gate_id = g.id), '[]') as items,
+          'stage', case when t.id is not null then jsonb_build_object('id', t.id, 'name', t.name) end,
+          'review', case when k.id is not null then jsonb_build_object('id', k.id, 'name', k.name) end) order by i.position)
+        from gate_item i left join stage t on t.id = i.stage_id left join review_kind k on k.id = i.review_kind_id where i.gate_id = g.id), '[]') as items,
       coalesce((select jsonb_agg(jsonb_build_object('id', d.id, 'teamId', d.team_id, 'kind', d.kind, 'reason', d.reason, 'by', d.by_name,
           'on', d.decided_on, 'version', d.version, 'conditions', coalesce((
             select jsonb_agg(jsonb_build_object('id', a.id, 'what', a.what, 'owner', o.name, 'dueOn', a.due_on, 'done', a.state <> 'open',
@@ -73,6 +67,8 @@ export interface Found {
   agreed: number;
   proposed: number;
   teams: FoundOfTeam[];
+  /** The last verdict of each kind of review on each team. */
+  reviews: ReviewSaid[];
 }
 interface FoundOfTeam {
   id: string;
@@ -100,9 +96,9 @@ interface FoundOfIteration {
 }
 type Must = { code: string; parameterId: string };
 
-/** What gates look at, but for safety: three queries. */
+/** What gates look at, but for safety: four queries. */
 export const readFound = remembered(async (sql: Sql, projectId: string): Promise<Found> => {
-  const [requirements, iterations, teams] = await Promise.all([
+  const [requirements, iterations, teams, reviews] = await Promise.all([
     sql<{ code: string; state: string; parameterId: string | null; isMust: boolean }[]>`
       select code, state, parameter_id, priority = 'must' and kind <> 'wish' as is_must from requirement
       where project_id = ${projectId} order by code`,
@@ -115,6 +111,7 @@ export const readFound = remembered(async (sql: Sql, projectId: string): Promise
           where m.team_id = t.id), '[]') as members,
         coalesce((select json_agg(json_build_array(h.stage_id, h.state)) from hand_in h where h.team_id = t.id), '[]') as stages
       from team t where t.project_id = ${projectId}`,
+    listLastVerdicts(sql, projectId),
   ]);
   const agreed = requirements.filter(({ state }) => state === 'agreed' || state === 'changed');
   const musts = agreed.flatMap(({ code, parameterId, isMust }) =>
@@ -123,6 +120,7 @@ export const readFound = remembered(async (sql: Sql, projectId: string): Promise
   return {
     agreed: agreed.length,
     proposed: requirements.filter(({ state }) => state === 'proposed').length,
+    reviews,
     teams: teams.map((team) => ({
       ...team,
       ...foundOf(
@@ -169,6 +167,10 @@ export interface TeamGate extends JudgedGate {
   gate: Gate;
   teamId: string;
   decision: GateDecision | null;
+  /** What the team still has to do: conditions of the decision, and of the reviews that its items ask for. */
+  conditions: ListedAction[];
+  /** The reviews that its items ask for, as far as they were held. */
+  reviews: ReviewSaid[];
 }
 
 /** Every gate judged for every team. */
@@ -202,6 +204,9 @@ function judgeFor(gate: Gate, team: FoundOfTeam, found: Found, safety: Safety, t
     read: readBy(safety, team.id),
     day: today,
   });
+  const said = found.reviews.filter(
+    (one) => one.teamId === team.id && gate.items.some(({ review }) => review?.id === one.kindId),
+  );
   const evidence: Evidence = {
     requirements: { agreed: found.agreed, proposed: found.proposed },
     stages: new Map(team.stages),
@@ -218,6 +223,20 @@ function judgeFor(gate: Gate, team: FoundOfTeam, found: Found, safety: Safety, t
     },
     missingSignOffs: missingWords(lacking, team.members).map((one) => one.says),
     signed,
+    reviews: new Map(
+      said.map(({ kindId, verdict, on, conditions }) => [
+        kindId,
+        { verdict, on, openConditions: conditions.filter(({ done }) => !done).length },
+      ]),
+    ),
   };
-  return { gate, teamId: team.id, decision, ...judgeGate({ items: gate.items, evidence, decision }) };
+  const conditions = [...(decision?.conditions ?? []), ...said.flatMap((one) => one.conditions)];
+  return {
+    gate,
+    teamId: team.id,
+    decision,
+    conditions,
+    reviews: said,
+    ...judgeGate({ items: gate.items, evidence, decision }),
+  };
 }

@@ -12,6 +12,7 @@ import { gradesToday } from '../grades/today';
 import { peopleToday } from '../people/today';
 import { planToday } from '../plan/today';
 import { changesToday, requirementsToday } from '../requirements/today';
+import { reviewsToday } from '../reviews/today';
 import { safetyToday } from '../safety/today';
 import { sessionsToday } from '../sessions/today';
 import type { Asked, TodayItem, TodayPart } from './part';
@@ -24,6 +25,7 @@ const PARTS: readonly TodayPart[] = [
   gatesToday,
   bookingsToday,
   safetyToday,
+  reviewsToday,
   sessionsToday,
   briefToday,
   changesToday,

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from '@/ui/Link';
-import { isOfFeature } from '@/core/changes';
-import { number, quantity, shortName } from '@/core/format';
+import { shortName } from '@/core/format';
+import { fromTo } from '@/domain/builds/fromTo';
 import type { CheckedClaim } from '@/domain/builds/designs';
 import type { Change, Iteration, Parent } from '@/domain/builds/read';
 import type { Requirement } from '@/domain/requirements/read';
@@ -117,15 +117,4 @@ export function IterationDesign({
       )}
     </>
   );
-}
-
-/** From what to what, in words. */
-function fromTo(change: Pick<Change, 'kind' | 'before' | 'after' | 'beforeValue' | 'afterValue' | 'unit'>): string {
-  if (isOfFeature(change.kind)) return '';
-  if (change.afterValue !== null) {
-    const after = quantity(change.afterValue, change.unit);
-    return change.beforeValue === null ? `: ${after}` : `: ${number(change.beforeValue)} → ${after}`;
-  }
-  if (change.before && change.after) return `: ${change.before} → ${change.after}`;
-  return change.after ? `: ${change.after}` : change.before ? `: was ${change.before}` : '';
 }

@@ -1,8 +1,9 @@
 import { Link } from '@/ui/Link';
 import { allowedSide, saidFor } from '@/domain/requirements/read';
 import type { Verdict } from '@/domain/requirements/judge';
+import { restsOn } from '@/domain/requirements/restsOn';
 import { Plumb } from '@/ui/glyphs/Plumb';
-import { day, measured, number, plural, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
+import { measured, VERDICT_TONE, VERDICT_WORD, limitText } from '@/core/format';
 
 /** Each requirement against one iteration: the value, how well it is known, the verdict and what it rests on. */
 export function VerdictTable({
@@ -75,18 +76,4 @@ export function VerdictTable({
       </table>
     </div>
   );
-}
-
-/** What a verdict rests on, in words. */
-export function restsOn({ evidence, answer }: Verdict): string {
-  if (evidence.kind === 'none') return 'nothing measured yet';
-  if (evidence.kind === 'note') return evidence.title;
-  if (evidence.kind === 'runs') {
-    const { runs, protocol, at, others } = evidence;
-    const more = others > 0 ? `; ${plural(others, 'run')} at other settings` : '';
-    return `mean of ${plural(runs, 'valid run')}, ${protocol}${at && ` at ${at}`}${more}`;
-  }
-  const { instrument, measuredOn, readings } = evidence;
-  const mean = readings.length ? `mean of ${readings.map((value) => number(value)).join(', ')}; ` : '';
-  return `${mean}${instrument ?? (answer === null ? 'counted' : 'shown')}, ${day(measuredOn)}`;
 }

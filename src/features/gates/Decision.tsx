@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Fold } from '@/ui/sheet/Fold';
 import type { Seat } from '@/server/access';
 import { allowed } from '@/server/access';
@@ -5,7 +6,7 @@ import type { TeamGate } from '@/domain/gates/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import type { Options } from '@/ui/forms/fields';
 import { day, shortName, weekday } from '@/core/format';
-import { settleCondition, withdrawDecision } from './actions';
+import { withdrawDecision } from './actions';
 import { DecideForm } from './DecideForm';
 
 const WORD = {
@@ -20,14 +21,15 @@ export function DecisionPart({
   judged,
   members,
   meetings,
-  today,
+  children,
 }: {
   seat: Seat;
   judged: TeamGate;
   members: Options;
   /** Days of the meetings to come, for conditions. */
   meetings: readonly string[];
-  today: string;
+  /** Its conditions. */
+  children: ReactNode;
 }) {
   const { gate, teamId, decision, state } = judged;
   const projectId = seat.project.id;
@@ -66,30 +68,7 @@ export function DecisionPart({
           {shortName(decision.by)}, {day(decision.on)}
         </span>
       </p>
-      {decision.conditions.length > 0 && (
-        <ul className="mt-1.5">
-          {decision.conditions.map((one) => (
-            <li key={one.id} className="flex flex-wrap items-baseline gap-x-3 py-0.5">
-              <span className={one.done ? 'line-through text-faint' : ''}>
-                <b>{one.what}</b>
-                {one.owner && `: ${shortName(one.owner)}`}
-                {one.dueOn && `, by ${weekday(one.dueOn)}`}
-              </span>
-              {!one.done && one.dueOn && one.dueOn < today && <span className="text-brick font-semibold">overdue</span>}
-              {allowed(seat, 'action.settle', { teamId }) && (
-                <ActButton
-                  act={settleCondition}
-                  input={{ projectId, id: one.id, version: one.version, done: !one.done }}
-                  done={one.done ? 'Open again.' : 'Noted as done.'}
-                  className="btn-text"
-                >
-                  {one.done ? 'mark as not done' : 'mark as done'}
-                </ActButton>
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
+      {children}
       {leads && (
         <p className="mt-2">
           <ActButton

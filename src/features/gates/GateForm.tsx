@@ -19,6 +19,7 @@ const KINDS: readonly (readonly [ItemKind, string])[] = [
   ['musts', 'all musts measured'],
   ['sign-offs', 'training and cautions'],
   ['signed', 'a signature'],
+  ['review', 'a review passed'],
 ];
 const COUNTED: Partial<Record<ItemKind, string>> = {
   requirements: 'At least',
@@ -41,8 +42,11 @@ export function GateForm({
   version,
   values,
   stages,
+  reviewKinds,
 }: Editing & {
   stages: Options;
+  /** Kinds of review that the course holds. */
+  reviewKinds: Options;
 }) {
   const choice: Options = [['', 'choose …'], ...stages];
   return (
@@ -68,13 +72,13 @@ export function GateForm({
         measurements, sign-offs.
       </p>
       <Rows name="items" label="Checklist" add="Add an item" empty={NEW_ITEM}>
-        {(path) => <Item path={path} stages={choice} />}
+        {(path) => <Item path={path} stages={choice} reviewKinds={[['', 'choose …'], ...reviewKinds]} />}
       </Rows>
     </RecordForm>
   );
 }
 
-function Item({ path, stages }: { path: `items.${number}`; stages: Options }) {
+function Item({ path, stages, reviewKinds }: { path: `items.${number}`; stages: Options; reviewKinds: Options }) {
   const kind = useValue(`${path}.kind`) as ItemKind;
   const counted = COUNTED[kind];
   return (
@@ -82,6 +86,9 @@ function Item({ path, stages }: { path: `items.${number}`; stages: Options }) {
       <Choice name={`${path}.kind`} label="Kind" options={KINDS} className="w-48" />
       <Text name={`${path}.text`} label="Called" className="min-w-44 grow" />
       {kind === 'stage' && <Choice name={`${path}.stageId`} label="Stage" options={stages} className="w-44" />}
+      {kind === 'review' && (
+        <Choice name={`${path}.reviewKindId`} label="Kind of review" options={reviewKinds} className="w-44" />
+      )}
       {kind === 'signed' && <Choice name={`${path}.signer`} label="By" options={SIGNERS} className="w-44" />}
       {counted && <Decimal name={`${path}.count`} label={counted} className="w-20" />}
     </>

@@ -50,8 +50,8 @@ export function GateTable({
 }
 
 function wordsOf(one: TeamGate, next: boolean, href: string): GateWords {
-  const { gate, state, missing, decision, openConditions } = one;
-  const open = decision?.conditions.find((each) => !each.done)?.what;
+  const { gate, state, missing, decision, openConditions, conditions } = one;
+  const open = conditions.find((each) => !each.done)?.what;
   const lacks = state === 'open' ? [] : missing;
   return {
     gate: gate.name,

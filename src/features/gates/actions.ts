@@ -2,10 +2,9 @@
 
 import { randomUUID } from 'node:crypto';
 import type { Tx } from '@/db/connection';
-import { isId } from '@/server/access';
 import { FieldError } from '@/server/outcome';
-import { orConflict, type Work, action } from '@/server/perform';
-import { meetingsOf, listSections } from '@/domain/classes/read';
+import { action } from '@/server/perform';
+import { mustBeDoable } from '@/domain/actions/mustBeDoable';
 import { listGates } from '@/domain/gates/read';
 import { ofTeam } from '@/domain/builds/targets';
 import { removeRow, saveRow } from '@/server/saveRow';
@@ -14,7 +13,6 @@ import {
   decideGateSchema,
   gateSchema,
   removeGateSchema,
-  settleSchema,
   signSchema,
   withdrawDecisionSchema,
   withdrawSignatureSchema,
@@ -41,11 +39,13 @@ export const saveGate = action(
       count: item.count ? read(item.count) : 1,
       stageId: item.kind === 'stage' ? item.stageId : null,
       signer: item.kind === 'signed' ? item.signer : null,
+      reviewKindId: item.kind === 'review' ? item.reviewKindId : null,
     }));
     await tx`delete from gate_item where gate_id = ${gateId} and project_id = ${projectId} and not (id = any(${rows.map((row) => row.id)}))`;
     await tx`
           insert into gate_item ${tx(rows)} on conflict (id) do update set position = excluded.position, kind = excluded.kind,
-            text = excluded.text, count = excluded.count, stage_id = excluded.stage_id, signer = excluded.signer`;
+            text = excluded.text, count = excluded.count, stage_id = excluded.stage_id, signer = excluded.signer,
+            review_kind_id = excluded.review_kind_id`;
     return { id: gateId };
   },
 );
@@ -95,7 +95,7 @@ export const decideGate = action(
   decideGateSchema,
   async (work, { gateId, teamId, kind, reason, conditions }) => {
     const { tx, projectId, seat, now } = work;
-    if (kind === 'conditions') await mustBeConditions(work, teamId, conditions);
+    if (kind === 'conditions') await mustBeDoable(work, teamId, conditions, (i) => `conditions.${i}.`);
     const row = { projectId, gateId, teamId, kind, reason, byName: seat.actor.name, decidedOn: now.slice(0, 10) };
     const [decision] = await tx<[{ id: string }]>`insert into gate_decision ${tx(row)} returning id`;
     if (kind === 'conditions') {
@@ -119,47 +119,8 @@ export const withdrawDecision = action(
   },
 );
 
-/** Says that a condition is met, or that it is not. */
-export const settleCondition = action(
-  'settleCondition',
-  settleSchema,
-  async ({ tx, projectId }, { id, done, version }) => {
-    const written = await tx`
-          update action set state = ${done ? 'done' : 'open'} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, id!, async () => {
-      const [row] = await tx<{ state: string; version: number }[]>`
-            select state, version from action where id = ${id} and project_id = ${projectId}`;
-      return row;
-    });
-  },
-  async (sql, { id }, projectId) => {
-    if (!isId(id)) return {};
-    const [row] = await sql<{ teamId: string | null }[]>`
-          select team_id from action where id = ${id} and project_id = ${projectId}`;
-    return row ?? null;
-  },
-);
-
 async function dropConditions(tx: Tx, projectId: string, of: { id: string } | { gateId: string }): Promise<void> {
   await tx`
     update action set state = 'dropped' where project_id = ${projectId} and state = 'open' and source_kind = 'gate' and source_id in (
       select id from gate_decision where project_id = ${projectId} and ${'id' in of ? tx`id = ${of.id}` : tx`gate_id = ${of.gateId}`})`;
-}
-
-/** Each condition has an owner of the team and a meeting that is still to come. */
-async function mustBeConditions(
-  { tx, projectId, now }: Work,
-  teamId: string,
-  conditions: { ownerId: string; dueOn: string }[],
-): Promise<void> {
-  const members = await tx<{ id: string; sectionId: string }[]>`
-    select account_id as id, section_id from team_member where team_id = ${teamId} and project_id = ${projectId}`;
-  const section = (await listSections(tx, projectId)).find((one) => one.id === members[0]?.sectionId);
-  const days = new Set(section ? meetingsOf(section).map((meeting) => meeting.date) : []);
-  for (const [i, { ownerId, dueOn }] of conditions.entries()) {
-    if (!members.some((member) => member.id === ownerId))
-      throw new FieldError(`conditions.${i}.ownerId`, 'The owner is a member of the team.');
-    if (!days.has(dueOn) || dueOn < now.slice(0, 10))
-      throw new FieldError(`conditions.${i}.dueOn`, 'Choose a meeting of the team that is still to come.');
-  }
 }

@@ -19,6 +19,10 @@ export const gateSchema = yup.object({
           is: 'stage',
           then: (s) => s.required('Choose the stage that is to be accepted.'),
         }),
+        reviewKindId: optionalId().when('kind', {
+          is: 'review',
+          then: (s) => s.required('Choose the review that is to be passed.'),
+        }),
         signer: yup
           .string()
           .oneOf(['instructor', 'member', 'anybody'] as const)
@@ -65,4 +69,3 @@ export const decideGateSchema = yup.object({
     }),
 });
 export const withdrawDecisionSchema = yup.object({ ...place, id: id('The decision') });
-export const settleSchema = yup.object({ ...place, id: id('The condition'), done: yup.boolean().required() });

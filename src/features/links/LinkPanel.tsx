@@ -25,6 +25,8 @@ interface Props {
   rubrics?: Options;
   sections?: Options;
   events?: Options;
+  /** The review that links of a panel are for. */
+  reviewId?: string;
 }
 const TITLE = {
   client: 'Links for the client',
@@ -33,6 +35,7 @@ const TITLE = {
   substitute: 'Links for a substitute teacher',
   feed: 'Calendars that subscribe',
   official: 'Links for officials',
+  panel: 'Links for visitors on the panel',
 };
 const WHAT = {
   client:
@@ -43,11 +46,13 @@ const WHAT = {
   feed: 'A secret address for a calendar program or phone: meetings, when stages are due, the event. Whoever has it can read it.',
   official:
     'For a helper at the rig who has no account: enters, corrects and withdraws attempts while the event is open. Works on a phone.',
+  panel:
+    'For a visiting engineer or another client: shows the running order and the packets without names of students, and takes what they find and think. No account; works on a phone.',
   board: 'For a projector or hallway screen: schedule and published places.',
 };
 
 /** The links of one kind: who has one, until when, end it, make another. */
-export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections, events }: Props) {
+export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections, events, reviewId }: Props) {
   const [shown, setShown] = useState<ShownLink | null>(null);
   const values = { purpose, label: '', rubricId: rubrics?.[0]?.[0] ?? '', sectionId: '', eventId: '', endsOn };
   return (
@@ -92,7 +97,7 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
         id={`link-${purpose}-${projectId}`}
         schema={linkSchema}
         values={values}
-        fixed={{ projectId, purpose }}
+        fixed={{ projectId, purpose, reviewId: reviewId ?? null }}
         submit={createLink}
         label="Create link"
         saved="Link created."

@@ -10,6 +10,7 @@ export interface LinkWanted {
   rubricId?: string | null;
   sectionId?: string | null;
   eventId?: string | null;
+  reviewId?: string | null;
   endsOn: string;
 }
 
@@ -19,7 +20,7 @@ const BY_SECTION: readonly string[] = ['board', 'substitute', 'feed'];
 
 /** Makes a link and gives its path, which can't be had again: only a hash of its token is stored. */
 export async function makeLink(tx: postgres.TransactionSql, projectId: string, wanted: LinkWanted): Promise<string> {
-  const { purpose, label, rubricId, sectionId, eventId, endsOn } = wanted;
+  const { purpose, label, rubricId, sectionId, eventId, reviewId, endsOn } = wanted;
   const token = newToken();
   const judge = purpose === 'judge' && rubricId ? await judgeOf(tx, projectId, rubricId, label) : null;
   const endsAt = new Date(`${endsOn}T23:59:59Z`);
@@ -35,6 +36,7 @@ export async function makeLink(tx: postgres.TransactionSql, projectId: string, w
     judgeId: judge,
     sectionId: BY_SECTION.includes(purpose) ? (sectionId ?? null) : null,
     eventId: purpose === 'official' ? (eventId ?? null) : null,
+    reviewId: purpose === 'panel' ? (reviewId ?? null) : null,
     endsAt,
   };
   await tx`insert into access_link ${tx(row)}`;

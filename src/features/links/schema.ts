@@ -9,6 +9,7 @@ export const linkSchema = yup.object({
   rubricId: optionalId().when('purpose', { is: 'judge', then: (s) => s.required('Choose the rubric.') }),
   sectionId: optionalId(),
   eventId: optionalId(),
+  reviewId: optionalId().when('purpose', { is: 'panel', then: (s) => s.required('Choose the review.') }),
   endsOn: date('The last day'),
 });
 export const revokeSchema = yup.object({ ...place, id: id('The link') });

@@ -9,6 +9,7 @@ export const FIELD = {
   '/judge': 'Judging',
   '/judge/[team]': null,
   '/official': 'Enter attempts',
+  '/panel': 'Review panel',
   '/projects/[project]': null,
   '/projects/[project]/bench/enter': 'Enter runs',
   '/projects/[project]/bench/runs/[run]': null,
@@ -19,6 +20,8 @@ export const FIELD = {
   '/projects/[project]/concepts/new': 'A concept of your own',
   '/projects/[project]/interview': null,
   '/projects/[project]/interview/notes': 'Interview',
+  '/projects/[project]/reviews/[review]/room': null,
+  '/projects/[project]/reviews/[review]/peers': null,
 } as const;
 
 type FieldRoute = keyof typeof FIELD;

@@ -76,6 +76,10 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return hrefIn(frame, 'builds/parts');
     case 'gate':
       return hrefIn(frame, `schedule/gates/${id}`);
+    case 'review':
+      return hrefIn(frame, `reviews/${id}`);
+    case 'review_finding':
+      return `${hrefIn(frame, 'reviews/findings')}#${id}`;
     case 'event':
       return `${hrefIn(frame, 'event')}#${id}`;
     default:

@@ -22,7 +22,7 @@ export default async function GatesPage(props: SheetProps) {
   );
   return (
     <ProjectFrame
-      shows={['bench', 'builds', 'gates', 'plan', 'safety']}
+      shows={['bench', 'builds', 'gates', 'plan', 'reviews', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"

@@ -2,6 +2,7 @@ import { seesAll } from '@/server/access';
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import type { ItemKind } from '@/core/gates';
+import { ActionList } from '@/features/actions/ActionList';
 import { Checklist } from '@/features/gates/Checklist';
 import { DecisionPart } from '@/features/gates/Decision';
 import { GateTable } from '@/features/gates/GateTable';
@@ -40,6 +41,10 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
   ];
   const evidence = (kind: ItemKind): string | null => {
     const at = (sheet: string) => hrefIn(frame, sheet);
+    if (kind === 'review') {
+      const said = own?.reviews[0];
+      return said ? at(`reviews/${said.reviewId}/${said.slotId}/minutes`) : at('reviews');
+    }
     if (kind === 'checks') return of?.checked ? `${at(`builds/${of.checked.id}`)}#checks` : at('builds');
     const sheets: Partial<Record<ItemKind, string>> = {
       requirements: 'requirements',
@@ -52,7 +57,7 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
   };
   return (
     <ProjectFrame
-      shows={['bench', 'builds', 'gates', 'plan', 'safety']}
+      shows={['bench', 'builds', 'gates', 'plan', 'reviews', 'safety']}
       frame={frame}
       sheet="schedule"
       name="Schedule"
@@ -73,14 +78,21 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
             <Post state={own.state} /> <b className={POST_TONE[own.state]}>{POST_WORD[own.state]}</b>
           </p>
           <Checklist seat={seat} judged={own} evidence={evidence} />
+          {own.reviews.map(({ slotId, conditions }) => (
+            <section key={slotId} className="mt-4">
+              {conditions.length > 0 && <h2 className="mb-1">Conditions of the review</h2>}
+              <ActionList seat={seat} teamId={team.id} actions={conditions} today={frame.today} />
+            </section>
+          ))}
           <DecisionPart
             key={own.decision?.id ?? 'none'}
             seat={seat}
             judged={own}
             members={(of?.members ?? []).map((member) => [member.id, shortName(member.name)] as const)}
             meetings={meetings}
-            today={frame.today}
-          />
+          >
+            <ActionList seat={seat} teamId={team.id} actions={own.decision?.conditions ?? []} today={frame.today} />
+          </DecisionPart>
         </>
       ) : (
         <GateTable

@@ -8,6 +8,7 @@ import { gateForm, NEW_GATE } from '@/features/gates/toForm';
 import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
 import { listGates } from '@/domain/gates/read';
 import { listStages } from '@/domain/plan/read';
+import { listKinds } from '@/domain/reviews/read';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
@@ -15,7 +16,12 @@ import { pool } from '@/db/connection';
 export default async function EditGatesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule/gates/edit', props);
   const { project, role } = frame.seat;
-  const [gates, stages] = await Promise.all([listGates(pool(), project.id), listStages(pool(), project.id)]);
+  const [gates, stages, kinds] = await Promise.all([
+    listGates(pool(), project.id),
+    listStages(pool(), project.id),
+    listKinds(pool(), project.id),
+  ]);
+  const reviewKinds = kinds.map(({ id, name }) => [id, name] as const);
   const choice = stages.filter((stage) => !stage.leftOut).map((stage) => [stage.id, stage.name] as const);
   const fixed = { projectId: project.id };
   return (
@@ -35,7 +41,15 @@ export default async function EditGatesPage(props: SheetProps) {
           </Link>
           {stages.length > 0 && (
             <SidePanel id="new" label="Add gate" icon={ADD} title="New gate">
-              <GateForm key={gates.length} {...fixed} id={null} version={null} values={NEW_GATE} stages={choice} />
+              <GateForm
+                key={gates.length}
+                {...fixed}
+                id={null}
+                version={null}
+                values={NEW_GATE}
+                stages={choice}
+                reviewKinds={reviewKinds}
+              />
             </SidePanel>
           )}
         </>
@@ -84,6 +98,7 @@ export default async function EditGatesPage(props: SheetProps) {
                   version={gate.version}
                   values={gateForm(gate)}
                   stages={choice}
+                  reviewKinds={reviewKinds}
                 />
               </ChangeAndRemove>
             </li>

@@ -1,0 +1,4 @@
+import { recordRoomNote } from '@/features/reviews/commands';
+import { answer } from '@/server/api';
+
+export const POST = (request: Request) => answer(request, recordRoomNote);

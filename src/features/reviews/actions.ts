@@ -1,0 +1,440 @@
+'use server';
+
+import { closeRefusal } from '@/core/reviews';
+import { draw } from '@/core/teams';
+import { json } from '@/db/connection';
+import { mustBeDoable } from '@/domain/actions/mustBeDoable';
+import { ofTeam } from '@/domain/builds/targets';
+import { listSections, listTeams, meetingsOf } from '@/domain/classes/read';
+import { meetingKey } from '@/domain/plan/whatIf';
+import { findReviewRule, listReviews, slotIn, type Review } from '@/domain/reviews/read';
+import { findingTarget, noteTarget, peerReviewTarget, slotTarget } from '@/domain/reviews/targets';
+import type { Packet } from '@/domain/reviews/packet';
+import { seesAll } from '@/server/access';
+import { FieldError } from '@/server/outcome';
+import { action, momentOf, orConflict, perform, type Work } from '@/server/perform';
+import { removeRow, saveRow } from '@/server/saveRow';
+import { read } from '@/ui/forms/schema';
+import { evidenceOf } from './evidence';
+import { gatherNow, keepPacket, lockSlot } from './freeze';
+import { addKind, inOrder, keepSlots } from './planning';
+import {
+  answerSchema,
+  closeSchema,
+  decideSchema,
+  drawSchema,
+  findingIdSchema,
+  kindSchema,
+  mergeSchema,
+  outcomeSchema,
+  ownerSchema,
+  releasePeersSchema,
+  releaseSchema,
+  removeKindSchema,
+  reviewIdSchema,
+  reviewSchema,
+  ruleSchema,
+  slotSchema,
+  takeUpSchema,
+  teamPartSchema,
+  usualKindSchema,
+} from './schema';
+import { fromLines, kindForm, reviewForm, teamPartForm } from './toForm';
+
+/** A kind of review with its agenda, checklist and questions. */
+export const saveReviewKind = action(
+  'saveReviewKind',
+  kindSchema,
+  async (work, { id, version, name, purpose, ...more }) => {
+    const { tx } = work;
+    const values = {
+      name,
+      purpose,
+      remarks: read(more.remarks),
+      agenda: json(
+        tx,
+        more.agenda.map((one) => ({ title: one.title, minutes: read(one.minutes) })),
+      ),
+      checklist: json(tx, fromLines(more.checklist)),
+      questions: json(tx, fromLines(more.questions)),
+    };
+    return { id: await saveRow(work, 'review_kind', { id, version }, values, (row) => kindForm(row as never)) };
+  },
+);
+
+/** Adds one of the usual kinds, to be changed afterwards. */
+export const addUsualKind = action('addUsualKind', usualKindSchema, async (work, { name }) => ({
+  id: await addKind(work, name, 'name'),
+}));
+
+export const removeReviewKind = action('removeReviewKind', removeKindSchema, (work, { id }) =>
+  removeRow(work, 'review_kind', id!, 'This kind of review'),
+);
+
+/** Plans a review: its teams in their order over class meetings, who sits on the panel. */
+export const saveReview = action('saveReview', reviewSchema, async (work, { id, version, kind, teams, ...input }) => {
+  const { tx, projectId } = work;
+  const known = id ? await lockReview(work, id) : null;
+  const [section] = (await listSections(tx, projectId)).filter((one) => one.id === input.sectionId);
+  if (!section) throw new FieldError('sectionId', 'This section is not part of the project.');
+  if (known && known.sectionId !== input.sectionId && known.slots.some(({ begunAt }) => begunAt !== null))
+    throw new FieldError('sectionId', 'This review has begun, so it stays in its section.');
+  const there = new Set(meetingsOf(section).map(meetingKey));
+  const meetings = [...new Set(input.meetings)].sort();
+  // One that was chosen before and is cancelled since may stay named.
+  const other = meetings.find((one) => !there.has(one) && !known?.meetings.includes(one));
+  if (other) throw new FieldError('meetings', `Section ${section.name} has no class meeting on ${other}.`);
+  const ids = teams.map((one) => one.id);
+  if (new Set(ids).size < ids.length) throw new FieldError('teams', 'A team appears twice in the list.');
+  const own = (await listTeams(tx, projectId)).filter((team) => team.sectionId === input.sectionId);
+  if (ids.some((one) => !own.some((team) => team.id === one)))
+    throw new FieldError('teams', 'Only teams of this section take part.');
+  const kinds = await tx<{ id: string }[]>`select id from review_kind where project_id = ${projectId}`;
+  const kindId = kinds.some((one) => one.id === kind) ? kind : await addKind(work, kind, 'kind');
+  const { name, sectionId, stageId, ordered, peers, clientSits, asksAgainOn } = input;
+  const panels = read(input.panels);
+  // A draw holds for the teams it was made of.
+  const keepsDraw = known !== null && ordered === 'drawn' && known.seed !== null && sameTeams(known, ids);
+  const values = {
+    ...{ name, kindId, sectionId, stageId, ordered, peers, clientSits, panels },
+    meetings: json(tx, meetings),
+    minutes: read(input.minutes),
+    changeover: read(input.changeover),
+    opening: read(input.opening),
+    asksAgainOn: asksAgainOn || null,
+    ...(keepsDraw ? {} : { seed: null }),
+  };
+  const reviewId = await saveRow(work, 'review', { id, version }, values, () => reviewForm(known!));
+  const order = keepsDraw ? known.slots.map(({ teamId }) => teamId) : await inOrder(work, ordered, ids);
+  await keepSlots(work, { id: reviewId, peers, panels }, order, known?.slots ?? []);
+  if (known && known.slots.some(({ packets }) => packets > 0) && known.meetings.join() !== meetings.join())
+    work.notes.push('Packets that were frozen stay as they are; each team can freeze a new one');
+  return { id: reviewId };
+});
+
+const sameTeams = (review: Review, ids: readonly string[]) =>
+  review.slots.length === ids.length && review.slots.every(({ teamId }) => ids.includes(teamId));
+
+/** Takes a review away in which no team was heard yet. */
+export const removeReview = action('removeReview', reviewIdSchema, async (work, { id }) => {
+  const review = await lockReview(work, id!);
+  if (review.slots.some(({ begunAt }) => begunAt !== null))
+    throw new FieldError('', 'Teams have been heard in this review; it stays as a record.');
+  await removeRow(work, 'review', id!, 'This review');
+});
+
+/** Draws the order of the teams by an announced seed, once. */
+export const drawReviewOrder = action('drawReviewOrder', drawSchema, async (work, { id, seed }) => {
+  const { tx, projectId } = work;
+  const review = await lockReview(work, id!);
+  if (review.ordered !== 'drawn') throw new FieldError('seed', 'The order of this review is given; nothing is drawn.');
+  if (review.seed !== null) throw new FieldError('seed', `The seed “${review.seed}” is announced already.`);
+  const { order } = draw({ names: review.slots.map(({ teamId }) => teamId), seed });
+  await tx`update review set seed = ${seed} where id = ${review.id} and project_id = ${projectId}`;
+  await keepSlots(work, review, order, review.slots);
+});
+
+/** Who closes findings in this course. */
+export const saveReviewRule = action('saveReviewRule', ruleSchema, async (work, { id, version, closer }) => ({
+  id: await saveRow(work, 'review_rule', { id, version }, { closer }, (row) => ({ closer: row.closer })),
+}));
+
+/** Shows the peers' reviews to the teams, or hides them again. */
+export const releasePeers = action('releasePeers', releasePeersSchema, async ({ tx, projectId }, { id, released }) => {
+  await tx`update review set peers_released_at = ${released ? tx`now()` : null} where id = ${id} and project_id = ${projectId}`;
+});
+
+/** What a team adds to its packet: answers to the questions, and remarks of its own. */
+export const saveTeamPart = action(
+  'saveTeamPart',
+  teamPartSchema,
+  async ({ tx, projectId }, { slotId, version, answers, remarks }) => {
+    const found = slotIn(await listReviews(tx, projectId), slotId);
+    if (!found) throw new FieldError('', 'This team is not part of the review any more.');
+    const { review } = found;
+    if (remarks.length > review.kind.remarks)
+      throw new FieldError('remarks', `This kind of review takes at most ${review.kind.remarks} remarks.`);
+    const asked = answers.filter(({ question }) => review.kind.questions.includes(question));
+    const values = {
+      answers: json(tx, asked),
+      remarks: json(
+        tx,
+        remarks.map(({ text }) => text),
+      ),
+    };
+    const written = await tx`
+      update review_slot set ${tx(values)} where id = ${slotId} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, slotId, async () => {
+      const now = slotIn(await listReviews(tx, projectId), slotId);
+      return now ? { ...teamPartForm(now.review, now.slot), version: now.slot.version } : undefined;
+    });
+  },
+  slotTarget,
+);
+
+/** Freezes a team's packet as it is now. */
+export async function freezePacket(input: unknown) {
+  let content: Packet | null = null;
+  return perform(
+    {
+      door: 'freezePacket',
+      schema: slotSchema,
+      target: slotTarget,
+      prepare: async ({ slotId }, seat) => void (content = await gatherNow(seat, slotId)),
+      run: async (work: Work, { slotId }) => ({ number: await keepPacket(work, slotId, content!) }),
+    },
+    input,
+  );
+}
+
+/** Begins a team's part: its packet is frozen, if it was not, and the clock runs. */
+export async function beginReview(input: unknown) {
+  let content: Packet | null = null;
+  return perform(
+    {
+      door: 'beginReview',
+      schema: slotSchema,
+      target: slotTarget,
+      prepare: async ({ slotId }, seat) => void (content = await gatherNow(seat, slotId, (packets) => packets > 0)),
+      run: async (work: Work, { slotId }) => {
+        const { tx, projectId } = work;
+        const slot = await lockSlot(tx, projectId, slotId);
+        if (slot.begunAt && !slot.endedAt) throw new FieldError('', 'Somebody else has started this team already.');
+        const [frozen] = await tx`select 1 from packet where slot_id = ${slotId} limit 1`;
+        if (!frozen && content) await keepPacket(work, slotId, content);
+        await tx`
+          update review_slot set begun_at = coalesce(begun_at, ${momentOf(work)}), ended_at = null
+          where id = ${slotId} and project_id = ${projectId}`;
+      },
+    },
+    input,
+  );
+}
+
+/** Ends a team's part. */
+export const endReview = action(
+  'endReview',
+  slotSchema,
+  async (work, { slotId }) => {
+    const { tx, projectId } = work;
+    const slot = await lockSlot(tx, projectId, slotId);
+    if (!slot.begunAt || slot.endedAt) throw new FieldError('', 'This team is not being heard.');
+    await tx`update review_slot set ended_at = ${momentOf(work)} where id = ${slotId} and project_id = ${projectId}`;
+  },
+  slotTarget,
+);
+
+/** Merges a finding into another one of the same team's part: both authors are named there. */
+export const mergeFindings = action(
+  'mergeFindings',
+  mergeSchema,
+  async ({ tx, projectId }, { id, intoId }) => {
+    if (id === intoId) throw new FieldError('', 'A finding can’t be merged into itself.');
+    const rows = await tx<{ id: string; slotId: string; mergedInto: string | null }[]>`
+      select id, slot_id, merged_into from review_finding
+      where id = any(${[id!, intoId]}) and project_id = ${projectId} and withdrawn_at is null order by id for update`;
+    const [one, into] = [rows.find((row) => row.id === id), rows.find((row) => row.id === intoId)];
+    if (!one || !into || one.slotId !== into.slotId)
+      throw new FieldError('', 'These two are not findings of the same team’s review any more.');
+    if (one.mergedInto || into.mergedInto) throw new FieldError('', 'Somebody else has merged one of them meanwhile.');
+    await tx`update review_finding set merged_into = ${intoId} where (id = ${id} or merged_into = ${id}) and project_id = ${projectId}`;
+  },
+  findingTarget,
+);
+
+/** Says who of the team mends a finding. */
+export const nameOwner = action(
+  'nameOwner',
+  ownerSchema,
+  async (work, { id, version, ownerId }) => {
+    const { tx, projectId } = work;
+    const [finding] = await tx<{ teamId: string }[]>`
+      select team_id from review_finding where id = ${id} and project_id = ${projectId}`;
+    if (ownerId) await mustBeOf(work, finding!.teamId, ownerId, 'ownerId');
+    const written = await tx`
+      update review_finding set owner_id = ${ownerId} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, id!, async () => {
+      const [row] = await tx<{ ownerId: string | null; version: number }[]>`
+        select owner_id, version from review_finding where id = ${id}`;
+      return row && { ...row, ownerId: row.ownerId ?? '' };
+    });
+  },
+  findingTarget,
+);
+
+async function mustBeOf({ tx, projectId }: Work, teamId: string, accountId: string, field: string): Promise<void> {
+  const [member] = await tx`
+    select 1 from team_member where team_id = ${teamId} and account_id = ${accountId} and project_id = ${projectId}`;
+  if (!member) throw new FieldError(field, 'Choose a member of the team.');
+}
+
+/** Closes a finding with what shows that it is mended, or with a reason. */
+export const closeFinding = action(
+  'closeFinding',
+  closeSchema,
+  async (work, { id, version, evidence, closedWith }) => {
+    const { tx, projectId, seat, now } = work;
+    const [finding] = await tx<{ teamId: string; ownerId: string | null; closedBy: string | null }[]>`
+      select team_id, owner_id, closed_by from review_finding where id = ${id} and project_id = ${projectId}`;
+    if (finding!.closedBy)
+      throw new FieldError('', 'Somebody else has closed this finding meanwhile; reload to see it.');
+    const { closer: rule } = await findReviewRule(tx, projectId);
+    const { ownerId, teamId } = finding!;
+    const refusal = closeRefusal({
+      rule,
+      leads: seesAll(seat),
+      isOwner: ownerId === seat.actor.id,
+      hasOwner: ownerId !== null,
+    });
+    if (refusal) throw new FieldError('', refusal);
+    const { closedBy, closedRef } = await evidenceOf(tx, projectId, teamId, evidence);
+    const values = { closedOn: now.slice(0, 10), closedBy, closedRef, closedWith, closerId: seat.actor.id };
+    const written = await tx`
+      update review_finding set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, id!, async () => {
+      const [row] = await tx<{ closedWith: string; version: number }[]>`
+        select closed_with, version from review_finding where id = ${id}`;
+      return row;
+    });
+  },
+  findingTarget,
+);
+
+/** Opens a finding again that was closed too early. */
+export const reopenFinding = action(
+  'reopenFinding',
+  findingIdSchema,
+  async ({ tx, projectId }, { id, version }) => {
+    const values = { closedOn: null, closedBy: null, closedRef: null, closedWith: '', closerId: null };
+    const written = await tx`
+      update review_finding set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, id!, async () => {
+      const [row] = await tx<{ closedWith: string; version: number }[]>`
+        select closed_with, version from review_finding where id = ${id}`;
+      return row;
+    });
+  },
+  findingTarget,
+);
+
+/** The team's answer to a question that stayed open. */
+export const answerQuestion = action(
+  'answerQuestion',
+  answerSchema,
+  async ({ tx, projectId }, { id, version, answer }) => {
+    const written = await tx`
+      update review_note set answer = ${answer} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, id!, async () => {
+      const [row] = await tx<
+        { answer: string; version: number }[]
+      >`select answer, version from review_note where id = ${id}`;
+      return row;
+    });
+  },
+  noteTarget,
+);
+
+/** The verdict on a team, with the conditions it asks for; it opens or keeps shut the gates that ask for the review. */
+export const decideReview = action(
+  'decideReview',
+  decideSchema,
+  async (work, { slotId, version, verdict, reason, conditions }) => {
+    const { tx, projectId, seat, now } = work;
+    const slot = await lockSlot(tx, projectId, slotId);
+    if (verdict === 'conditions') await mustBeDoable(work, slot.teamId, conditions, (i) => `conditions.${i}.`);
+    const values = { verdict, reason, decidedBy: seat.actor.name, decidedOn: now.slice(0, 10) };
+    const written = await tx`
+      update review_slot set ${tx(values)} where id = ${slotId} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, slotId, async () => {
+      const found = slotIn(await listReviews(tx, projectId), slotId)?.slot;
+      return found && { verdict: found.verdict ?? '', reason: found.reason, version: found.version };
+    });
+    await dropConditions(work, slotId);
+    if (verdict === 'conditions') {
+      const source = { projectId, teamId: slot.teamId, sourceKind: 'verdict', sourceId: slotId };
+      await tx`insert into action ${tx(conditions.map((one) => ({ ...one, ...source })))}`;
+    }
+  },
+  slotTarget,
+);
+
+/** Takes a verdict back; its conditions that are open are dropped, and gates that ask for the review shut. */
+export const withdrawVerdict = action(
+  'withdrawVerdict',
+  slotSchema,
+  async (work, { slotId, version }) => {
+    const { tx, projectId } = work;
+    const written = await tx`
+      update review_slot set verdict = null, reason = '', decided_by = '', decided_on = null
+      where id = ${slotId} and project_id = ${projectId} and version = ${version} returning 1`;
+    if (written.length === 0) throw new FieldError('', 'Somebody else has changed this meanwhile; reload to see it.');
+    await dropConditions(work, slotId);
+  },
+  slotTarget,
+);
+
+async function dropConditions({ tx, projectId }: Work, slotId: string): Promise<void> {
+  await tx`
+    update action set state = 'dropped' where project_id = ${projectId} and source_kind = 'verdict' and source_id = ${slotId} and state = 'open'`;
+}
+
+/** Shows a team what was found, or hides it again. */
+export const releaseFindings = action(
+  'releaseFindings',
+  releaseSchema,
+  async ({ tx, projectId }, { slotId, released }) => {
+    await tx`update review_slot set released_at = ${released ? tx`now()` : null} where id = ${slotId} and project_id = ${projectId}`;
+  },
+  slotTarget,
+);
+
+/** A team takes up what a peer suggested. */
+export const takeUp = action(
+  'takeUp',
+  takeUpSchema,
+  async (work, { id, version, takenUpWith, iterationId }) => {
+    const { tx, projectId, now } = work;
+    if (iterationId) {
+      const [own] = await tx`
+        select 1 from iteration i join peer_review p on p.team_id = i.team_id
+        where i.id = ${iterationId} and p.id = ${id} and i.project_id = ${projectId}`;
+      if (!own) throw new FieldError('iterationId', 'Choose an iteration of the team.');
+    }
+    const values = { takenUpOn: now.slice(0, 10), takenUpWith, takenUpIteration: iterationId };
+    const written = await tx`
+      update peer_review set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
+    await orConflict(written, tx, id!, async () => {
+      const [row] = await tx<{ takenUpWith: string; version: number }[]>`
+        select taken_up_with, version from peer_review where id = ${id}`;
+      return row;
+    });
+  },
+  peerReviewTarget,
+);
+
+/** What became of a wish of the client, as the team says it. */
+export const saveOutcome = action(
+  'saveOutcome',
+  outcomeSchema,
+  async (work, { id, version, ...values }) => {
+    const [said] = await work.tx`
+      select 1 from statement where id = ${values.statementId} and project_id = ${work.projectId}`;
+    if (!said) throw new FieldError('', 'This sentence was removed meanwhile.');
+    // What the client said was said of what stood there before.
+    const anew = { agrees: null, comment: '', client: '' };
+    return {
+      id: await saveRow(work, 'wish_outcome', { id, version }, { ...values, ...(id ? anew : {}) }, outcomeForm),
+    };
+  },
+  ofTeam,
+);
+
+const outcomeForm = ({ state, how, reason }: Record<string, unknown>) => ({ state, how, reason });
+
+/** The review; nobody else writes to it until the transaction ends. */
+async function lockReview({ tx, projectId }: Work, id: string): Promise<Review> {
+  await tx`select 1 from review where id = ${id} and project_id = ${projectId} for update`;
+  const review = (await listReviews(tx, projectId)).find((one) => one.id === id);
+  if (!review) throw new FieldError('', 'This review was removed meanwhile.');
+  return review;
+}
