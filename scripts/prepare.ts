@@ -25,6 +25,7 @@ export interface DemoAccess {
   board: string;
   substitute: string;
   official: string;
+  panel: string;
 }
 
 async function main() {
@@ -93,6 +94,7 @@ Demo projects (made up; the passwords and links of this installation are random)
   board       ${origin}${access.board}
   substitute  ${origin}${access.substitute ?? '(made with the next --reset-demo)'}
   official    ${origin}${access.official ?? '(made with the next --reset-demo)'}
+  panel       ${origin}${access.panel ?? '(made with the next --reset-demo)'}   (a visiting engineer in a review)
 `);
 }
 

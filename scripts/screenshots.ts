@@ -37,6 +37,7 @@ interface View {
     | 'board'
     | 'substitute'
     | 'official'
+    | 'panel'
     | 'visitor';
   /** The page below the project, or a whole path when it starts with "/". */
   at: string;
@@ -49,6 +50,53 @@ interface View {
   act?: (page: Page) => Promise<void>;
 }
 
+/** The plan of today's review, and from there one of its pages. */
+const inReview =
+  (name: RegExp, ...then: ((page: Page) => Promise<void>)[]) =>
+  async (page: Page) => {
+    await page.getByRole('link', { name }).first().click();
+    await page.waitForURL(/reviews\/[0-9a-f-]{36}/);
+    await page.getByRole('heading', { name: 'What each team goes through' }).waitFor();
+    for (const step of then) await step(page);
+  };
+/** A team's packet, frozen or as it stands now. */
+const openPacket = (team: string) => async (page: Page) => {
+  await page
+    .getByRole('row', { name: new RegExp(team) })
+    .first()
+    .getByRole('link')
+    .first()
+    .click();
+  await page.getByText('speak against').or(page.getByText('speaks against')).first().waitFor();
+};
+/** The room, with its first team begun. */
+async function openRoom(page: Page) {
+  await page.getByRole('link', { name: 'Open the room' }).click();
+  const start = page.getByRole('button', { name: /^Start / });
+  await start
+    .or(page.getByRole('button', { name: /^End / }))
+    .first()
+    .waitFor();
+  if (await start.first().isVisible()) await start.first().click();
+  await page.getByRole('button', { name: /^End / }).waitFor();
+}
+async function openMinutes(page: Page) {
+  await page.getByRole('link', { name: 'Minutes' }).click();
+  await page.getByText('Verdict:').waitFor();
+}
+async function openHandover(page: Page) {
+  await page.getByRole('link', { name: 'Wishes and handover' }).click();
+  await page.getByText('What became of it').first().waitFor();
+}
+async function openHeldPeers(page: Page) {
+  await page
+    .getByRole('row', { name: /14 Oct/ })
+    .getByRole('link')
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Peer reviews' }).click();
+  await page.getByRole('heading', { name: /^Peer reviews/ }).waitFor();
+}
 /** A requirement's row of a new concept, open. */
 async function openAnswers(page: Page) {
   await page.getByText('Carrier mass without payload').click();
@@ -375,6 +423,56 @@ const VIEWS: View[] = [
   { name: 'bookings', role: 'instructor', at: 'schedule/bookings', extra: true },
   { name: 'my-bookings', role: 'student', at: 'schedule/bookings', extra: true },
   { name: 'machines', role: 'instructor', at: 'schedule/machines', act: openFirst, extra: true },
+  { name: 'reviews', role: 'instructor', at: 'reviews', extra: true },
+  { name: 'review-new', role: 'instructor', at: 'reviews?panel=new', extra: true },
+  { name: 'review-kinds', role: 'instructor', at: 'reviews/kinds', extra: true },
+  { name: 'findings', role: 'instructor', at: 'reviews/findings', extra: true },
+  { name: 'my-findings', role: 'student', at: 'reviews/findings', phone: true, extra: true },
+  { name: 'my-reviews', role: 'student', at: 'reviews', phone: true, extra: true },
+  { name: 'review-plan', role: 'instructor', at: 'reviews', act: inReview(/^Mid-project/), extra: true },
+  { name: 'packet', role: 'instructor', at: 'reviews', act: inReview(/^Mid-project/, openPacket('Flint')) },
+  {
+    name: 'packet-print',
+    role: 'instructor',
+    at: 'reviews',
+    act: inReview(/^Mid-project/, openPacket('Flint'), asPrinted),
+    extra: true,
+  },
+  { name: 'review-room', role: 'instructor', at: 'reviews', act: inReview(/^Mid-project/, openRoom) },
+  {
+    name: 'room-phone',
+    role: 'assistant',
+    at: 'reviews',
+    phone: true,
+    act: inReview(/^Mid-project/, openRoom),
+    extra: true,
+  },
+  { name: 'peer-form', role: 'student', at: 'reviews', phone: true, follow: /write a review/, extra: true },
+  {
+    name: 'minutes',
+    role: 'instructor',
+    at: 'reviews',
+    act: inReview(/^Readiness/, openPacket('Marl|Tuff'), openMinutes),
+    extra: true,
+  },
+  { name: 'peers', role: 'instructor', at: 'reviews', act: openHeldPeers, extra: true },
+  {
+    name: 'handover',
+    role: 'instructor',
+    at: 'reviews',
+    act: inReview(/^Unveiling/, openPacket('Flint'), openHandover),
+    extra: true,
+  },
+  {
+    name: 'handover-print',
+    role: 'instructor',
+    at: 'reviews',
+    act: inReview(/^Unveiling/, openPacket('Flint'), openHandover, asPrinted),
+    extra: true,
+  },
+  { name: 'panel', role: 'panel', at: '/panel', phone: true, extra: true },
+  { name: 'panel-team', role: 'panel', at: '/panel', follow: /Flint/, phone: true, extra: true },
+  { name: 'panel-client', role: 'client', at: '/panel', phone: true, extra: true },
   { name: 'run-sheet', role: 'instructor', at: 'bench/sessions', act: runSession },
   { name: 'run-sheet-planned', role: 'instructor', at: 'bench/sessions', act: openSession, extra: true },
   {

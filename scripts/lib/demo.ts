@@ -38,6 +38,8 @@ export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
     await tx`update account set password_hash = ${await hashPassword(student)} where id = ${one.id}`;
     const [judge] = await tx<[{ name: string; rubricId: string }]>`
       select name, rubric_id from judge where project_id = ${project.id} order by name limit 1`;
+    const [review] = await tx<[{ id: string }]>`
+      select id from review where project_id = ${project.id} and name = 'Mid-project review'`;
     const endsOn = endOfLink(String(projectOf(bundle).event_date));
     const link = (wanted: Omit<LinkWanted, 'endsOn'>) => makeLink(tx, project.id, { ...wanted, endsOn });
     return {
@@ -50,6 +52,7 @@ export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
       board: await link({ purpose: 'board', label: 'Hallway screen' }),
       substitute: await link({ purpose: 'substitute', label: 'Substitute' }),
       official: await link({ purpose: 'official', label: 'Helper at the rig' }),
+      panel: await link({ purpose: 'panel', label: 'Visiting engineer', reviewId: review.id }),
     } satisfies DemoAccess;
   });
 }

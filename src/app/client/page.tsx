@@ -12,6 +12,8 @@ import { ownerId } from '@/server/actor';
 import { listBriefVersions } from '@/domain/brief/read';
 import { day, plural } from '@/core/format';
 import { Entering } from '@/ui/outbox/Entering';
+import { reviewsOfGuest } from '@/domain/reviews/guests';
+import { listReviews } from '@/domain/reviews/read';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';
@@ -19,13 +21,15 @@ import { pool } from '@/db/connection';
 export default async function ClientPage() {
   const seat = await enterByLink('client.page');
   const { project, actor } = seat;
-  const [versions, statements, visits, selections, concepts] = await Promise.all([
+  const [versions, statements, visits, selections, concepts, all] = await Promise.all([
     listBriefVersions(pool(), project.id),
     listStatements(pool(), project.id),
     listVisits(pool(), project.id),
     listSelections(pool(), seat),
     listPutBefore(pool(), project.id),
+    listReviews(pool(), project.id),
   ]);
+  const reviews = reviewsOfGuest(seat, all);
   const [latest] = versions;
   // The next visit, or the last one: there is always one that the class waits for.
   const visit = visits.find((one) => one.state !== 'held') ?? visits.at(-1);
@@ -48,6 +52,15 @@ export default async function ClientPage() {
       about={`For ${project.clientName}. The event is on ${day(project.eventDate, true)}.`}
       wide
     >
+      {reviews.length > 0 && (
+        <p className="callout mb-4">
+          You sit on the panel of {reviews.map(({ name }) => name).join(', ')}:{' '}
+          <a href="/panel" className="underline">
+            see what the teams show
+          </a>
+          .
+        </p>
+      )}
       {open.length > 0 && (
         <p className="callout mb-4">
           The class has <a href="#questions">{plural(open.length, 'question')} for you</a>, below the brief.

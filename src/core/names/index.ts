@@ -6,6 +6,19 @@ function initialOf(word: string): string {
   return '';
 }
 
+/**
+ * A text without the names of some people, as strangers are to read it: full names, and first names with an initial, in whole
+ * words and any case, become "a student". A first name alone is left, as it may be any word.
+ */
+export function withoutNames(text: string, names: readonly string[]): string {
+  const told = names
+    .filter((name) => /\s/.test(name.trim()))
+    .flatMap((name) => [name.trim(), shortName(name)])
+    .map((name) => name.replace(/[^\p{L}\p{N}\s]/gu, '\\$&').replace(/\s+/g, '\\s+'));
+  if (told.length === 0) return text;
+  return text.replace(new RegExp(`(?<![\\p{L}\\p{N}])(?:${told.join('|')})(?![\\p{L}\\p{N}])`, 'giu'), 'a student');
+}
+
 /** A person's name for a screen that others see: first name and initial. */
 export function shortName(name: string): string {
   const [first = '', ...rest] = name.trim().split(/\s+/);

@@ -9,3 +9,4 @@ export { mendedOf, type Mended } from './mended';
 export { alikeFindings } from './alike';
 export { closeRefusal, CLOSERS, type Closer } from './closing';
 export { outcomeFrom, OUTCOMES, OUTCOME_WORD, type Outcome } from './outcome';
+export { HOLDS, HOLDS_WORD, type Holds } from './inUse';

@@ -1,3 +1,4 @@
+import type { Holds } from '@/core/reviews';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import type { Seat } from '@/server/access';
@@ -26,18 +27,11 @@ export interface UseReport {
   slotId: string;
   teamId: string;
   by: string;
-  holds: 'holds' | 'problems' | 'broken' | 'unused';
+  holds: Holds;
   says: string;
   broke: string;
   madeOn: string;
 }
-export const HOLDS = ['holds', 'problems', 'broken', 'unused'] as const;
-export const HOLDS_WORD: Record<UseReport['holds'], string> = {
-  holds: 'in use, and it holds',
-  problems: 'in use, with problems',
-  broken: 'broken',
-  unused: 'not in use',
-};
 export const listUseReports = remembered(async (sql: Sql, projectId: string): Promise<UseReport[]> => {
   return sql<UseReport[]>`
     select u.id, u.slot_id, u.team_id, u.by_link as by, u.holds, u.says, u.broke,

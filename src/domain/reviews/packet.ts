@@ -1,3 +1,4 @@
+import { withoutNames } from '@/core/names';
 import { readiness, type Purpose, type Readiness } from '@/core/reviews';
 import type { ClaimVerdict } from '@/core/builds';
 import { budget } from '@/core/requirements';
@@ -74,7 +75,8 @@ export interface Packet {
     bad: string;
   }[];
   runs: {
-    id: string;
+    quantityId: string;
+    iterationId: string;
     test: string;
     iteration: number;
     count: number;
@@ -261,7 +263,8 @@ export async function gatherPacket(sql: Sql, { project, now, review, slot, on }:
         const { value, uncertainty } = inUnit(found.measured, protocol.unit);
         return [
           {
-            id: `${protocol.quantityId} ${one.id}`,
+            quantityId: protocol.quantityId,
+            iterationId: one.id,
             test: measureName(protocol),
             iteration: one.number,
             count: used.values.length,
@@ -433,6 +436,11 @@ export function aboutsIn(packet: Packet): About[] {
       .filter(({ text }) => text !== '')
       .map(({ question }) => ({ kind: 'answer' as const, id: null, label: question.slice(0, 120) })),
   ];
+}
+
+/** A packet as a guest reads it: what the texts of the team say of students by name is said of "a student". */
+export function forGuests(packet: Packet, names: readonly string[]): Packet {
+  return JSON.parse(withoutNames(JSON.stringify(packet), names)) as Packet;
 }
 
 /** How much a packet says at a glance: "iteration 4, 5 of 7 musts conform". */

@@ -1,6 +1,7 @@
 import { planReview, type AgendaItem, type Closer, type Purpose, type ReviewPlan } from '@/core/reviews';
 import { groupBy } from '@/core/shared/groupBy';
 import type { Meeting } from '@/core/calendar';
+import { shortName } from '@/core/names';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import type { ListedAction } from '@/domain/actions/read';
@@ -168,6 +169,7 @@ export interface Finding {
   /** Whether what it is about has been removed since. */
   aboutGone: boolean;
   authorId: string | null;
+  /** As others are shown: first name and initial, or whom the link is for. */
   author: string;
   /** Others whose finding was merged into it. */
   also: string[];
@@ -201,9 +203,13 @@ export const listFindings = remembered(async (sql: Sql, projectId: string): Prom
     left join account a on a.id = f.author_id left join account o on o.id = f.owner_id left join account c on c.id = f.closer_id
     where f.project_id = ${projectId} and f.withdrawn_at is null order by f.made_at, f.created_at, f.id`;
   const merged = groupBy(rows, ({ mergedInto }) => mergedInto ?? '');
-  const also = (id: string): string[] => (merged.get(id) ?? []).flatMap((one) => [one.author, ...also(one.id)]);
-  return rows.map((row) => ({ ...row, also: row.mergedInto === null ? also(row.id) : [] }));
+  const also = (id: string): string[] => (merged.get(id) ?? []).flatMap((one) => [nameOf(one), ...also(one.id)]);
+  return rows.map((row) => ({ ...row, author: nameOf(row), also: row.mergedInto === null ? also(row.id) : [] }));
 });
+
+/** A person by first name and initial; the holder of a link by what the link is for. */
+const nameOf = ({ authorId, author }: { authorId: string | null; author: string }) =>
+  authorId === null ? author : shortName(author);
 
 /** Those that stand for themselves. */
 export const standingOnly = (findings: readonly Finding[]): Finding[] =>
@@ -226,10 +232,11 @@ export interface ReviewNote {
   version: number;
 }
 export const listNotes = remembered(async (sql: Sql, projectId: string): Promise<ReviewNote[]> => {
-  return sql<ReviewNote[]>`
+  const rows = await sql<ReviewNote[]>`
     select n.id, n.slot_id, n.team_id, n.kind, n.text, n.author_id, coalesce(a.name, n.by_link) as author, n.answer, n.version
     from review_note n left join account a on a.id = n.author_id
     where n.project_id = ${projectId} and n.withdrawn_at is null order by n.made_at, n.created_at, n.id`;
+  return rows.map((row) => ({ ...row, author: nameOf(row) }));
 });
 
 /** An action that came out of a review, or a condition of its verdict. */

@@ -45,7 +45,7 @@ function groups({ counts, seat }: Frame): [string, Entry[]][] {
     [
       'Judge',
       [
-        ['reviews', 'Reviews'],
+        ['reviews', 'Reviews', some(counts.findings)],
         ['grades', 'Grades'],
         ['event', 'Event', some(counts.events)],
         ['standings', 'Standings'],

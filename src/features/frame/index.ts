@@ -8,6 +8,7 @@ export {
   CONCEPT_VIEWS,
   briefViews,
   requirementViews,
+  reviewViews,
   safetyViews,
   scheduleViews,
   teamViews,

@@ -2,7 +2,7 @@ import { cache } from 'react';
 import { endOf, type Meeting } from '@/core/calendar';
 import { pool, type Sql } from '@/db/connection';
 import { remembered } from '@/db/remember';
-import type { Seat } from '@/server/access';
+import { seesAll, type Seat } from '@/server/access';
 import { listSharing } from '@/server/actor';
 import { inZone, projectNow } from '@/server/clock';
 import { flexibles, layOutLine } from '@/domain/plan/lines';
@@ -54,6 +54,10 @@ export interface Counts {
   openVisits: number;
   /** Whether concepts are handed in at present: 1, or 0. */
   openRounds: number;
+  /** Findings of reviews that must or should be mended. */
+  findings: number;
+  /** Reviews that are held today. */
+  reviewsToday: string[];
 }
 
 /** What every sheet of a project shows around its content: five queries, one more with gates, whatever the size of the class. */
@@ -62,7 +66,7 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
   const [sections, teams, counts, sharing, gates] = await Promise.all([
     listSections(pool(), projectId),
     listTeams(pool(), projectId),
-    readCounts(pool(), projectId, ...countedFor(seat)),
+    readCounts(pool(), projectId, ...countedFor(seat), projectNow(seat.project).slice(0, 10)),
     'sessionId' in seat.actor ? listSharing(pool(), seat.actor) : [],
     listGatePlaces(pool(), projectId),
   ]);
@@ -94,7 +98,7 @@ export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: str
 });
 
 /** The pages of the field for this person; a student's lie in the own section by themselves. */
-function fieldPages(seat: Seat, clock: Section | null, { openVisits, openRounds }: Counts): string[] {
+function fieldPages(seat: Seat, clock: Section | null, { openVisits, openRounds, reviewsToday }: Counts): string[] {
   const at = (route: Parameters<typeof fieldPage>[0]) => fieldPage(route, seat.project.id);
   const student = seat.role === 'student';
   const enter = at('/projects/[project]/bench/enter');
@@ -106,6 +110,11 @@ function fieldPages(seat: Seat, clock: Section | null, { openVisits, openRounds 
     '/help',
     ...(student ? [at('/projects/[project]/builds/new'), at('/projects/[project]/schedule/progress')] : []),
     ...(openVisits > 0 ? [at('/projects/[project]/interview'), at('/projects/[project]/interview/notes')] : []),
+    ...(seesAll(seat)
+      ? reviewsToday.map((id) => at('/projects/[project]/reviews/[review]/room').replace('[review]', id))
+      : student
+        ? reviewsToday.map((id) => at('/projects/[project]/reviews/[review]/peers').replace('[review]', id))
+        : []),
     ...(student && openRounds > 0 ? [at('/projects/[project]/concepts/new')] : []),
   ];
 }
@@ -177,6 +186,7 @@ const readCounts = remembered(
     team: string | null,
     author: string,
     sectionId: string | null,
+    today: string,
   ): Promise<Counts> => {
     const mine = team === 'all' ? sql`` : sql`and team_id = ${team}`;
     const own = author === 'all' ? sql`` : sql`and author_id = ${author}`;
@@ -190,7 +200,11 @@ const readCounts = remembered(
       (select count(*) from enrolment where project_id = ${projectId} and left_on is null) as students,
       (select count(*) from concept where project_id = ${projectId} and removed_at is null ${own}) as concepts,
       (select count(*) from concept_round where section_id = ${sectionId} and released_at is null) as open_rounds,
-      (select count(*) from visit where project_id = ${projectId} and state <> 'held') as open_visits`;
+      (select count(*) from visit where project_id = ${projectId} and state <> 'held') as open_visits,
+      (select count(*) from review_finding f join review_slot s on s.id = f.slot_id
+        where f.project_id = ${projectId} and f.kind in ('must', 'should') and f.closed_on is null and f.merged_into is null
+          and f.withdrawn_at is null ${team === 'all' ? sql`` : sql`and f.team_id = ${team} and s.released_at is not null`}) as findings,
+      array(select id from review where project_id = ${projectId} and meetings::text like ${`%"${today} %`}) as reviews_today`;
     return row;
   },
 );

@@ -119,3 +119,12 @@ export const BENCH_VIEWS = [
   ['bench/board', 'Class board'],
   ['bench/sessions', 'Test sessions'],
 ] as const;
+
+/** What belongs to the sheet Reviews; kinds are set up by whoever leads. */
+export function reviewViews(role: Role) {
+  return [
+    ['reviews', 'Reviews'],
+    ['reviews/findings', 'Findings'],
+    ...(role === 'instructor' ? [['reviews/kinds', 'Kinds'] as const] : []),
+  ] as const;
+}

@@ -1,11 +1,12 @@
 'use client';
 
+import { ConditionRows, firstCondition } from '@/ui/forms/ConditionRows';
 import { RecordForm } from '@/ui/forms/RecordForm';
 import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { decideGate } from './actions';
 import { decideGateSchema } from './schema';
 
-const { Area, Choice, Rows, Text, useValue } = fieldsOf(decideGateSchema);
+const { Area, Choice, useValue } = fieldsOf(decideGateSchema);
 
 /** Opens a gate with conditions or with a reason, or holds one that is open. */
 export function DecideForm({
@@ -22,12 +23,15 @@ export function DecideForm({
   members: Options;
   meetings: Options;
 }) {
-  const first = { what: '', ownerId: members[0]?.[0] ?? '', dueOn: meetings[1]?.[0] ?? meetings[0]?.[0] ?? '' };
   return (
     <RecordForm
       id={`decide-${fixed.gateId}-${fixed.teamId}`}
       schema={decideGateSchema}
-      values={{ kind: open ? 'held' : 'conditions', reason: '', conditions: open ? [] : [first] }}
+      values={{
+        kind: open ? 'held' : 'conditions',
+        reason: '',
+        conditions: open ? [] : [firstCondition(members, meetings)],
+      }}
       fixed={fixed}
       submit={decideGate}
       label="Decide"
@@ -48,24 +52,12 @@ export function DecideForm({
           ['held', 'hold it'],
         ]}
       />
-      <Conditions members={members} meetings={meetings} empty={first} />
+      <Conditions members={members} meetings={meetings} />
       <Area name="reason" label="Reason" rows={2} hint="It stays visible with the gate, also to the team." />
     </RecordForm>
   );
 }
 
-function Conditions({ members, meetings, empty }: { members: Options; meetings: Options; empty: object }) {
-  const kind = useValue('kind') as string;
-  if (kind !== 'conditions') return null;
-  return (
-    <Rows name="conditions" label="Conditions" add="Add a condition" empty={empty}>
-      {(path) => (
-        <>
-          <Text name={`${path}.what`} label="What is to be done" className="min-w-60 grow" />
-          <Choice name={`${path}.ownerId`} label="By whom" options={members} className="w-40" />
-          <Choice name={`${path}.dueOn`} label="By the meeting on" options={meetings} className="w-40" />
-        </>
-      )}
-    </Rows>
-  );
+function Conditions({ members, meetings }: { members: Options; meetings: Options }) {
+  return useValue('kind') === 'conditions' ? <ConditionRows members={members} meetings={meetings} /> : null;
 }

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { ITEM_KINDS } from '@/core/gates';
-import { date, decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
+import { conditions, decimal, id, line, optionalId, place, prose } from '@/ui/forms/schema';
 
 export const gateSchema = yup.object({
   ...place,
@@ -53,19 +53,9 @@ export const decideGateSchema = yup.object({
     is: (kind: string) => kind !== 'conditions',
     then: (s) => s.required('A reason is needed; it stays visible with the gate.'),
   }),
-  conditions: yup
-    .array(
-      yup.object({
-        what: line('What is to be done'),
-        ownerId: id('Who does it'),
-        dueOn: date('The meeting'),
-      }),
-    )
-    .default([])
-    .max(10, 'At most 10 conditions.')
-    .when('kind', {
-      is: 'conditions',
-      then: (s) => s.min(1, 'Name at least one condition; without one, open the gate with a reason.'),
-    }),
+  conditions: conditions().when('kind', {
+    is: 'conditions',
+    then: (s) => s.min(1, 'Name at least one condition; without one, open the gate with a reason.'),
+  }),
 });
 export const withdrawDecisionSchema = yup.object({ ...place, id: id('The decision') });

@@ -14,7 +14,7 @@ import { seesAll } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import { action, momentOf, orConflict, perform, type Work } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
-import { read } from '@/ui/forms/schema';
+import { read, seedSchema } from '@/ui/forms/schema';
 import { evidenceOf } from './evidence';
 import { gatherNow, keepPacket, lockSlot } from './freeze';
 import { addKind, inOrder, keepSlots } from './planning';
@@ -22,7 +22,6 @@ import {
   answerSchema,
   closeSchema,
   decideSchema,
-  drawSchema,
   findingIdSchema,
   kindSchema,
   mergeSchema,
@@ -124,7 +123,7 @@ export const removeReview = action('removeReview', reviewIdSchema, async (work, 
 });
 
 /** Draws the order of the teams by an announced seed, once. */
-export const drawReviewOrder = action('drawReviewOrder', drawSchema, async (work, { id, seed }) => {
+export const drawReviewOrder = action('drawReviewOrder', seedSchema, async (work, { id, seed }) => {
   const { tx, projectId } = work;
   const review = await lockReview(work, id!);
   if (review.ordered !== 'drawn') throw new FieldError('seed', 'The order of this review is given; nothing is drawn.');

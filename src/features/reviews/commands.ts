@@ -172,7 +172,7 @@ type Said = InferType<typeof opinionSchema>;
 /** What a guest thinks of what they were shown; one word a team, which they can change. */
 export const recordOpinion: Command<Said, { id: string }> = {
   door: '/api/v1/opinions',
-  schema: opinionSchema as unknown as Command<Said, never>['schema'],
+  schema: opinionSchema as Command<Said, never>['schema'],
   run: async (work, { id, slotId, version, pleases, displeases, chosen }) => {
     const { tx, projectId, seat } = work;
     const { slot } = await mustSitIn(work, slotId);

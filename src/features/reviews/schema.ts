@@ -1,6 +1,9 @@
 import * as yup from 'yup';
-import { CLOSERS, OUTCOMES, PURPOSES_OF_REVIEW } from '@/core/reviews';
-import { date, decimal, id, key, line, optionalDate, optionalId, place, prose } from '@/ui/forms/schema';
+import { CLOSERS } from '@/core/reviews/closing';
+import { HOLDS } from '@/core/reviews/inUse';
+import { OUTCOMES } from '@/core/reviews/outcome';
+import { PURPOSES_OF_REVIEW } from '@/core/reviews/usualKinds';
+import { conditions, decimal, id, key, line, optionalDate, optionalId, place, prose } from '@/ui/forms/schema';
 
 const upTo = (what: string, most: number) =>
   yup.string().trim().default('').max(most, `${what} may have at most ${most} characters.`);
@@ -56,7 +59,6 @@ export const reviewSchema = yup.object({
     .max(200, 'At most 200 teams.'),
 });
 export const reviewIdSchema = yup.object({ ...place, id: id('The review') });
-export const drawSchema = reviewIdSchema.shape({ seed: line('The seed') });
 export const releasePeersSchema = reviewIdSchema.shape({ released: yup.boolean().required() });
 export const ruleSchema = yup.object({ ...place, closer: yup.string().oneOf(CLOSERS).required() });
 
@@ -111,21 +113,20 @@ export const guestNoteSchema = yup.object({
   ...about,
   withdraw: yup.boolean().default(false),
 });
-export const opinionSchema = yup
-  .object({
-    projectId: place.projectId,
-    id: id('The opinion'),
-    version: place.version,
-    slotId: id('The team'),
-    pleases: upTo('What pleases you', 400),
-    displeases: upTo('What does not', 400),
-    chosen: yup.boolean().default(false),
-  })
-  .test('said', '', (value, context) =>
-    value.pleases || value.displeases || value.chosen
-      ? true
-      : context.createError({ path: 'pleases', message: 'Say what pleases you, what does not, or choose it.' }),
-  );
+export const opinionSchema = yup.object({
+  projectId: place.projectId,
+  id: id('The opinion'),
+  version: place.version,
+  slotId: id('The team'),
+  pleases: upTo('What pleases you', 400).test(
+    'said',
+    'Say what pleases you, what does not, or choose it.',
+    (text, { parent }) =>
+      Boolean(text || (parent as { displeases?: string }).displeases || (parent as { chosen?: boolean }).chosen),
+  ),
+  displeases: upTo('What does not', 400),
+  chosen: yup.boolean().default(false),
+});
 export const peerSchema = yup.object({
   projectId: place.projectId,
   id: id('The review'),
@@ -165,14 +166,10 @@ export const decideSchema = yup.object({
     is: 'repeat',
     then: (s) => s.required('Say why it is repeated; the team reads it.'),
   }),
-  conditions: yup
-    .array(yup.object({ what: line('What is to be done'), ownerId: id('Who does it'), dueOn: date('The meeting') }))
-    .default([])
-    .max(10, 'At most 10 conditions.')
-    .when('verdict', {
-      is: 'conditions',
-      then: (s) => s.min(1, 'Name at least one condition; without one, the team proceeds.'),
-    }),
+  conditions: conditions().when('verdict', {
+    is: 'conditions',
+    then: (s) => s.min(1, 'Name at least one condition; without one, the team proceeds.'),
+  }),
 });
 
 export const outcomeSchema = yup.object({
@@ -200,10 +197,7 @@ export const useReportSchema = yup.object({
   projectId: place.projectId,
   id: id('The report'),
   slotId: id('The product'),
-  holds: yup
-    .string()
-    .oneOf(['holds', 'problems', 'broken', 'unused'] as const, 'Choose one of the list.')
-    .required('Say how it holds.'),
+  holds: yup.string().oneOf(HOLDS, 'Choose one of the list.').required('Say how it holds.'),
   says: upTo('How it holds', 1000),
   broke: upTo('What broke', 400),
 });

@@ -9,8 +9,8 @@ import { listBookings } from '@/domain/bookings/read';
 import { listTeams } from '@/domain/classes/read';
 import { listSessions, type TestSession } from '@/domain/sessions/read';
 import { saveRow } from '@/server/saveRow';
-import { read } from '@/ui/forms/schema';
-import { markSchema, seedSchema, sessionIdSchema, sessionSchema } from './schema';
+import { read, seedSchema } from '@/ui/forms/schema';
+import { markSchema, sessionIdSchema, sessionSchema } from './schema';
 import { sessionForm } from './toForm';
 
 /** Plans a session. Its list of teams is frozen with it; a drawn one is drawn once its seed is announced. */

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { date, decimal, id, line, optionalId, place } from '@/ui/forms/schema';
+import { date, decimal, id, optionalId, place } from '@/ui/forms/schema';
 
 const count = (what: string, min: number, max: number) => decimal(what, { min, max, whole: true });
 
@@ -30,7 +30,6 @@ export const sessionSchema = yup.object({
     .max(200, 'At most 200 teams.'),
 });
 export const sessionIdSchema = yup.object({ ...place, id: id('The session') });
-export const seedSchema = sessionIdSchema.shape({ seed: line('The seed') });
 export const markSchema = yup.object({
   ...place,
   sessionId: id('The session'),

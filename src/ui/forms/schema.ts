@@ -173,3 +173,13 @@ export const place = {
   id: optionalId(),
   version: counted().nullable().default(null),
 };
+
+/** The seed of a draw, announced for what was frozen before. */
+export const seedSchema = yup.object({ ...place, id: id('What is drawn'), seed: line('The seed') });
+
+/** What is to be done, by whom, by which meeting: the conditions on which a team may pass. */
+export const conditions = () =>
+  yup
+    .array(yup.object({ what: line('What is to be done'), ownerId: id('Who does it'), dueOn: date('The meeting') }))
+    .default([])
+    .max(10, 'At most 10 conditions.');

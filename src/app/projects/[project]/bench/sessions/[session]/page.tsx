@@ -3,12 +3,11 @@ import { allowed } from '@/server/access';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { notFound } from 'next/navigation';
 import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { beginSession, removeSession } from '@/features/sessions/actions';
+import { announceSeed, beginSession, removeSession } from '@/features/sessions/actions';
 import { AtTheRig } from '@/features/sessions/AtTheRig';
 import { offersOf } from '@/features/sessions/offers';
 import { followOf, planOf, wayWords } from '@/domain/sessions/plan';
 import { clockAt, RunSheet } from '@/features/sessions/RunSheet';
-import { SeedForm } from '@/features/sessions/SeedForm';
 import { SessionForm } from '@/features/sessions/SessionForm';
 import { sessionForm } from '@/features/sessions/toForm';
 import { momentOfEntry } from '@/server/clock';
@@ -20,6 +19,7 @@ import { listSessions } from '@/domain/sessions/read';
 import { listProtocols } from '@/domain/bench/protocols';
 import { listEvents } from '@/domain/bench/read';
 import { ActButton } from '@/ui/forms/ActButton';
+import { SeedForm } from '@/ui/forms/SeedForm';
 import { PrintButton } from '@/ui/PrintButton';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { number, plural, weekday, withQuery } from '@/core/format';
@@ -140,7 +140,7 @@ export default async function SessionPage(props: SheetProps<{ session: string }>
       )}
       {leads && waits && (
         <div className="mb-4 no-print">
-          <SeedForm projectId={project.id} id={session.id} />
+          <SeedForm projectId={project.id} id={session.id} submit={announceSeed} />
         </div>
       )}
       {leads && !session.begunAt && !waits && session.day !== frame.today && (

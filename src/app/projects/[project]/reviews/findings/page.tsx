@@ -1,0 +1,160 @@
+import { groupBy } from '@/core/shared/groupBy';
+import { Link } from '@/ui/Link';
+import { tagColour } from '@/ui/colours';
+import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
+import { PrintButton } from '@/ui/PrintButton';
+import { allowed, seesAll } from '@/server/access';
+import { ActionList } from '@/features/actions/ActionList';
+import { hrefIn, openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/features/frame';
+import { FindingList } from '@/features/reviews/FindingList';
+import { RecurringList } from '@/features/reviews/RecurringList';
+import { listStudents, teamIdsIn } from '@/domain/classes/read';
+import { classFindings, meetingsSince } from '@/domain/reviews/classFindings';
+import { listEvidence } from '@/domain/reviews/evidence';
+import {
+  findReviewRule,
+  isOpen,
+  listFindings,
+  listReviewActions,
+  listReviews,
+  standingOnly,
+} from '@/domain/reviews/read';
+import { number, plural, shortName } from '@/core/format';
+import { pool } from '@/db/connection';
+
+export default async function FindingsPage(props: SheetProps) {
+  const frame = await openSheet('/projects/[project]/reviews/findings', props);
+  const { seat, today } = frame;
+  const { project, role, teamId } = seat;
+  const sees = seesAll(seat);
+  const ids = sees ? teamIdsIn(frame.teams, frame.section?.id ?? null, frame.team?.id ?? null) : teamId ? [teamId] : [];
+  const [reviews, findings, rule, students, actions, evidence] = await Promise.all([
+    listReviews(pool(), project.id),
+    listFindings(pool(), project.id),
+    findReviewRule(pool(), project.id),
+    listStudents(pool(), project.id),
+    listReviewActions(pool(), project.id),
+    listEvidence(pool(), project.id, [...ids].sort()),
+  ]);
+  const teams = frame.teams.filter(({ id }) => ids.includes(id));
+  const own = standingOnly(findings).filter(
+    ({ teamId: of, released }) => ids.includes(of) && allowed(seat, 'finding.read', { teamId: of, released }),
+  );
+  const whole = classFindings(own, teams);
+  const byTeam = groupBy(evidence, (one) => one.teamId);
+  const sectionOf = (id: string) =>
+    frame.sections.find((section) => section.id === frame.teams.find((team) => team.id === id)?.sectionId);
+  const order = [...own].sort(
+    (a, b) => Number(isOpen(b)) - Number(isOpen(a)) || (a.kind === b.kind ? 0 : rank(a.kind) - rank(b.kind)),
+  );
+  const shownActions = actions.filter((one) => one.teamId !== null && ids.includes(one.teamId));
+  const tag = (id: string) => {
+    const team = frame.teams.find((one) => one.id === id);
+    return team ? <TeamTag name={team.name} colour={tagColour(team.colour)} /> : null;
+  };
+  const open = own.filter(isOpen).length;
+  return (
+    <ProjectFrame
+      shows={['builds', 'bench', 'calendar', 'plan', 'reviews']}
+      frame={frame}
+      sheet="reviews"
+      name="Reviews"
+      view="reviews/findings"
+      views={reviewViews(role)}
+      title={sees ? 'Findings of the class' : 'Findings'}
+      byTeam={sees}
+      about={own.length > 0 ? `${open} open of ${plural(own.length, 'finding')}` : undefined}
+      actions={own.length > 0 && <PrintButton />}
+    >
+      {own.length === 0 && shownActions.length === 0 && (
+        <Nothing>
+          {sees
+            ? 'What panels find in reviews stands here until it is mended.'
+            : 'What your instructor releases of your reviews stands here until you have mended it.'}
+        </Nothing>
+      )}
+      {sees && (
+        <RecurringList
+          recurring={whole.recurring}
+          teams={teams.length}
+          nameOf={(id) => frame.teams.find((one) => one.id === id)?.name ?? 'a team'}
+        />
+      )}
+      {own.length > 0 && (
+        <FindingList
+          seat={seat}
+          findings={order}
+          rule={rule}
+          membersOf={(id) =>
+            students
+              .filter((one) => one.teamId === id)
+              .map(({ accountId, name }) => [accountId, shortName(name)] as const)
+          }
+          evidenceOf={(id) => (byTeam.get(id) ?? []).map((one) => [`${one.kind}:${one.id}`, one.label] as const)}
+          ageOf={(one) => meetingsSince(sectionOf(one.teamId), one.madeOn, today)}
+          teamOf={tag}
+          reviewOf={(one) => (
+            <Link href={hrefIn(frame, `reviews/${one.reviewId}/${one.slotId}/minutes`)} className="underline">
+              {reviews.find(({ id }) => id === one.reviewId)?.name}
+            </Link>
+          )}
+        />
+      )}
+      {shownActions.length > 0 && (
+        <section className="mt-5" aria-label="Actions">
+          <h2 className="mb-1">Actions from reviews</h2>
+          {teams
+            .filter((team) => shownActions.some((one) => one.teamId === team.id))
+            .map((team) => (
+              <div key={team.id} className="grid grid-cols-[84px_1fr] gap-x-2.5">
+                <span className="pt-1.5">{tag(team.id)}</span>
+                <ActionList
+                  seat={seat}
+                  teamId={team.id}
+                  actions={shownActions.filter((one) => one.teamId === team.id)}
+                  today={today}
+                />
+              </div>
+            ))}
+        </section>
+      )}
+      {own.length > 0 && (
+        <section className="mt-5" aria-label="Mended of what was found">
+          <h2 className="mb-1">Mended of what was found, over all reviews</h2>
+          <table className="!w-auto">
+            <thead>
+              <tr>
+                <th>Team</th>
+                <th className="right">Found</th>
+                <th className="right">Mended</th>
+                <th className="right">Settled</th>
+                <th className="right">Open</th>
+                <th className="right">Share</th>
+              </tr>
+            </thead>
+            <tbody>
+              {whole.mended
+                .filter(({ mended }) => mended.found > 0)
+                .map(({ team, mended }) => (
+                  <tr key={team.id}>
+                    <td>{tag(team.id)}</td>
+                    <td className="num right">{mended.found}</td>
+                    <td className="num right">{mended.mended}</td>
+                    <td className="num right">{mended.settled}</td>
+                    <td className="num right">{mended.open}</td>
+                    <td className="num right">{number(mended.share! * 100, 2)} %</td>
+                  </tr>
+                ))}
+            </tbody>
+          </table>
+          <p className="text-sm faint">
+            Mended: closed with an iteration, a run or a picture. Settled: closed with a reason alone. Notes and praise
+            don’t count.
+          </p>
+        </section>
+      )}
+    </ProjectFrame>
+  );
+}
+
+const rank = (kind: string) => ['must', 'should', 'note', 'good'].indexOf(kind);
