@@ -44,6 +44,11 @@ export interface Things {
   feature: string;
   copy: string;
   conclusion: string;
+  review: string;
+  slot: string;
+  finding: string;
+  note: string;
+  peer: string;
 }
 /** A team's things; those that the demo has none of get an id to be made under. */
 export async function thingsOf(sql: postgres.Sql, project: string, team: string): Promise<Things> {
@@ -56,6 +61,7 @@ export async function thingsOf(sql: postgres.Sql, project: string, team: string)
       (select id from test_session where project_id = t.project_id limit 1) as session,
       gen_random_uuid() as booking, gen_random_uuid() as condition, gen_random_uuid() as concept, gen_random_uuid() as selection,
       gen_random_uuid() as copy, gen_random_uuid() as conclusion, gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw,
+      gen_random_uuid() as review, gen_random_uuid() as slot, gen_random_uuid() as finding, gen_random_uuid() as note, gen_random_uuid() as peer,
       (select c.feature_id from iteration_change c join iteration f on f.id = c.iteration_id where f.team_id = t.id
         and c.kind = 'added' order by f.number, c.position limit 1) as feature
     from team t join iteration i on i.team_id = t.id join run r on r.iteration_id = i.id
@@ -109,6 +115,25 @@ export async function plantThings(sql: postgres.Sql, things: Targets, studentLog
         values (${t.interface}, ${at.projectId}, ${at.sectionId}, 'Edge', ${t.part}, ${far})`;
       await tx`
         insert into draw (id, project_id, title, names, is_public) values (${t.draw}, ${at.projectId}, 'Draw', '["A", "B"]', true)`;
+      // A review of the team alone, released to it; nobody is asked to review it.
+      const kind = randomUUID();
+      await tx`
+        insert into review_kind (id, project_id, name, purpose, agenda) values (${kind}, ${t.project}, ${kind}, 'unveiling', '[{"title": "One", "minutes": 2}]')`;
+      await tx`
+        insert into review (id, project_id, kind_id, section_id, name, meetings, minutes, changeover, ordered, peers_released_at)
+        values (${t.review}, ${t.project}, ${kind}, ${t.section}, ${t.review}, '["2026-10-26 10:05"]', 9, 2, 'given', now())`;
+      await tx`
+        insert into review_slot (id, project_id, review_id, team_id, position, released_at)
+        values (${t.slot}, ${t.project}, ${t.review}, ${t.team}, 0, now())`;
+      await tx`
+        insert into review_finding (id, project_id, slot_id, team_id, kind, text, by_link, made_at)
+        values (${t.finding}, ${t.project}, ${t.slot}, ${t.team}, 'must', 'Test', 'Guest', now())`;
+      await tx`
+        insert into review_note (id, project_id, slot_id, team_id, kind, text, by_link, made_at)
+        values (${t.note}, ${t.project}, ${t.slot}, ${t.team}, 'question', 'Test', 'Guest', now())`;
+      await tx`
+        insert into peer_review (id, project_id, slot_id, team_id, author_id, clear, breaks_first, suggestion, about, made_at)
+        values (${t.peer}, ${t.project}, ${t.slot}, ${t.team}, ${author}, 'a', 'b', 'c', 'd', now())`;
       await tx`insert into research (id, project_id, team_id, title) values (${t.research}, ${t.project}, ${t.team}, ${t.research})`;
       await tx`
         insert into attachment (id, project_id, team_id, object_kind, object_id, mime, bytes, thumbnail, sha256, width, height)
@@ -132,6 +157,8 @@ export const addressOf = (route: string, t: Things) =>
     .replace('[team]', t.team)
     .replace('[gate]', t.gate)
     .replace('[session]', t.session)
+    .replace('[review]', t.review)
+    .replace('[slot]', t.slot)
     .replace('[concept]', t.concept)
     .replace('[draw]', t.draw)
     .replace('[token]', 'x'.repeat(43));
@@ -175,9 +202,16 @@ export const BY_TEAM = new Set([
   'bookSlot',
   'saveCharter',
   'agreeToCharter',
+  'saveOutcome',
 ]);
 /** Doors that open for what is released to the own section. */
-export const RELEASED = new Set<Door>(['selection.rate', 'part.change', 'concept.comment']);
+export const RELEASED = new Set<Door>([
+  'selection.rate',
+  'part.change',
+  'concept.comment',
+  'finding.close',
+  'peer.take',
+]);
 /** Actions that make or change what belongs to whoever asks, and name no object. */
 export const OF_WHOEVER_ASKS = new Set<string>([]);
 export const OBJECTS: Record<string, (t: Things) => string> = {
@@ -212,4 +246,13 @@ export const OBJECTS: Record<string, (t: Things) => string> = {
   agreeToCharter: (t) => t.team,
   movePart: (t) => t.part,
   enterInterface: (t) => t.interface,
+  saveTeamPart: (t) => t.slot,
+  freezePacket: (t) => t.slot,
+  mergeFindings: (t) => t.finding,
+  nameOwner: (t) => t.finding,
+  closeFinding: (t) => t.finding,
+  reopenFinding: (t) => t.finding,
+  answerQuestion: (t) => t.note,
+  takeUp: (t) => t.peer,
+  saveOutcome: (t) => t.team,
 };

@@ -49,6 +49,9 @@ describe('policy', () => {
           'attempt.write',
           'copy.write',
           'official.write',
+          'packet.write',
+          'peer.write',
+          'outcome.write',
         ].includes(name),
     );
     expect(others.length).toBeGreaterThan(10);
@@ -95,14 +98,20 @@ describe('policy', () => {
       'concept.read',
       'conclusion.change',
       'copy.write',
+      'finding.close',
+      'finding.read',
       'handin.write',
       'incident.write',
       'iteration.check',
       'iteration.freeze',
       'iteration.read',
       'iteration.write',
+      'packet.read',
+      'packet.write',
+      'peer.take',
       'picture.read',
       'picture.write',
+      'review.hold',
       'run.read',
       'run.write',
       'session.write',
@@ -132,7 +141,30 @@ describe('policy', () => {
 
   test('a client reads the brief, answers what is asked, and speaks of the concepts put before them, and nothing else', () => {
     const readable = (Object.keys(POLICY) as Permission[]).filter((name) => can(name, 'client', true, true));
-    expect(readable.sort()).toEqual(['brief.read', 'client.answer', 'client.choose', 'client.comment', 'client.page']);
+    expect(readable.sort()).toEqual([
+      'brief.read',
+      'client.answer',
+      'client.choose',
+      'client.comment',
+      'client.judge',
+      'client.page',
+      'panel.note',
+      'panel.page',
+    ]);
+    const guest = (Object.keys(POLICY) as Permission[]).filter((name) => can(name, 'panel', true, true));
+    expect(guest.sort()).toEqual(['panel.note', 'panel.page']);
+  });
+
+  test('reviews: a packet is the team’s, what was found is once released, and nobody reviews the own team', () => {
+    expect(can('packet.read', 'student', false, true)).toBe(false);
+    expect(can('packet.read', 'student', true)).toBe(true);
+    expect(can('finding.read', 'student', true, false)).toBe(false);
+    expect(can('finding.read', 'student', false, true)).toBe(false);
+    expect(can('finding.close', 'student', true, true)).toBe(true);
+    expect(can('peer.write', 'student', true, true)).toBe(false);
+    expect(can('peer.write', 'student', false, true)).toBe(true);
+    expect(ROLES.filter((role) => can('review.judge', role, true, true))).toEqual(['instructor']);
+    expect(ROLES.filter((role) => can('review.hold', role, true, true))).toEqual(['instructor', 'assistant']);
   });
 
   test('every door names a permission that exists', () => {

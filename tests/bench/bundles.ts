@@ -13,6 +13,7 @@ const LEFT_OUT = [
   ...['selection', 'selection_criterion', 'selection_entry', 'selection_score', 'selection_mark', 'selection_ballot'],
   'official',
   ...['selection_choice', 'charter', 'charter_agreement', 'part', 'interface', 'build_scale'],
+  ...['peer_review', 'wish_outcome', 'review_note', 'opinion', 'use_report'],
 ];
 const without = (rows: Row[], ...columns: string[]): Row[] =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !columns.includes(name))));
@@ -82,6 +83,14 @@ export function largeBundle(): Bundle {
   );
   const each = (table: string, make: (team_id: string) => Row[]) =>
     teams.flatMap(({ id }) => make(id)).map((row, i) => ({ id: `${table}-${i}`, ...row }));
+  const reviews = of('review').filter(({ name }) => name === 'Readiness for test');
+  const slots = teams.map(({ id, section_id }, i) => ({
+    ...without([of('review_slot')[0]!], 'peer_id')[0],
+    id: `slot of ${id}`,
+    review_id: reviews.find((one) => one.section_id === section_id)!.id,
+    team_id: id,
+    position: i,
+  }));
   const signed = of('gate_item').filter(({ kind }) => kind === 'signed');
   const tables: Tables = {
     ...bundle.tables,
@@ -148,6 +157,20 @@ export function largeBundle(): Bundle {
     ),
     gate_signature: each('gate_signature', (team_id) =>
       signed.map(({ id }) => ({ item_id: id, team_id, by_name: 'Instructor', signed_on: '2026-09-10' })),
+    ),
+    // A review of every section, held: a packet of each team, and six findings of it, some of them mended.
+    review: reviews,
+    review_slot: slots,
+    packet: slots.map(({ id }) => ({ ...of('packet')[0], id: `packet of ${id}`, slot_id: id })),
+    review_finding: slots.flatMap(({ id }) =>
+      of('review_finding')
+        .filter(({ merged_into: merged }) => !merged)
+        .slice(0, 6)
+        .map((row) => ({
+          ...without([row], 'owner_id', 'closer_id', 'closed_ref', 'about_id')[0],
+          id: `${String(row.id)} of ${id}`,
+          slot_id: id,
+        })),
     ),
     booking: without(rowsWith(bundle, 'booking', { state: 'done' }), 'operator_id').map((row, i) => ({
       ...row,

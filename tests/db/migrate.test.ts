@@ -88,6 +88,9 @@ async function toldOf(sql: Sql, run: string): Promise<unknown[]> {
   });
 }
 
+/** Tables of reviews, which there were none of. */
+const REVIEWS = /^(review|packet|peer_review|opinion|wish_outcome|use_report)/;
+
 /** The demo project without what its designs have told since, numbered as it comes out of a database. */
 async function asItWas(bundle: Bundle): Promise<Bundle> {
   const tuff = rowWith(bundle, 'team', { name: 'Tuff' }).id;
@@ -112,6 +115,9 @@ async function asItWas(bundle: Bundle): Promise<Bundle> {
   for (const table of ['build_rule', 'material', 'bill', 'specimen', 'specimen_note']) delete bundle.tables[table];
   delete bundle.tables.feature;
   delete bundle.tables.iteration_change;
+  for (const table of Object.keys(bundle.tables)) if (REVIEWS.test(table)) delete bundle.tables[table];
+  bundle.tables.action = rowsOf(bundle, 'action').filter(({ source_kind: of }) => of !== 'review' && of !== 'verdict');
+  bundle.tables.gate_item = rowsOf(bundle, 'gate_item').filter(({ kind }) => kind !== 'review');
   const p = await demoProject('as it was', bundle);
   const { bundle: told } = await atOneMoment((tx) => writeBundle(tx, p.id));
   return told;

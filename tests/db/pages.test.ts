@@ -37,6 +37,7 @@ const UNDER = [
   ],
   ...['budget', 'acknowledgement', 'gate_signature', 'gate_decision', 'session_run', 'charter', 'charter_agreement'],
   ...['research', 'question'],
+  ...['review_slot', 'packet', 'review_finding', 'review_note', 'peer_review', 'opinion', 'wish_outcome', 'use_report'],
 ];
 /** Tables whose rows hang on a section: each comes twice more. */
 const IN_SECTION = ['concept', 'concept_claim', 'concept_comment', 'concept_credit', 'part', 'interface'];
@@ -86,8 +87,13 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
   const [protocol] = await pool()<[{ id: string }]>`select id from protocol where project_id = ${p.id} limit 1`;
   const [gate] = await pool()<[{ id: string }]>`select id from gate where project_id = ${p.id} limit 1`;
   const [session] = await pool()<[{ id: string }]>`select id from test_session where project_id = ${p.id} limit 1`;
+  const [review] = await pool()<[{ id: string; slotId: string }]>`
+    select r.id, s.id as slot_id from review r join review_slot s on s.review_id = r.id
+    where r.project_id = ${p.id} and s.team_id = ${p.teams.Flint!} and r.name like 'Readiness%'`;
   const params = {
     project: p.id,
+    review: review.id,
+    slot: review.slotId,
     team: p.teams.Flint!,
     iteration: p.iteration['Flint 3']!,
     run: run.id,

@@ -85,6 +85,8 @@ const SHEETS = [
   'bench/enter',
   'bench/sessions',
   'reviews',
+  'reviews/findings',
+  'reviews/kinds',
   'grades',
   'event',
   'standings',
@@ -113,6 +115,7 @@ const LED = [
   'teams/slips',
   'teams/forming',
   'concepts/selection/edit',
+  'reviews/kinds',
 ];
 const FOR_STUDENTS = SHEETS.filter((sheet) => !LED.includes(sheet));
 /** A concept is written by a student. */
@@ -226,7 +229,12 @@ async function watchTraffic(page: Page): Promise<Seen> {
 
 async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   if (role === 'visitor') return ['/sign-in', '/nowhere', '/setup', '/help', '/outbox', `/s/${'x'.repeat(43)}`];
-  if (role === 'client' || role === 'board' || role === 'substitute' || role === 'official') return [`/${role}`];
+  if (role === 'client') return ['/client', '/panel'];
+  if (role === 'panel') {
+    await page.goto('/panel');
+    return ['/panel', (await page.locator('a[href^="/panel?team="]').first().getAttribute('href'))!];
+  }
+  if (role === 'board' || role === 'substitute' || role === 'official') return [`/${role}`];
   if (role === 'judge') {
     await page.goto('/judge');
     return [
@@ -244,7 +252,11 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
       .filter((href) => (typeof link === 'string' ? href.includes(link) : link.test(href)) && !href.includes(but))
       .slice(0, 1);
   };
+  const [review = ''] = await within('reviews', /\/reviews\/[0-9a-f-]{36}/);
+  const [slot = ''] = await within(review.slice(home.length + 1), /\/reviews\/[0-9a-f-]{36}\/[0-9a-f-]{36}/);
   const inside = [
+    ...[review, `${review}/peers`, slot, `${slot}/minutes`, `${slot}/handover`],
+    ...(role === 'instructor' ? [`${review}/room`] : []),
     ...(await within('builds', /\/builds\/[0-9a-f-]{36}/)),
     ...(await within('bench', '/runs/')),
     ...(await within('bench', '/protocols/')).flatMap((sheet) => [sheet, `${sheet}/sheet`]),
@@ -279,6 +291,7 @@ const LOOKS = [
   ['board', 0, 1],
   ['substitute', 0, 1],
   ['official', 0, 1],
+  ['panel', 0, 1],
   ['visitor', 0, 1],
 ] as const;
 
@@ -288,7 +301,7 @@ for (const [role, part, of] of LOOKS) {
     watch,
   }) => {
     test.setTimeout(480_000);
-    const phone = ['student', 'judge', 'substitute', 'official'].includes(role)
+    const phone = ['student', 'judge', 'substitute', 'official', 'panel'].includes(role)
       ? { viewport: { width: 390, height: 844 } }
       : {};
     // What a service worker keeps would not count as transferred.

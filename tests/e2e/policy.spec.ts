@@ -97,7 +97,7 @@ for (const role of ROLES) {
       routes.filter((one) => !one.startsWith('/api/')),
       async (route) => {
         const door = ROUTES[route]!;
-        const about = /\[iteration\]|\[run\]|\/\[team\]|\[picture\]|\[concept\]/.test(route);
+        const about = /\[iteration\]|\[run\]|\/\[team\]|\[picture\]|\[concept\]|\[slot\]/.test(route);
         for (const which of ['own', 'otherTeam', 'foreign'] as const) {
           // A page that is about nothing of a team is the same one for both teams.
           if (which !== 'own' && addressOf(route, things[which]) === addressOf(route, things.own)) continue;
@@ -140,6 +140,7 @@ for (const role of ROLES) {
           sectionId: 'none',
           selectionId: t.selection,
           iterationId: t.iteration,
+          slotId: t.slot,
         };
         const answer = await asks[role].post(addressOf(pageOf(page), t), {
           headers: { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', origin: world().demo.origin },
@@ -181,6 +182,12 @@ for (const role of ROLES) {
       '/api/v1/comments',
       '/api/v1/client-comments',
       '/api/v1/client-choices',
+      '/api/v1/review-notes',
+      '/api/v1/guest-notes',
+      '/api/v1/opinions',
+      '/api/v1/client-outcomes',
+      '/api/v1/use-reports',
+      '/api/v1/peer-reviews',
       '/api/v1/bundles',
     ];
     for (const route of entries) {
@@ -195,6 +202,7 @@ for (const role of ROLES) {
           eventId: t.event,
           id,
           conceptId,
+          slotId: t.slot,
         };
         const answer = await asks[role].post(route, { data });
         const door = ROUTES[route]!;
@@ -203,7 +211,7 @@ for (const role of ROLES) {
         // A practice run is nobody's to withdraw by a link.
         const counted = route !== '/api/v1/official-runs/withdraw' || attempts.has(t.run);
         const expected = byLink
-          ? role === byLink && which !== 'foreign' && counted
+          ? byLink.includes(role) && which !== 'foreign' && counted
           : opens(door, role, which === 'foreign' ? 'foreign' : 'own', own, RELEASED.has(door) && which === 'own');
         const denied = [401, 403].includes(answer.status());
         if (denied === expected) wrong.push(`${role} ${route} (${which}): ${answer.status()}`);
@@ -215,12 +223,14 @@ for (const role of ROLES) {
 }
 
 /** Entries that only the holder of a link makes. */
-const LINKS: Partial<Record<Door, Role>> = {
-  'score.write': 'judge',
-  'official.write': 'official',
-  'client.answer': 'client',
-  'client.comment': 'client',
-  'client.choose': 'client',
+const LINKS: Partial<Record<Door, readonly Role[]>> = {
+  'score.write': ['judge'],
+  'official.write': ['official'],
+  'client.answer': ['client'],
+  'client.comment': ['client'],
+  'client.choose': ['client'],
+  'panel.note': ['client', 'panel'],
+  'client.judge': ['client'],
 };
 
 /** Entries that are about no team. */

@@ -17,7 +17,7 @@ import { removeRow, saveRow } from '@/server/saveRow';
 import { read, seedSchema } from '@/ui/forms/schema';
 import { evidenceOf } from './evidence';
 import { gatherNow, keepPacket, lockSlot } from './freeze';
-import { addKind, inOrder, keepSlots } from './planning';
+import { addKind, inOrder, keepSlots, kindOf } from './planning';
 import {
   answerSchema,
   closeSchema,
@@ -88,8 +88,7 @@ export const saveReview = action('saveReview', reviewSchema, async (work, { id, 
   const own = (await listTeams(tx, projectId)).filter((team) => team.sectionId === input.sectionId);
   if (ids.some((one) => !own.some((team) => team.id === one)))
     throw new FieldError('teams', 'Only teams of this section take part.');
-  const kinds = await tx<{ id: string }[]>`select id from review_kind where project_id = ${projectId}`;
-  const kindId = kinds.some((one) => one.id === kind) ? kind : await addKind(work, kind, 'kind');
+  const kindId = await kindOf(work, kind);
   const { name, sectionId, stageId, ordered, peers, clientSits, asksAgainOn } = input;
   const panels = read(input.panels);
   // A draw holds for the teams it was made of.

@@ -23,6 +23,14 @@ export async function addKind(work: Work, name: string, field: string): Promise<
   return saveRow(work, 'review_kind', { id: null, version: null }, values, () => ({}));
 }
 
+/** The kind of a review: one of the project by its id or name, as somebody else may have added it meanwhile, else a usual one. */
+export async function kindOf(work: Work, kind: string): Promise<string> {
+  const { tx, projectId } = work;
+  const [known] = await tx<{ id: string }[]>`
+    select id from review_kind where project_id = ${projectId} and (id::text = ${kind} or lower(name) = ${kind.toLowerCase()})`;
+  return known?.id ?? addKind(work, kind, 'kind');
+}
+
 /** The teams in the order they are heard in: as given, or the furthest behind first, of equal ones as given. */
 export async function inOrder(work: Work, ordered: string, teams: readonly string[]): Promise<string[]> {
   if (ordered !== 'behind') return [...teams];
