@@ -16,6 +16,7 @@ import {
 } from '@/features/schedule/actions';
 import { recordHandIn } from '@/features/schedule/commands';
 import { calendarOf } from '@/domain/plan/feed';
+import { listReviews } from '@/domain/reviews/read';
 import { readLesson } from '@/domain/plan/lesson';
 import { STAGE_PLANS } from '@/features/schedule/stagePlans';
 import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
@@ -399,11 +400,17 @@ describe('the calendar that goes out', () => {
       teams: await listTeams(pool(), vienna.id),
       machines: await listMachines(pool(), vienna.id),
       bookings,
+      reviews: await listReviews(pool(), vienna.id),
     });
     const parsed = new ICAL.Component(ICAL.parse(text) as unknown[]);
     const events = parsed.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
     const meetings = all.flatMap((one) => meetingsOf(one));
-    expect(events).toHaveLength(meetings.length + all.length * plan.length + booked.length + 1);
+    const held = events.filter((one) => one.uid.startsWith('review-'));
+    expect(events).toHaveLength(meetings.length + all.length * plan.length + booked.length + held.length + 1);
+    expect(held.map((one) => [one.summary, one.description])).toContainEqual([
+      'Mid-project review, section 2',
+      '10:09 Marl, 10:20 Basalt, 10:31 Gneiss, 10:42 Flint',
+    ]);
     expect(new Set(events.map((one) => one.uid)).size).toBe(events.length);
     const local = (event: ICAL.Event) =>
       new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(
@@ -412,7 +419,7 @@ describe('the calendar that goes out', () => {
     const machines = events.filter((one) => one.uid.startsWith('booking-'));
     expect(machines.map(local).sort()).toEqual(booked.map((one) => `${one.day} ${one.start}`).sort());
     expect(machines.map((one) => one.summary)).toContain('Laser cutter: Flint');
-    const timed = events.filter((one) => !one.startDate.isDate && !machines.includes(one));
+    const timed = events.filter((one) => !one.startDate.isDate && !machines.includes(one) && !held.includes(one));
     expect(timed.map(local).sort()).toEqual(meetings.map((one) => `${one.date} ${one.start}`).sort());
     const utc = (day: string) =>
       timed

@@ -290,7 +290,7 @@ test('a student reads another team’s draft nowhere, and reads it once it is re
   expect(now).toBe(change);
 });
 
-test('who is kept apart, and how teams might be formed, stands on no page and in no file that a student can open', async () => {
+test('who is kept apart, how teams might be formed, and what a panel found and has not released stands on no page and in no file that a student can open', async () => {
   const { own: t } = things;
   const [secret, pair] = [`plan ${randomUUID()}`, randomUUID()];
   await sql.begin(async (tx) => {
@@ -300,6 +300,20 @@ test('who is kept apart, and how teams might be formed, stands on no page and in
       insert into keep_pair (id, project_id, kind, one_id, other_id)
       select ${pair}, ${t.project}, 'apart', (select id from account where login = ${world().demo.access.student.login}), id
       from account where name = 'Kofi Brandel' limit 1`;
+  });
+  // What was found and is not released, what another team shows, and who of the class wrote about them.
+  const hidden = { own: `found ${randomUUID()}`, other: `shown ${randomUUID()}` };
+  await sql.begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    await tx`update review_slot set released_at = null where id = ${t.slot}`;
+    await tx`
+      insert into review_finding (project_id, slot_id, team_id, kind, text, by_link, made_at)
+      values (${t.project}, ${t.slot}, ${t.team}, 'must', ${hidden.own}, 'Guest', now())`;
+    const { slot, team, project } = things.otherTeam;
+    await tx`update review_slot set remarks = ${sql.json([hidden.other])} where id = ${slot}`;
+    await tx`
+      insert into review_note (project_id, slot_id, team_id, kind, text, by_link, made_at)
+      values (${project}, ${slot}, ${team}, 'decision', ${hidden.other}, 'Guest', now())`;
   });
   const texts = async (role: 'student' | 'instructor') => {
     const found: string[] = [];
@@ -314,9 +328,11 @@ test('who is kept apart, and how teams might be formed, stands on no page and in
   };
   const [shown, led] = [await texts('student'), await texts('instructor')];
   expect(shown.length).toBeGreaterThan(60);
-  for (const word of [secret, pair, 'keep_pair']) expect(shown.filter((text) => text.includes(word))).toEqual([]);
+  for (const word of [secret, pair, 'keep_pair', hidden.own, hidden.other])
+    expect(shown.filter((text) => text.includes(word))).toEqual([]);
   expect(led.some((text) => text.includes(pair))).toBe(true);
   expect(led.some((text) => text.includes(secret))).toBe(true);
+  expect(led.some((text) => text.includes(hidden.own))).toBe(true);
 });
 
 test('every page has a name of its own in the tab, and one heading', async () => {

@@ -86,7 +86,7 @@ export default async function PanelPage({ searchParams }: Props) {
     );
   }
   return (
-    <Plain title={project.title} tab={`Reviews · ${project.title}`} about={`For ${actor.name}.`} wide>
+    <Plain title={project.title} tab={`Panel · ${project.title}`} about={`For ${actor.name}.`} wide>
       {reviews.length === 0 && <p>There is no review for you at present. The class tells you when there is.</p>}
       {reviews.map((review) => {
         const order = runningOrder(

@@ -2,6 +2,7 @@ import { addMinutes } from 'date-fns';
 import ical, { ICalEventTransparency } from 'ical-generator';
 import type { Booking, Machine } from '@/domain/bookings/read';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
+import { runningOrder, type Review } from '@/domain/reviews/read';
 import type { Stage } from './read';
 import { plural } from '@/core/format';
 import { layOutLine } from './lines';
@@ -16,14 +17,15 @@ interface Given {
   teams: readonly Team[];
   machines: readonly Machine[];
   bookings: readonly Booking[];
+  reviews: readonly Review[];
 }
 
 /**
  * The calendar of a project in the iCalendar format (RFC 5545): class meetings with the stages that are worked on, the last
- * meeting of each stage, what is booked on the machines, and the event. Times are UTC, so that no program needs to know the time zone; each entry keeps its
+ * meeting of each stage, what is booked on the machines, the reviews with their running orders, and the event. Times are UTC, so that no program needs to know the time zone; each entry keeps its
  * id, so that a program that subscribes moves what was moved.
  */
-export function calendarOf({ project, sections, stages, teams, machines, bookings }: Given): string {
+export function calendarOf({ project, sections, stages, teams, machines, bookings, reviews }: Given): string {
   const calendar = ical({
     name: project.title,
     prodId: { company: 'ironstone', product: 'schedule' },
@@ -81,6 +83,24 @@ export function calendarOf({ project, sections, stages, teams, machines, booking
       summary: `${machine.name}: ${team.name}`,
       ...(machine.room ? { location: `room ${machine.room}` } : {}),
     });
+  }
+  for (const review of reviews) {
+    const section = sections.find((one) => one.id === review.sectionId);
+    const order = runningOrder(review, section);
+    for (const [at, meeting] of order.meetings.entries()) {
+      const on = order.slots.filter((slot) => slot.meeting === at);
+      if (on.length === 0) continue;
+      const start = instantOf(zone, `${meeting.date}T${on[0]!.start}`);
+      const teamOf = (slotId: string) => review.slots.find(({ id }) => id === slotId)?.teamId;
+      const nameOf = (slotId: string) => teams.find(({ id }) => id === teamOf(slotId))?.name ?? 'a team';
+      calendar.createEvent({
+        id: `review-${review.id}-${meeting.date}-${meeting.start.replace(':', '')}`,
+        start,
+        end: addMinutes(instantOf(zone, `${meeting.date}T${on.at(-1)!.start}`), review.minutes),
+        summary: `${review.name}, section ${section!.name}`,
+        description: on.map((slot) => `${slot.start} ${nameOf(slot.team)}`).join(', '),
+      });
+    }
   }
   calendar.createEvent({
     id: `event-${project.id}`,

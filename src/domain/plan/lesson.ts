@@ -4,6 +4,7 @@ import { readSafety, type Hazard } from '@/domain/safety/read';
 import { listAbsent, listStages, type Stage } from './read';
 import { listStudents, listTeams, meetingsOf, type Member, type Section, type Team } from '@/domain/classes/read';
 import { pacesOf, type TeamPace } from './pace';
+import { listReviews, runningOrder } from '@/domain/reviews/read';
 import { type Sql } from '@/db/connection';
 
 /** A team in a lesson: what it does, who is there, what it owes. */
@@ -26,6 +27,8 @@ export interface Lesson {
   /** Hazards of these stages and of the machines booked for the meeting. */
   hazards: Hazard[];
   /** What is booked for the meeting, in order. */
+  /** Reviews that are held in it, with who is on when. */
+  reviews: { id: string; name: string; turns: string[] }[];
   booked: { id: string; start: string; minutes: number; machine: string; team: string; purpose: string }[];
 }
 
@@ -39,7 +42,7 @@ export async function readLesson(
   const meetings = meetingsOf(section);
   const meeting = meetings.find((one) => endOf(one) > now);
   if (!meeting) return null;
-  const [stages, teams, students, absent, safety, machines, bookings] = await Promise.all([
+  const [stages, teams, students, absent, safety, machines, bookings, reviews] = await Promise.all([
     listStages(sql, projectId),
     listTeams(sql, projectId),
     listStudents(sql, projectId),
@@ -47,6 +50,7 @@ export async function readLesson(
     readSafety(sql, projectId),
     listMachines(sql, projectId),
     listBookings(sql, projectId),
+    listReviews(sql, projectId),
   ]);
   const own = teams.filter((team) => team.sectionId === section.id);
   const paces = pacesOf([section], own, stages, { eventDate, now });
@@ -76,5 +80,16 @@ export async function readLesson(
       (hazard) => hazard.stages.some((id) => at.has(id)) || hazard.machines.some((id) => inUse.has(id)),
     ),
     booked,
+    reviews: reviews.flatMap((review) => {
+      const nameOf = (slotId: string) =>
+        own.find(({ id }) => id === review.slots.find((one) => one.id === slotId)?.teamId);
+      const turns = runningOrder(review, review.sectionId === section.id ? section : undefined).slots.filter(
+        ({ date }) => date === meeting.date,
+      );
+      if (turns.length === 0) return [];
+      return [
+        { id: review.id, name: review.name, turns: turns.map((one) => `${one.start} ${nameOf(one.team)?.name ?? ''}`) },
+      ];
+    }),
   };
 }

@@ -46,7 +46,15 @@ export const HOW: Record<SheetName, readonly string[]> = {
     'Series is for runs over one setting, such as an angle: how much the result follows it, where its best point lies and how sure that is, and where the next run tells most.',
     'Class board shows how all teams stand beside what is asked and last season’s best, and who has no valid run yet. Students see it once you release it.',
   ],
-  reviews: ['Show evidence, note what is found, and make actions with an owner and a due meeting.'],
+  reviews: [
+    'Plan a review over class meetings: how long each team has, in which order, who sits on the panel. It says at once whether that fits, and what would. Each team sees when it is on. Seven kinds are there to start from (Kinds), each with an agenda, a checklist, and questions that teams answer beforehand.',
+    'A team’s packet puts itself together from what is recorded, and marks what is new since its last review. Freeze it to keep it as it was shown; at the latest it is frozen when the team begins. Readiness is said in a sentence with its reasons.',
+    'In the room, everybody on the panel notes what must or should be mended, what is good, decisions, open questions, and actions with an owner and a class meeting, on a phone and also without a connection. Visitors note by a link. Merge two findings that say the same; both people stay named.',
+    'The verdict is to proceed, to proceed with conditions, or to repeat the review. A gate can ask for a review; the conditions are then conditions of the gate. The team reads the minutes once you release them.',
+    'Students review another team in three short answers, signed or not. You release the reviews, and see whose suggestions were taken up.',
+    'Findings stay on Today until they are closed with an iteration, a run, a picture, or a reason. What several teams were told is named at the top, with who can show how it is solved.',
+    'An unveiling puts each wish of the client next to what became of it. The client agrees or not, on a phone, and is asked again weeks later how it holds.',
+  ],
   grades: [
     'A rubric has criteria with points. Each judge gets a link, and scores the teams on a phone. The mean of the judges goes into the standings.',
   ],

@@ -15,7 +15,7 @@ interface Props {
 
 /** One lesson on one page: the run sheet, what each team does, who is there, cautions. */
 export function LessonSheet({ lesson, projectId }: Props) {
-  const { teams, others, stages, meeting, hazards, booked } = lesson;
+  const { teams, others, stages, meeting, hazards, booked, reviews } = lesson;
   const away = [...teams.flatMap((one) => one.members), ...others].filter((one) => one.absent).length;
   return (
     <div className="print-dense flex flex-col gap-4 print:gap-1.5">
@@ -77,6 +77,12 @@ export function LessonSheet({ lesson, projectId }: Props) {
           </ul>
         </section>
       )}
+      {reviews.map((review) => (
+        <section key={review.id} aria-label={review.name}>
+          <h2 className="mb-1">{review.name}</h2>
+          <p>{review.turns.join(', ')}</p>
+        </section>
+      ))}
       {booked.length > 0 && (
         <section aria-label="Machines">
           <h2 className="mb-1">Machines</h2>

@@ -6,6 +6,7 @@ import { slowDown } from '@/server/rate';
 import { listBookings, listMachines } from '@/domain/bookings/read';
 import { listSections, listTeams } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
+import { listReviews } from '@/domain/reviews/read';
 
 /** The calendar behind a secret link, for programs that subscribe; an ended or unknown link is not found. */
 export async function GET(request: Request, { params }: { params: Promise<{ token: string }> }) {
@@ -15,7 +16,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ toke
   const feed = token.length < 100 ? await findFeed(pool(), token) : null;
   if (!feed) notFound();
   const { projectId, sectionId } = feed;
-  const [[project], sections, stages, teams, machines, bookings] = await Promise.all([
+  const [[project], sections, stages, teams, machines, bookings, reviews] = await Promise.all([
     pool()<{ id: string; title: string; clientName: string; timeZone: string; eventDate: string }[]>`
       select id, title, client_name, time_zone, event_date from project where id = ${projectId}`,
     listSections(pool(), projectId),
@@ -23,9 +24,10 @@ export async function GET(request: Request, { params }: { params: Promise<{ toke
     listTeams(pool(), projectId),
     listMachines(pool(), projectId),
     listBookings(pool(), projectId),
+    listReviews(pool(), projectId),
   ]);
   const shown = sections.filter((section) => !sectionId || section.id === sectionId);
-  return new Response(calendarOf({ project: project!, sections: shown, stages, teams, machines, bookings }), {
+  return new Response(calendarOf({ project: project!, sections: shown, stages, teams, machines, bookings, reviews }), {
     headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'private, max-age=300' },
   });
 }

@@ -20,7 +20,7 @@ import {
   REVIEW_VERDICT,
   standingOnly,
 } from '@/domain/reviews/read';
-import { day, moment, plural, shortName, weekday } from '@/core/format';
+import { day, moment, shortName, weekday } from '@/core/format';
 import { pool } from '@/db/connection';
 
 export default async function MinutesPage(props: SheetProps<{ review: string; slot: string }>) {
@@ -209,8 +209,7 @@ export default async function MinutesPage(props: SheetProps<{ review: string; sl
           )}
           {findings.length + notes.length + actions.length + said.length === 0 && (
             <p className="faint">
-              Nothing was noted in this review. {plural(review.kind.agenda.length, 'point')} on its agenda:{' '}
-              {review.kind.agenda.map(({ title }) => title).join(', ')}.
+              No notes yet. On the agenda: {review.kind.agenda.map(({ title }) => title).join(', ')}.
             </p>
           )}
         </div>
