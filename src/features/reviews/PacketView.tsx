@@ -27,7 +27,7 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
   const actions = changedSince(before?.actions ?? null, packet.actions);
   const findings = changedSince(before?.findings ?? null, packet.findings);
   return (
-    <div className="flex flex-col gap-4">
+    <div className="print-dense flex flex-col gap-4 print:gap-2">
       <ReadinessPart packet={packet} />
       {packet.answers.some(({ text }) => text !== '') && (
         <Part title="What the team says">
@@ -60,7 +60,6 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                 <th className="w-28">Kind</th>
                 <th>Finding</th>
                 <th>What became of it</th>
-                <td />
               </tr>
             </thead>
             <tbody>
@@ -84,8 +83,8 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                         {row.closedWith}
                       </>
                     )}
+                    {was?.closedBy === null && <Mark mark={mark} was={row.closedBy ? 'open' : ''} />}
                   </td>
-                  <Mark mark={mark === 'new' ? 'same' : mark} was={was?.closedBy === null ? 'open' : ''} />
                 </tr>
               ))}
             </tbody>
@@ -99,11 +98,10 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
               <tr>
                 <th>Code</th>
                 <th className="min-w-44">Requirement</th>
-                <th className="right">Limit</th>
+                <th className="right no-print">Limit</th>
                 <th className="right">Measured</th>
                 <td />
                 <th>Verdict</th>
-                <td />
               </tr>
             </thead>
             <tbody>
@@ -113,9 +111,14 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                   <td>
                     {row.statement}
                     {row.must && <span className="faint">, must</span>}
+                    <span className="print-only">{row.limit}</span>
                     <span className="block text-sm faint">{row.rests}</span>
+                    <Mark
+                      mark={mark}
+                      was={was && was.verdict !== row.verdict ? VERDICT_WORD[was.verdict] : was?.figure}
+                    />
                   </td>
-                  <td data-label="limit" className="beside num right whitespace-nowrap">
+                  <td data-label="limit" className="beside num right whitespace-nowrap no-print">
                     {row.limit}
                   </td>
                   <td data-label="measured" className="beside num right whitespace-nowrap">
@@ -132,11 +135,9 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                       />
                     )}
                   </td>
-                  <td className={`beside word ${VERDICT_TONE[row.verdict]}`}>{VERDICT_WORD[row.verdict]}</td>
-                  <Mark
-                    mark={mark}
-                    was={was && was.verdict !== row.verdict ? VERDICT_WORD[was.verdict] : was?.figure}
-                  />
+                  <td className="beside">
+                    <span className={`word ${VERDICT_TONE[row.verdict]}`}>{VERDICT_WORD[row.verdict]}</span>
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -199,7 +200,6 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                 <th className="right">Runs</th>
                 <th className="right">Mean</th>
                 <th>At</th>
-                <td />
               </tr>
             </thead>
             <tbody>
@@ -213,8 +213,10 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                     {row.wanted ? `${row.count} of ${row.wanted}` : row.count}
                   </td>
                   <td className="beside num right whitespace-nowrap">{row.figure}</td>
-                  <td className="text-sm faint">{row.at}</td>
-                  <Mark mark={mark} was={was ? `${plural(was.count, 'run')}, ${was.figure}` : ''} />
+                  <td className="text-sm faint">
+                    {row.at}
+                    <Mark mark={mark} was={was ? `${plural(was.count, 'run')}, ${was.figure}` : ''} />
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -345,18 +347,14 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-/** What stands at the end of a row that was not shown like this before. */
+/** What is said of a row that was not shown like this before. */
 function Mark({ mark, was }: { mark: Marked<{ id: string }>['mark']; was?: string | null | undefined }) {
+  if (mark !== 'new' && mark !== 'changed') return null;
   return (
-    <td className="text-sm whitespace-nowrap">
-      {mark === 'new' && <b className="text-iron">new</b>}
-      {mark === 'changed' && (
-        <>
-          <b className="text-iron">changed</b>
-          {was && <span className="block faint">was {was}</span>}
-        </>
-      )}
-    </td>
+    <span className="block text-sm">
+      <b className="text-iron">{mark}</b>
+      {mark === 'changed' && was && <span className="faint">, was {was}</span>}
+    </span>
   );
 }
 
