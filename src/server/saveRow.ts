@@ -37,6 +37,10 @@ type Table =
   | 'material'
   | 'build_scale'
   | 'review'
+  | 'review_slot'
+  | 'review_finding'
+  | 'review_note'
+  | 'peer_review'
   | 'review_kind'
   | 'review_rule'
   | 'wish_outcome';

@@ -7,12 +7,12 @@ import { mustBeDoable } from '@/domain/actions/mustBeDoable';
 import { ofTeam } from '@/domain/builds/targets';
 import { listSections, listTeams, meetingsOf } from '@/domain/classes/read';
 import { meetingKey } from '@/domain/plan/whatIf';
-import { findReviewRule, listReviews, slotIn, type Review } from '@/domain/reviews/read';
+import { findReviewRule, listReviews, slotIn, type Review, type Slot } from '@/domain/reviews/read';
 import { findingTarget, noteTarget, peerReviewTarget, slotTarget } from '@/domain/reviews/targets';
 import type { Packet } from '@/domain/reviews/packet';
 import { seesAll } from '@/server/access';
 import { FieldError } from '@/server/outcome';
-import { action, momentOf, orConflict, perform, type Work } from '@/server/perform';
+import { action, momentOf, perform, type Work } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read, seedSchema } from '@/ui/forms/schema';
 import { evidenceOf } from './evidence';
@@ -146,7 +146,8 @@ export const releasePeers = action('releasePeers', releasePeersSchema, async ({ 
 export const saveTeamPart = action(
   'saveTeamPart',
   teamPartSchema,
-  async ({ tx, projectId }, { slotId, version, answers, remarks }) => {
+  async (work, { slotId, version, answers, remarks }) => {
+    const { tx, projectId } = work;
     const found = slotIn(await listReviews(tx, projectId), slotId);
     if (!found) throw new FieldError('', 'This team is not part of the review any more.');
     const { review } = found;
@@ -160,12 +161,7 @@ export const saveTeamPart = action(
         remarks.map(({ text }) => text),
       ),
     };
-    const written = await tx`
-      update review_slot set ${tx(values)} where id = ${slotId} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, slotId, async () => {
-      const now = slotIn(await listReviews(tx, projectId), slotId);
-      return now ? { ...teamPartForm(now.review, now.slot), version: now.slot.version } : undefined;
-    });
+    await saveRow(work, 'review_slot', { id: slotId, version }, values, (row) => teamPartForm(review, row as Slot));
   },
   slotTarget,
 );
@@ -249,13 +245,7 @@ export const nameOwner = action(
     const [finding] = await tx<{ teamId: string }[]>`
       select team_id from review_finding where id = ${id} and project_id = ${projectId}`;
     if (ownerId) await mustBeOf(work, finding!.teamId, ownerId, 'ownerId');
-    const written = await tx`
-      update review_finding set owner_id = ${ownerId} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, id!, async () => {
-      const [row] = await tx<{ ownerId: string | null; version: number }[]>`
-        select owner_id, version from review_finding where id = ${id}`;
-      return row && { ...row, ownerId: row.ownerId ?? '' };
-    });
+    await saveRow(work, 'review_finding', { id, version }, { ownerId }, (row) => ({ ownerId: row.ownerId ?? '' }));
   },
   findingTarget,
 );
@@ -287,30 +277,21 @@ export const closeFinding = action(
     if (refusal) throw new FieldError('', refusal);
     const { closedBy, closedRef } = await evidenceOf(tx, projectId, teamId, evidence);
     const values = { closedOn: now.slice(0, 10), closedBy, closedRef, closedWith, closerId: seat.actor.id };
-    const written = await tx`
-      update review_finding set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, id!, async () => {
-      const [row] = await tx<{ closedWith: string; version: number }[]>`
-        select closed_with, version from review_finding where id = ${id}`;
-      return row;
-    });
+    await saveRow(work, 'review_finding', { id, version }, values, closedForm);
   },
   findingTarget,
 );
+
+/** How a finding was closed, as both versions show it. */
+const closedForm = ({ closedWith }: Record<string, unknown>) => ({ closedWith });
 
 /** Opens a finding again that was closed too early. */
 export const reopenFinding = action(
   'reopenFinding',
   findingIdSchema,
-  async ({ tx, projectId }, { id, version }) => {
+  async (work, { id, version }) => {
     const values = { closedOn: null, closedBy: null, closedRef: null, closedWith: '', closerId: null };
-    const written = await tx`
-      update review_finding set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, id!, async () => {
-      const [row] = await tx<{ closedWith: string; version: number }[]>`
-        select closed_with, version from review_finding where id = ${id}`;
-      return row;
-    });
+    await saveRow(work, 'review_finding', { id, version }, values, closedForm);
   },
   findingTarget,
 );
@@ -319,15 +300,8 @@ export const reopenFinding = action(
 export const answerQuestion = action(
   'answerQuestion',
   answerSchema,
-  async ({ tx, projectId }, { id, version, answer }) => {
-    const written = await tx`
-      update review_note set answer = ${answer} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, id!, async () => {
-      const [row] = await tx<
-        { answer: string; version: number }[]
-      >`select answer, version from review_note where id = ${id}`;
-      return row;
-    });
+  async (work, { id, version, answer }) => {
+    await saveRow(work, 'review_note', { id, version }, { answer }, (row) => ({ answer: row.answer }));
   },
   noteTarget,
 );
@@ -341,12 +315,10 @@ export const decideReview = action(
     const slot = await lockSlot(tx, projectId, slotId);
     if (verdict === 'conditions') await mustBeDoable(work, slot.teamId, conditions, (i) => `conditions.${i}.`);
     const values = { verdict, reason, decidedBy: seat.actor.name, decidedOn: now.slice(0, 10) };
-    const written = await tx`
-      update review_slot set ${tx(values)} where id = ${slotId} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, slotId, async () => {
-      const found = slotIn(await listReviews(tx, projectId), slotId)?.slot;
-      return found && { verdict: found.verdict ?? '', reason: found.reason, version: found.version };
-    });
+    await saveRow(work, 'review_slot', { id: slotId, version }, values, (row) => ({
+      verdict: row.verdict ?? '',
+      reason: row.reason,
+    }));
     await dropConditions(work, slotId);
     if (verdict === 'conditions') {
       const source = { projectId, teamId: slot.teamId, sourceKind: 'verdict', sourceId: slotId };
@@ -399,13 +371,7 @@ export const takeUp = action(
       if (!own) throw new FieldError('iterationId', 'Choose an iteration of the team.');
     }
     const values = { takenUpOn: now.slice(0, 10), takenUpWith, takenUpIteration: iterationId };
-    const written = await tx`
-      update peer_review set ${tx(values)} where id = ${id} and project_id = ${projectId} and version = ${version} returning 1`;
-    await orConflict(written, tx, id!, async () => {
-      const [row] = await tx<{ takenUpWith: string; version: number }[]>`
-        select taken_up_with, version from peer_review where id = ${id}`;
-      return row;
-    });
+    await saveRow(work, 'peer_review', { id, version }, values, (row) => ({ takenUpWith: row.takenUpWith }));
   },
   peerReviewTarget,
 );
