@@ -79,14 +79,18 @@ async function pages() {
     const sheets = Object.keys(ROUTES)
       .filter((route) => route.startsWith('/projects/[project]') && !/\/(export|pictures|profile)\b/.test(route))
       .map((route) => route.slice('/projects/[project]'.length));
+    const [part] = await sql<[{ id: string; reviewId: string }]>`
+      select id, review_id from review_slot where project_id = ${large.id} order by id limit 1`;
     const ids: Record<string, string> = {
+      '[review]': part.reviewId,
+      '[slot]': part.id,
       '[iteration]': await one('iteration'),
       '[run]': await one('run'),
       '[gate]': await one('gate'),
       '[team]': await one('team'),
     };
     const shown = sheets.flatMap((sheet) => {
-      const address = sheet.replace(/\[\w+\]/, (name) => ids[name] ?? name);
+      const address = sheet.replace(/\[\w+\]/g, (name) => ids[name] ?? name);
       return address.includes('[') || UNFIT.includes(sheet) ? [] : [{ sheet, address: home + address }];
     });
     const costs = await pageCosts(

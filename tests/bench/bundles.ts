@@ -161,8 +161,8 @@ export function largeBundle(): Bundle {
     // A review of every section, held: a packet of each team, and six findings of it, some of them mended.
     review: reviews,
     review_slot: slots,
-    packet: slots.map(({ id }) => ({ ...of('packet')[0], id: `packet of ${id}`, slot_id: id })),
-    review_finding: slots.flatMap(({ id }) =>
+    packet: slots.map(({ id, team_id }) => ({ ...of('packet')[0], id: `packet of ${id}`, slot_id: id, team_id })),
+    review_finding: slots.flatMap(({ id, team_id }) =>
       of('review_finding')
         .filter(({ merged_into: merged }) => !merged)
         .slice(0, 6)
@@ -170,6 +170,7 @@ export function largeBundle(): Bundle {
           ...without([row], 'owner_id', 'closer_id', 'closed_ref', 'about_id')[0],
           id: `${String(row.id)} of ${id}`,
           slot_id: id,
+          team_id,
         })),
     ),
     booking: without(rowsWith(bundle, 'booking', { state: 'done' }), 'operator_id').map((row, i) => ({

@@ -158,7 +158,7 @@ test('a review of eight teams: planned, prepared, noted by three at once, decide
     await page.goto(`${home}/reviews/findings`);
     await expect(page.getByText(/^4 of 8 teams:/)).toBeVisible();
     const row = page.getByRole('row', { name: /The cord of the brake frays/ });
-    await row.getByRole('button', { name: /^Close/ }).click();
+    await row.getByRole('link', { name: /^Close/ }).click();
     const form = page.getByRole('dialog');
     await form.getByRole('button', { name: 'Close finding' }).click();
     await expect(form.getByText('Choose what shows it', { exact: false })).toBeVisible();
@@ -166,6 +166,7 @@ test('a review of eight teams: planned, prepared, noted by three at once, decide
     await form.getByLabel('What was done').fill('A cord of two strands');
     await form.getByRole('button', { name: 'Close finding' }).click();
     await expect(form).toBeHidden();
+    await page.goto(`${home}/reviews/findings?all`);
     await expect(row).toContainText('mended: A cord of two strands');
     await page.goto(`${home}/reviews`);
     await page.getByRole('link', { name: 'Unveiling to the client' }).click();

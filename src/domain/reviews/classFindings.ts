@@ -1,3 +1,5 @@
+import { groupBy } from '@/core/shared/groupBy';
+import { once } from '@/core/shared/once';
 import { mendedOf, recurring, type Mended, type Recurring } from '@/core/reviews';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import { standingOnly, type Finding } from './read';
@@ -12,7 +14,19 @@ export function classFindings(
   findings: readonly Finding[],
   teams: readonly Team[],
 ): { recurring: Recurring[]; mended: { team: Team; mended: Mended }[] } {
-  const own = standingOnly(findings).filter(({ teamId }) => teams.some(({ id }) => id === teamId));
+  const known = knownFor(findings);
+  const key = teams.map(({ id }) => id).join(' ');
+  const found = known.get(key) ?? work(findings, teams);
+  known.set(key, found);
+  return found;
+}
+
+/** What was worked out already of the same findings, by teams. */
+const knownFor = once((_findings: readonly Finding[]) => new Map<string, ReturnType<typeof classFindings>>());
+
+function work(findings: readonly Finding[], teams: readonly Team[]): ReturnType<typeof classFindings> {
+  const byTeam = groupBy(standingOnly(findings), ({ teamId }) => teamId);
+  const own = teams.flatMap(({ id }) => byTeam.get(id) ?? []);
   return {
     recurring: recurring(
       own.map((one) => ({
@@ -24,6 +38,6 @@ export function classFindings(
         mended: one.closedBy !== null && one.closedBy !== 'reason',
       })),
     ),
-    mended: teams.map((team) => ({ team, mended: mendedOf(own.filter(({ teamId }) => teamId === team.id)) })),
+    mended: teams.map((team) => ({ team, mended: mendedOf(byTeam.get(team.id) ?? []) })),
   };
 }

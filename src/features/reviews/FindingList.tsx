@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { closeRefusal } from '@/core/reviews';
+import { Link } from '@/ui/Link';
 import { ActButton } from '@/ui/forms/ActButton';
 import type { Options } from '@/ui/forms/fields';
 import { SidePanel } from '@/ui/kit/SidePanel';
@@ -21,6 +22,9 @@ interface Props {
   ageOf: (finding: Finding) => number;
   teamOf: (teamId: string) => ReactNode;
   reviewOf: (finding: Finding) => ReactNode;
+  /** Which form is open, by the finding's id: one is made at a time, as the list may be long. */
+  open: { form: 'close' | 'owner'; id: string } | null;
+  hrefOf: (form: 'close' | 'owner', id: string) => string;
 }
 
 /** Findings with what became of each; whoever may, closes them or says who mends them. */
@@ -78,7 +82,7 @@ export function FindingList(props: Props) {
 
 const SHOWN_BY = { iteration: 'an iteration', run: 'a run', picture: 'a picture', reason: 'a reason' };
 
-function Became({ finding, seat, rule, membersOf, evidenceOf }: Props & { finding: Finding }) {
+function Became({ finding, seat, rule, membersOf, evidenceOf, open, hrefOf }: Props & { finding: Finding }) {
   const { id, version, teamId, released, ownerId } = finding;
   const fixed = { projectId: seat.project.id, id, version };
   if (finding.closedBy)
@@ -111,28 +115,46 @@ function Became({ finding, seat, rule, membersOf, evidenceOf }: Props & { findin
         {refusal ? (
           <span className="text-sm faint">{refusal}</span>
         ) : (
-          <SidePanel
-            id={`close-${id.slice(0, 8)}`}
-            label="Close"
-            of={finding.text.slice(0, 40)}
-            title="Close this finding"
-            className="btn-text"
-          >
-            <p className="mb-2">“{finding.text}”</p>
+          <Opened form="close" label="Close" title="Close this finding" {...{ finding, open, hrefOf }}>
             <CloseForm key={version} {...fixed} evidence={evidenceOf(teamId)} />
-          </SidePanel>
+          </Opened>
         )}
-        <SidePanel
-          id={`owner-${id.slice(0, 8)}`}
-          label="Who mends it"
-          of={finding.text.slice(0, 40)}
-          title="Who mends this finding"
-          className="btn-text"
-        >
-          <p className="mb-2">“{finding.text}”</p>
+        <Opened form="owner" label="Who mends it" title="Who mends this finding" {...{ finding, open, hrefOf }}>
           <OwnerForm key={version} {...fixed} ownerId={ownerId} members={membersOf(teamId)} />
-        </SidePanel>
+        </Opened>
       </span>
     </span>
+  );
+}
+
+/** A form of one finding: a link that opens it, and the panel itself once the address names it. */
+function Opened({
+  form,
+  label,
+  title,
+  finding,
+  open,
+  hrefOf,
+  children,
+}: Pick<Props, 'open' | 'hrefOf'> & {
+  form: 'close' | 'owner';
+  label: string;
+  title: string;
+  finding: Finding;
+  children: ReactNode;
+}) {
+  const of = finding.text.slice(0, 40);
+  if (open?.form !== form || open.id !== finding.id)
+    return (
+      <Link href={hrefOf(form, finding.id)} className="btn-text">
+        {label}
+        <span className="sr-only"> {of}</span>
+      </Link>
+    );
+  return (
+    <SidePanel id={`${form}-${finding.id}`} label={label} of={of} title={title} className="btn-text">
+      <p className="mb-2">“{finding.text}”</p>
+      {children}
+    </SidePanel>
   );
 }

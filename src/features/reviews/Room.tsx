@@ -42,7 +42,10 @@ export interface RoomTeam {
   readiness: string;
   abouts: About[];
   members: Options;
-  findings: Finding[];
+  findings: Pick<
+    Finding,
+    'id' | 'slotId' | 'kind' | 'text' | 'about' | 'aboutGone' | 'authorId' | 'author' | 'also' | 'version'
+  >[];
   /** Two of them that say nearly the same, the earlier first; none where no two do. */
   alike: string[];
   notes: ReviewNote[];

@@ -79,7 +79,7 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
     case 'review':
       return hrefIn(frame, `reviews/${id}`);
     case 'review_finding':
-      return `${hrefIn(frame, 'reviews/findings')}#${id}`;
+      return `${withQuery(hrefIn(frame, 'reviews/findings'), { all: 1 })}#${id}`;
     case 'event':
       return `${hrefIn(frame, 'event')}#${id}`;
     default:

@@ -19,8 +19,11 @@ import {
   listReviews,
   standingOnly,
 } from '@/domain/reviews/read';
-import { number, plural, shortName } from '@/core/format';
+import { number, plural, shortName, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
+
+/** So many open findings of a class are shown at first, what must be mended before the rest. */
+const MOST = 50;
 
 export default async function FindingsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/reviews/findings', props);
@@ -40,7 +43,7 @@ export default async function FindingsPage(props: SheetProps) {
   const own = standingOnly(findings).filter(
     ({ teamId: of, released }) => ids.includes(of) && allowed(seat, 'finding.read', { teamId: of, released }),
   );
-  const whole = classFindings(own, teams);
+  const whole = classFindings(sees ? findings : own, teams);
   const byTeam = groupBy(evidence, (one) => one.teamId);
   const sectionOf = (id: string) =>
     frame.sections.find((section) => section.id === frame.teams.find((team) => team.id === id)?.sectionId);
@@ -53,6 +56,11 @@ export default async function FindingsPage(props: SheetProps) {
     return team ? <TeamTag name={team.name} colour={tagColour(team.colour)} /> : null;
   };
   const open = own.filter(isOpen).length;
+  const search = await props.searchParams;
+  // Of a whole class what is open comes first; the rest is looked at when it is asked for.
+  const every = !sees || frame.team !== null || search.all !== undefined;
+  const shown = every ? order : order.filter(isOpen).slice(0, MOST);
+  const [, form, named] = /^(close|owner)-([0-9a-f-]{36})$/.exec(String(search.panel ?? '')) ?? [];
   return (
     <ProjectFrame
       shows={['builds', 'bench', 'calendar', 'plan', 'reviews']}
@@ -83,7 +91,14 @@ export default async function FindingsPage(props: SheetProps) {
       {own.length > 0 && (
         <FindingList
           seat={seat}
-          findings={order}
+          findings={shown}
+          open={form ? { form: form as 'close', id: named! } : null}
+          hrefOf={(of, id) =>
+            withQuery(hrefIn(frame, 'reviews/findings'), {
+              ...(search.all === undefined ? {} : { all: 1 }),
+              panel: `${of}-${id}`,
+            })
+          }
           rule={rule}
           membersOf={(id) =>
             students
@@ -99,6 +114,13 @@ export default async function FindingsPage(props: SheetProps) {
             </Link>
           )}
         />
+      )}
+      {!every && shown.length < own.length && (
+        <p className="mt-2 no-print">
+          <Link href={withQuery(hrefIn(frame, 'reviews/findings'), { all: 1 })}>
+            Show {plural(own.length - shown.length, 'more finding')}
+          </Link>
+        </p>
       )}
       {shownActions.length > 0 && (
         <section className="mt-5" aria-label="Actions">

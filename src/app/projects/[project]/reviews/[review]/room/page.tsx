@@ -68,7 +68,9 @@ export default async function RoomPage(props: SheetProps<{ review: string }>) {
         members: students
           .filter((one) => one.teamId === team.id)
           .map(({ accountId, name }) => [accountId, shortName(name)] as const),
-        findings: own,
+        findings: own.map(({ id: finding, slotId, kind, text, about, aboutGone, authorId, author, also, version }) => ({
+          ...{ id: finding, slotId, kind, text, about, aboutGone, authorId, author, also, version },
+        })),
         alike: pair ? [pair.a, pair.b] : [],
         notes: notes.filter((one) => one.slotId === slot.id),
         actions: actions.filter((one) => one.slotId === slot.id),
