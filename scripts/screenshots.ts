@@ -62,7 +62,7 @@ const inReview =
 /** A team's packet, frozen or as it stands now. */
 const openPacket = (team: string) => async (page: Page) => {
   await page
-    .getByRole('row', { name: new RegExp(team) })
+    .getByRole('row', { name: new RegExp(`\\d (${team})`) })
     .first()
     .getByRole('link')
     .first()
@@ -532,8 +532,8 @@ const VIEWS: View[] = [
   { name: 'forming', role: 'instructor', at: 'teams/forming', act: formTeams },
   { name: 'charters', role: 'instructor', at: 'teams/charters', extra: true },
   { name: 'my-charter', role: 'student', at: 'teams/charters', extra: true },
-  { name: 'draw', role: 'instructor', at: 'teams/draws' },
-  { name: 'parts', role: 'instructor', at: 'builds/parts' },
+  { name: 'draw', role: 'instructor', at: 'teams/draws', extra: true },
+  { name: 'parts', role: 'instructor', at: 'builds/parts', extra: true },
   {
     name: 'interfaces',
     role: 'instructor',
