@@ -104,6 +104,11 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
                 <span className={`word whitespace-nowrap ${least.slack < 0 ? 'text-brick' : 'faint'}`}>
                   {slackWords(least.slack)}
                 </span>
+                {stage.reviews.map((review) => (
+                  <span key={review} className="block text-sm faint">
+                    {review}
+                  </span>
+                ))}
               </p>
               <div className="flex flex-col gap-[2px] justify-center">
                 {strips.map((strip, i) => (

@@ -12,6 +12,8 @@ export interface PlanStage {
   delay: number;
   /** What it comes after, by name. */
   after: string[];
+  /** Design reviews that stand with it, with their days. */
+  reviews: string[];
 }
 /** Numbers of the meetings, and the week each section is in. */
 export function PlanHead({ lines, columns, eventDate }: { lines: PlanLine[]; columns: number; eventDate: string }) {

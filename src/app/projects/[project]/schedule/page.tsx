@@ -7,6 +7,8 @@ import { storiesOf } from '@/domain/plan/story';
 import { seesAll } from '@/server/access';
 import { listPlanChanges } from '@/domain/plan/changes';
 import { planLines } from '@/domain/plan/sectionLine';
+import { daysWords } from '@/features/reviews/words';
+import { listReviews } from '@/domain/reviews/read';
 import { StartPlans } from '@/features/schedule/StartPlans';
 import { listStages } from '@/domain/plan/read';
 import { day, plural, withQuery } from '@/core/format';
@@ -17,9 +19,10 @@ export default async function SchedulePage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/schedule', props);
   const { project, role } = frame.seat;
   const leads = role === 'instructor';
-  const [stages, changes] = await Promise.all([
+  const [stages, changes, reviews] = await Promise.all([
     listStages(pool(), project.id),
     leads ? listPlanChanges(pool(), project.id, project.timeZone, 5) : [],
+    listReviews(pool(), project.id),
   ]);
   const sections = frame.section ? [frame.section] : frame.sections;
   const lines = planLines(sections, frame.teams, stages, { eventDate: project.eventDate, now: frame.now });
@@ -28,7 +31,7 @@ export default async function SchedulePage(props: SheetProps) {
   const empty = lines.filter((line) => line.meetings.length === 0);
   return (
     <ProjectFrame
-      shows={['gates', 'plan']}
+      shows={['gates', 'plan', 'reviews']}
       frame={frame}
       sheet="schedule"
       name="Schedule"
@@ -84,6 +87,10 @@ export default async function SchedulePage(props: SheetProps) {
                 version,
                 delay,
                 after: after.map((one) => nameOf.get(one.id)!),
+                reviews: reviews
+                  .filter((one) => one.stageId === id && sections.some((section) => section.id === one.sectionId))
+                  .map((one) => `${one.name}, ${daysWords(one.meetings)}`)
+                  .reverse(),
               }))}
           />
         )}
