@@ -213,7 +213,7 @@ export const CATALOGUE: Record<string, Entry> = {
     partOf: 'review',
     restore,
   },
-  packet: { bundle: { ids: ['content'] }, topic: 'reviews', title: ['team_id', 'number'], partOf: 'review_slot' },
+  packet: { bundle: { ids: ['content'] }, topic: 'reviews', title: ['team_id', 'number'], restore },
   review_finding: {
     bundle: { rows: 'withdrawn_at is null', but: ['withdrawn_at'], ids: ['about_id', 'closed_ref'] },
     topic: 'reviews',

@@ -3,6 +3,7 @@ import { pool } from '@/db/connection';
 import { listSections, listTeams } from '@/domain/classes/read';
 import { judgeGates, listGates, readFound } from '@/domain/gates/read';
 import { readSafety } from '@/domain/safety/read';
+import { planPutBack } from '@/domain/history/plan';
 import { erasePeople } from '@/domain/people/erase';
 import { forGuests, gatherPacket, listPackets } from '@/domain/reviews/packet';
 import { listPeerReviews, usefulness } from '@/domain/reviews/peers';
@@ -19,6 +20,7 @@ import {
   type Review,
 } from '@/domain/reviews/read';
 import { recordRun } from '@/features/bench/commands';
+import { putBack } from '@/features/history/actions';
 import { settleAction } from '@/features/actions/actions';
 import {
   beginReview,
@@ -195,6 +197,13 @@ describe('planning', () => {
     expect(refused(await removeReview({ projectId: p.id, id: held.id }))['']).toMatch('heard');
     done(await removeReview({ projectId: p.id, id: one.id }));
     expect((await reviews()).some(({ id }) => id === one.id)).toBe(false);
+    // It comes back whole, with what a team had frozen for it.
+    const selection = { kind: 'act' as const, act: one.id };
+    const { fingerprint } = await planPutBack(pool(), { id: p.id, timeZone: 'UTC' }, selection);
+    done(await putBack({ projectId: p.id, selection, fingerprint }));
+    const back = (await reviews()).find(({ id }) => id === one.id)!;
+    expect([back.slots.length, back.slots[0]!.packets]).toEqual([4, 1]);
+    await bySystem((tx) => tx`delete from review where id = ${one.id}`);
   });
 });
 
