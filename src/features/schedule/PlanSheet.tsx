@@ -105,7 +105,7 @@ export function PlanSheet({ projectId, leads, eventDate, stages, lines }: Props)
                   {slackWords(least.slack)}
                 </span>
                 {stage.reviews.map((review) => (
-                  <span key={review} className="block text-sm faint">
+                  <span key={review} className="block text-sm faint no-print">
                     {review}
                   </span>
                 ))}
