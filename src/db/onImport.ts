@@ -4,6 +4,7 @@ import { tidy } from '@/core/shared/decimal';
 import { CURRENCIES } from '@/core/dimensions';
 import { meetings, type Pattern } from '@/core/calendar';
 import { CoreError } from '@/core/numbers';
+import { checkPacket, fitAgenda, type AgendaItem } from '@/core/reviews';
 import { checkRule, type EventRule } from '@/core/scoring';
 import { checkDimension, convert, DIMENSION_NAMES, DIMENSIONS, type Dimension } from '@/core/units';
 import type { Row } from './catalogue';
@@ -98,4 +99,38 @@ export function checkEvent(row: Row): void {
   const rule = row.rule as EventRule;
   checkRule(rule);
   row.attempts_allowed = rule.attempts.allowed;
+}
+
+/** An agenda that can be fitted to the time of a team, and lists of texts. */
+export function checkReviewKind(row: Row): void {
+  const agenda = (row.agenda ?? []) as AgendaItem[];
+  if (agenda.some((one) => typeof one?.title !== 'string' || one.title === ''))
+    throw new CoreError('Each point of an agenda needs its title.');
+  fitAgenda(agenda, Math.max(1, agenda.length));
+  for (const column of ['checklist', 'questions']) texts(row, column);
+}
+
+/** Class meetings by day and time. */
+export function checkReview(row: Row): void {
+  const meetings = texts(row, 'meetings');
+  if (meetings.some((one) => !/^\d{4}-\d\d-\d\d ([01]\d|2[0-3]):[0-5]\d$/.test(one)))
+    throw new CoreError('The meetings of a review are written like "2026-10-26 10:05".');
+}
+
+/** What a team adds to its packet. */
+export function checkReviewSlot(row: Row): void {
+  texts(row, 'remarks');
+  for (const one of (row.answers ?? []) as Record<'question' | 'text', unknown>[])
+    if (typeof one?.question !== 'string' || typeof one.text !== 'string')
+      throw new CoreError('An answer needs its question and a text.');
+}
+
+export function checkFrozenPacket(row: Row): void {
+  checkPacket(row.content);
+}
+
+function texts(row: Row, column: string): string[] {
+  const list = (row[column] ?? []) as unknown[];
+  if (list.some((one) => typeof one !== 'string')) throw new CoreError(`The ${column} are a list of texts.`);
+  return list as string[];
 }

@@ -135,6 +135,14 @@ const CONSTRAINTS: Record<string, Problem> = {
     field: 'makerId',
     message: 'Who made an iteration can’t be one of those who checked it.',
   },
+  review_kind_name_key: { field: 'name', message: 'A kind of review of this name exists already.' },
+  kind_has_reviews: { field: '', message: 'Reviews of this kind are planned or were held, so it stays.' },
+  kind_is_asked_for: { field: '', message: 'A gate asks for this kind of review; change the gate’s checklist first.' },
+  review_name_key: { field: 'name', message: 'A review of this name exists already in the section.' },
+  stage_has_reviews: { field: '', message: 'A review stands with this stage; change the review first.' },
+  review_rule_once: { field: '', message: 'Somebody else has set this meanwhile; reload to see it.' },
+  packet_number_key: { field: '', message: 'A teammate has frozen a packet meanwhile; reload to see it.' },
+  wish_outcome_once: { field: '', message: 'A teammate has answered this wish meanwhile; reload to see it.' },
   score_within_max: { field: 'points', message: 'More points than the criterion has.' },
 };
 

@@ -41,6 +41,7 @@ type Table =
   | 'review_finding'
   | 'review_note'
   | 'peer_review'
+  | 'opinion'
   | 'review_kind'
   | 'review_rule'
   | 'wish_outcome';

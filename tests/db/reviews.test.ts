@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
+import { rowsOf } from '@/domain/bundle/format';
 import { listSections, listTeams } from '@/domain/classes/read';
 import { judgeGates, listGates, readFound } from '@/domain/gates/read';
 import { readSafety } from '@/domain/safety/read';
 import { planPutBack } from '@/domain/history/plan';
 import { erasePeople } from '@/domain/people/erase';
-import { forGuests, gatherPacket, listPackets } from '@/domain/reviews/packet';
+import { gatherPacket } from '@/domain/reviews/gatherPacket';
+import { forGuests, listPackets } from '@/domain/reviews/packet';
 import { listPeerReviews, usefulness } from '@/domain/reviews/peers';
 import { reviewItems } from '@/domain/reviews/today';
 import { listUseReports } from '@/domain/reviews/guests';
@@ -26,21 +28,18 @@ import {
   beginReview,
   closeFinding,
   decideReview,
-  drawReviewOrder,
   freezePacket,
   mergeFindings,
   nameOwner,
   releaseFindings,
   releasePeers,
-  removeReview,
   reopenFinding,
   saveOutcome,
-  saveReview,
-  saveReviewRule,
   saveTeamPart,
   takeUp,
   withdrawVerdict,
 } from '@/features/reviews/actions';
+import { drawReviewOrder, removeReview, saveReview, saveReviewRule } from '@/features/reviews/planActions';
 import {
   recordClientOutcome,
   recordGuestNote,
@@ -57,6 +56,7 @@ import {
   askedToday,
   asPerson,
   bySystem,
+  demoBundle,
   demoProject,
   done,
   makeAccount,
@@ -241,6 +241,31 @@ describe('the packet', () => {
     expect(first!.content.readiness.reasons.map(({ text }) => text)).toContain('1 action is late, 2 open in all');
   });
 
+  test('tells nothing that was not released to the team, nor how much of it there is', async () => {
+    const [mid, later] = [await slotOf('Gneiss'), await slotOf('Gneiss', 'Unveiling to the client')];
+    const id = await noted(mid.id, 'must', 'Found and not released');
+    const found = await review('Unveiling to the client');
+    const gather = async () =>
+      gatherPacket(pool(), { project: await project(), now: NOW, review: found, slot: later, on: null });
+    const before = await gather();
+    expect(JSON.stringify(before)).not.toContain('Found and not released');
+    expect(before.readiness.reasons.map(({ text }) => text)).toContain('No finding that must be mended is open');
+    done(await releaseFindings({ projectId: p.id, slotId: mid.id, released: true }));
+    expect((await gather()).findings.map((one) => one.id)).toContain(id);
+    await bySystem((tx) => tx`delete from review_finding where id = ${id}`);
+  });
+
+  test('from a bundle it has all that is shown of it; what is missing is named', async () => {
+    const broken = async (change: (content: Record<string, unknown>) => void) => {
+      const bundle = demoBundle();
+      change(rowsOf(bundle, 'packet')[0]!.content as Record<string, unknown>);
+      return demoProject(`from ${randomUUID()}`, bundle);
+    };
+    await expect(broken((content) => delete content.runs)).rejects.toThrow('packet 1');
+    await expect(broken((content) => (content.asOf = 'soon'))).rejects.toThrow('no day of the calendar');
+    await expect(broken((content) => (content.iterations = [{}]))).rejects.toThrow('iterations');
+  });
+
   test('sees one moment: a run that is being entered meanwhile is in all of it or in nothing', async () => {
     const slot = await slotOf('Basalt');
     const other = otherConnection();
@@ -361,6 +386,13 @@ describe('in the room', () => {
       aboutGone: true,
     });
     await bySystem((tx) => tx`update requirement set state = 'agreed' where id = ${requirementId}`);
+    // Several runs are no one thing, so none of them is missed; and nobody of the team is named as who mends it.
+    const about = { aboutKind: 'run', about: '3 runs of iteration 2', ownerId: p.studentOf('Marl') };
+    const runs = await noted(slotId, 'note', 'Runs look even', about);
+    expect((await findingsOf(slotId)).find((one) => one.id === runs)).toMatchObject({
+      aboutGone: false,
+      ownerId: null,
+    });
   });
 
   test('an action needs somebody of the team and a meeting to come, and stands on Today when it is due', async () => {
@@ -381,9 +413,10 @@ describe('in the room', () => {
     const lines = async () => reviewItems({ ...(await askedToday(p.id, p.instructorId)), ...(await load()) });
     const ours = async () =>
       (await lines()).find(({ teamId, label }) => teamId === p.teams.Marl && label === 'Actions');
-    expect(await ours()).toMatchObject({ headline: '1 action of a review due today' });
+    expect(await ours()).toMatchObject({ headline: '2 actions of a review due today' });
     done(await settleAction({ projectId: p.id, id, version: 1, done: true }));
-    expect(await ours()).toBeUndefined();
+    // What a verdict of an earlier review asks for is due as well, although no gate asks for that review.
+    expect(await ours()).toMatchObject({ headline: '1 condition of a review due today' });
   });
 
   test('the verdict opens the gate that asks for the review, with its conditions, or keeps it shut', async () => {
@@ -399,6 +432,7 @@ describe('in the room', () => {
       const item = judged.items.find(({ kind }) => kind === 'review')!;
       return [item.met, item.says, judged.openConditions, judged.conditions.length];
     };
+    const held = await review('Readiness for test', '2026-10-14');
     const { version } = await slotOf('Marl');
     const [member] = await memberOf('Marl');
     const conditions = [{ what: 'Measure the tilt', ownerId: member!.id, dueOn: '2026-10-28' }];
@@ -416,6 +450,9 @@ describe('in the room', () => {
     const [condition] = (await listReviewActions(pool(), p.id)).filter((one) => one.slotId === slotId && one.condition);
     done(await settleAction({ projectId: p.id, id: condition!.id, version: condition!.version, done: true }));
     expect((await standing())[1]).toMatch('all met');
+    expect(refused(await freezePacket({ projectId: p.id, slotId: held.slots[0]!.id }))['']).toMatch(
+      'stays as it was shown',
+    );
     const now = await slotOf('Marl');
     done(await decideReview({ projectId: p.id, slotId, version: now.version, verdict: 'repeat', reason: 'The tilt' }));
     expect((await standing()).slice(0, 2)).toEqual([false, '“Mid-project review” of 26 Oct is to be repeated']);

@@ -1,7 +1,7 @@
 import { GuestSlot } from '@/features/reviews/GuestSlot';
 import { GuestUse } from '@/features/reviews/GuestUse';
 import { daysWords } from '@/features/reviews/words';
-import { listSections, listStudents, listTeams } from '@/domain/classes/read';
+import { listMembers, listSections, listTeams } from '@/domain/classes/read';
 import { listOpinions, listUseReports, reviewsOfGuest } from '@/domain/reviews/guests';
 import { aboutsIn, forGuests, listPacketsOf } from '@/domain/reviews/packet';
 import { listFindings, listReviews, runningOrder } from '@/domain/reviews/read';
@@ -42,21 +42,20 @@ export default async function PanelPage({ searchParams }: Props) {
   const enterers = [{ id: ownerId(actor), name: actor.name }];
   if (chosen) {
     const { review, slot } = chosen;
-    const [packets, findings, opinions, students] = await Promise.all([
+    const [packets, findings, opinions, members] = await Promise.all([
       listPacketsOf(pool(), project.id, review.id),
       listFindings(pool(), project.id),
       listOpinions(pool(), project.id),
-      listStudents(pool(), project.id),
+      listMembers(pool(), project.id),
     ]);
+    // Also who has left since may be named in what a team wrote.
+    const names = members.map(({ name }) => name);
     const shown = packets.find((one) => one.slotId === slot.id)?.content;
-    const packet = shown
-      ? forGuests(
-          shown,
-          students.map(({ name }) => name),
-        )
-      : null;
+    const packet = shown ? forGuests(shown, names) : null;
     const wishes =
-      client && review.kind.purpose === 'unveiling' ? await listWishes(pool(), project.id, slot.teamId, packet) : [];
+      client && review.kind.purpose === 'unveiling'
+        ? forGuests(await listWishes(pool(), project.id, slot.teamId, packet), names)
+        : [];
     return (
       <Plain
         title={nameOf(slot.teamId)}
@@ -103,11 +102,13 @@ export default async function PanelPage({ searchParams }: Props) {
               <Entering people={enterers}>
                 <GuestUse
                   projectId={project.id}
-                  slots={review.slots.map((slot) => ({
-                    id: slot.id,
-                    team: nameOf(slot.teamId),
-                    said: reports.filter(({ slotId }) => slotId === slot.id),
-                  }))}
+                  slots={review.slots
+                    .filter(({ endedAt }) => endedAt !== null)
+                    .map((slot) => ({
+                      id: slot.id,
+                      team: nameOf(slot.teamId),
+                      said: reports.filter(({ slotId }) => slotId === slot.id),
+                    }))}
                   here={here}
                 />
               </Entering>

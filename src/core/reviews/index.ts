@@ -10,3 +10,4 @@ export { alikeFindings } from './alike';
 export { closeRefusal, CLOSERS, type Closer } from './closing';
 export { outcomeFrom, OUTCOMES, OUTCOME_WORD, type Outcome } from './outcome';
 export { HOLDS, HOLDS_WORD, type Holds } from './inUse';
+export { checkPacket } from './checkPacket';

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { withoutNames } from '../names';
 import {
   agendaAt,
   alikeFindings,
@@ -306,4 +307,13 @@ test.each([
   [['not-measured', 'fails'], 'not met'],
 ] as const)('what the verdicts %j say of a wish: %s', (verdicts, outcome) => {
   expect(outcomeFrom(verdicts)).toBe(outcome);
+});
+
+test('a text for strangers names no student: full names and first name with initial, in any case, as whole words', () => {
+  const names = ['Ida Mott', 'Jo (Joe) Lee', 'Cher'];
+  expect(withoutNames('IDA  MOTT glued it, Ida M. sawed, Jo (Joe) Lee painted', names)).toBe(
+    'a student glued it, a student sawed, a student painted',
+  );
+  expect(withoutNames('Freida Mottley and Cher', names)).toBe('Freida Mottley and Cher');
+  expect(withoutNames('Ida', [])).toBe('Ida');
 });

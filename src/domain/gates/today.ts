@@ -49,8 +49,9 @@ function nextGate(one: TeamGate, current: string | null, { stages, href }: Given
   ];
 }
 
-function dueConditions({ gate, conditions, teamId }: TeamGate, { today, href }: Given): TodayItem[] {
-  const due = conditions.filter((one) => !one.done && one.dueOn !== null && one.dueOn <= today);
+/** Conditions of the instructor's decision; those of a review are told with the review. */
+function dueConditions({ gate, decision, teamId }: TeamGate, { today, href }: Given): TodayItem[] {
+  const due = (decision?.conditions ?? []).filter((one) => !one.done && one.dueOn !== null && one.dueOn <= today);
   if (due.length === 0) return [];
   const late = due.some((one) => one.dueOn! < today);
   return [

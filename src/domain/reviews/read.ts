@@ -20,13 +20,7 @@ export interface ReviewKind {
   remarks: number;
   version: number;
 }
-export const VERDICTS = ['proceed', 'conditions', 'repeat'] as const;
-export type Verdict = (typeof VERDICTS)[number];
-export const REVIEW_VERDICT: Record<Verdict, string> = {
-  proceed: 'proceed',
-  conditions: 'proceed with conditions',
-  repeat: 'repeat',
-};
+export type Verdict = 'proceed' | 'conditions' | 'repeat';
 /** A team's part of a review. */
 export interface Slot {
   id: string;
@@ -134,9 +128,6 @@ export function runningOrder(review: Review, section: Section | undefined): Runn
   return { ...plan, at: new Map(plan.slots.map((slot) => [slot.team, slot])), cancelled, meetings };
 }
 
-/** The first day on which a review is held. */
-export const firstDayOf = ({ meetings }: Pick<Review, 'meetings'>): string => (meetings[0] ?? '').slice(0, 10);
-
 export const FINDING_KINDS = ['must', 'should', 'note', 'good'] as const;
 export type FindingKind = (typeof FINDING_KINDS)[number];
 /** Kinds of object in a packet that a finding can be tied to. */
@@ -152,8 +143,7 @@ export const ABOUT_KINDS = [
   'answer',
 ] as const;
 export type AboutKind = (typeof ABOUT_KINDS)[number];
-export const CLOSED_BY = ['iteration', 'run', 'picture', 'reason'] as const;
-export type ClosedBy = (typeof CLOSED_BY)[number];
+export type ClosedBy = 'iteration' | 'run' | 'picture' | 'reason';
 
 export interface Finding {
   id: string;
@@ -190,10 +180,9 @@ export interface Finding {
 export const listFindings = remembered(async (sql: Sql, projectId: string): Promise<Finding[]> => {
   const rows = await sql<Omit<Finding, 'also'>[]>`
     select f.id, f.slot_id, s.review_id, f.team_id, f.kind, f.text, f.about_kind, f.about_id, f.about,
-      case f.about_kind
+      f.about_id is not null and case f.about_kind
         when 'requirement' then not exists (select from requirement x where x.id = f.about_id and x.state <> 'withdrawn')
         when 'iteration' then not exists (select from iteration x where x.id = f.about_id)
-        when 'run' then not exists (select from run x where x.id = f.about_id and x.stands)
         when 'conclusion' then not exists (select from conclusion x where x.id = f.about_id and x.withdrawn_at is null)
         else false end as about_gone,
       f.author_id, coalesce(a.name, f.by_link) as author, (f.made_at at time zone case when p.pinned_now is null then p.time_zone else 'UTC' end)::date as made_on,
@@ -243,11 +232,12 @@ export const listNotes = remembered(async (sql: Sql, projectId: string): Promise
 export interface ReviewAction extends ListedAction {
   slotId: string;
   teamId: string | null;
+  ownerId: string | null;
   condition: boolean;
 }
 export const listReviewActions = remembered(async (sql: Sql, projectId: string): Promise<ReviewAction[]> => {
   return sql<ReviewAction[]>`
-    select a.id, a.source_id as slot_id, a.team_id, a.what, o.name as owner, a.due_on, a.state <> 'open' as done,
+    select a.id, a.source_id as slot_id, a.team_id, a.what, a.owner_id, o.name as owner, a.due_on, a.state <> 'open' as done,
       a.source_kind = 'verdict' as condition, a.version
     from action a left join account o on o.id = a.owner_id
     where a.project_id = ${projectId} and a.source_kind in ('review', 'verdict') order by a.due_on nulls last, a.what, a.id`;

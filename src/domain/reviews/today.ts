@@ -14,6 +14,7 @@ import {
   type Finding,
   type Review,
   type ReviewAction,
+  type Slot,
 } from './read';
 
 async function load(sql: Sql, { projectId }: Asked) {
@@ -44,38 +45,8 @@ function turns(review: Review, { sections, teams, leads, today, href }: Given): 
   const order = runningOrder(review, section);
   const shown = review.slots.filter(({ teamId, endedAt }) => endedAt === null && teams.some(({ id }) => id === teamId));
   if (shown.length === 0) return [];
-  const lost =
-    leads && (order.left.length > 0 || order.cancelled.length > 0)
-      ? [
-          {
-            teamId: null,
-            urgency: 66,
-            tone: 'brick' as const,
-            headline: `${review.name} does not fit`,
-            detail: `${plural(order.left.length, 'team has', 'teams have')} no time${order.cancelled.length > 0 ? '; a meeting it was planned in is cancelled' : ''}`,
-            href: href(`reviews/${review.id}`),
-            label: 'Plan',
-          },
-        ]
-      : [];
   const on = shown.map((slot) => ({ slot, at: order.at.get(slot.id) }));
-  const now = on.filter(({ at }) => at?.date === today);
-  const room = href(`reviews/${review.id}/room`);
-  if (leads)
-    return now.length === 0
-      ? lost
-      : [
-          ...lost,
-          {
-            teamId: null,
-            urgency: 88,
-            tone: 'iron' as const,
-            headline: `${review.name} today`,
-            detail: `${plural(now.length, 'team')}, the first at ${now.map(({ at }) => at!.start).sort()[0]}`,
-            href: room,
-            label: 'Review room',
-          },
-        ];
+  if (leads) return forClass(review, on, { today, href });
   const days = (date: string) => (Date.parse(date) - Date.parse(today)) / 86_400_000;
   return on.flatMap(({ slot, at }) =>
     at && days(at.date) >= 0 && days(at.date) <= AHEAD
@@ -92,6 +63,54 @@ function turns(review: Review, { sections, teams, leads, today, href }: Given): 
         ]
       : [],
   );
+}
+
+/** What whoever leads hears of a review: that it is today, that teams have no time, or that some were not heard. */
+function forClass(
+  { id, name }: Review,
+  on: readonly { slot: Slot; at: { date: string; start: string } | undefined }[],
+  { today, href }: Pick<Given, 'today' | 'href'>,
+): TodayItem[] {
+  const line = { teamId: null, tone: 'brick' as const, href: href(`reviews/${id}`), label: 'Plan' };
+  const now = on.flatMap(({ at }) => (at?.date === today ? [at.start] : [])).sort();
+  const left = on.filter(({ at }) => !at).length;
+  const missed = on.filter(({ slot, at }) => at && at.date < today && slot.begunAt === null).length;
+  return [
+    ...(now.length > 0
+      ? [
+          {
+            ...line,
+            urgency: 88,
+            tone: 'iron' as const,
+            headline: `${name} today`,
+            detail: `${plural(now.length, 'team')}, the first at ${now[0]}`,
+            href: href(`reviews/${id}/room`),
+            label: 'Review room',
+          },
+        ]
+      : []),
+    ...(left > 0
+      ? [
+          {
+            ...line,
+            urgency: 66,
+            headline: `${name} does not fit`,
+            detail: `${plural(left, 'team has', 'teams have')} no time in its class meetings`,
+          },
+        ]
+      : []),
+    ...(missed > 0
+      ? [
+          {
+            ...line,
+            urgency: 58,
+            tone: 'ochre' as const,
+            headline: `${name}: ${plural(missed, 'team')} not heard yet`,
+            detail: 'their time has passed; move the review, or start them in the room',
+          },
+        ]
+      : []),
+  ];
 }
 
 function findingItems(teamId: string, { findings, sections, teams, leads, today, href }: Given): TodayItem[] {
@@ -119,7 +138,7 @@ const ageOf = ({ madeOn }: Finding, section: Section | undefined, today: string)
 function actionItems(teamId: string, { actions, today, href }: Given): TodayItem[] {
   const due = actions.filter(
     (one): one is ReviewAction & { dueOn: string } =>
-      one.teamId === teamId && !one.condition && !one.done && one.dueOn !== null && one.dueOn <= today,
+      one.teamId === teamId && !one.done && one.dueOn !== null && one.dueOn <= today,
   );
   if (due.length === 0) return [];
   const late = due.some(({ dueOn }) => dueOn < today);
@@ -128,7 +147,7 @@ function actionItems(teamId: string, { actions, today, href }: Given): TodayItem
       teamId,
       urgency: late ? 73 : 64,
       tone: late ? 'brick' : 'ochre',
-      headline: `${plural(due.length, 'action')} of a review ${late ? 'overdue' : 'due today'}`,
+      headline: `${plural(due.length, due.every(({ condition }) => condition) ? 'condition' : 'action')} of a review ${late ? 'overdue' : 'due today'}`,
       detail: due.map(({ what, dueOn }) => `${what}, by ${weekday(dueOn)}`).join('; '),
       href: withQuery(href('reviews/findings'), { team: teamId }),
       label: 'Actions',

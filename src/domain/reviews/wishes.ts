@@ -34,7 +34,7 @@ export interface Wish {
   outcome: WishOutcome | null;
 }
 
-/** Each sentence of the client that a requirement was made from, for a team, with the evidence its packet showed. */
+/** Each sentence of the client for a team, with what its packet showed of the requirements made from it. */
 export async function listWishes(sql: Sql, projectId: string, teamId: string, packet: Packet | null): Promise<Wish[]> {
   const [statements, requirements, outcomes] = await Promise.all([
     listStatements(sql, projectId),
@@ -45,16 +45,14 @@ export async function listWishes(sql: Sql, projectId: string, teamId: string, pa
     requirements
       .filter(({ sources }) => sources.some((source) => source.statementId === statementId))
       .map(({ id }) => id);
-  return statements
-    .filter(({ codes }) => codes.length > 0)
-    .map((statement) => {
-      const ids = madeFrom(statement.id);
-      const evidence = (packet?.requirements ?? []).filter(({ id }) => ids.includes(id));
-      return {
-        statement,
-        evidence,
-        says: outcomeFrom(evidence.map(({ verdict }) => verdict)),
-        outcome: outcomes.find((one) => one.teamId === teamId && one.statementId === statement.id) ?? null,
-      };
-    });
+  return statements.map((statement) => {
+    const ids = madeFrom(statement.id);
+    const evidence = (packet?.requirements ?? []).filter(({ id }) => ids.includes(id));
+    return {
+      statement,
+      evidence,
+      says: outcomeFrom(evidence.map(({ verdict }) => verdict)),
+      outcome: outcomes.find((one) => one.teamId === teamId && one.statementId === statement.id) ?? null,
+    };
+  });
 }

@@ -1,21 +1,8 @@
-import type { ClaimVerdict } from '@/core/builds';
 import { quantity } from '@/core/format';
+import { CLAIM_TONE, CLAIM_WORD } from '@/domain/builds/claimWords';
 import type { CheckedClaim } from '@/domain/builds/designs';
 import { agreedOn, type Requirement } from '@/domain/requirements/read';
 import { ClaimGlyph } from '@/ui/glyphs/Claim';
-
-const CLAIM_WORD: Record<ClaimVerdict, string> = {
-  confirmed: 'confirmed',
-  contradicted: 'contradicted',
-  'not-confirmed': 'not confirmed',
-  'not-measured': 'not measured',
-};
-const TONE: Record<ClaimVerdict, string> = {
-  confirmed: 'text-moss',
-  contradicted: 'text-brick',
-  'not-confirmed': 'text-ochre',
-  'not-measured': 'text-faint',
-};
 
 /** What a team claims of its changes, and what the figures say. */
 export function ClaimTable({
@@ -69,7 +56,7 @@ export function ClaimTable({
             <td>
               {parent && child && <ClaimGlyph claim={change.claim!} parent={parent} child={child} check={check} />}
             </td>
-            <td className={`word whitespace-nowrap ${TONE[check.verdict]}`}>{CLAIM_WORD[check.verdict]}</td>
+            <td className={`word whitespace-nowrap ${CLAIM_TONE[check.verdict]}`}>{CLAIM_WORD[check.verdict]}</td>
             <td className="text-sm faint">{check.because}</td>
           </tr>
         ))}

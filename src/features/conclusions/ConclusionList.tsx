@@ -1,24 +1,11 @@
-import type { Standing } from '@/core/bench';
 import { plural } from '@/core/format';
 import { standingOf, type Conclusion, type SaidNow } from '@/domain/conclusions/read';
+import { STANDING_TONE, STANDING_WORD } from '@/domain/conclusions/words';
 import { ActButton } from '@/ui/forms/ActButton';
 import { CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { withdrawConclusion } from './actions';
 import { ConclusionForm } from './ConclusionForm';
-
-const WORD: Record<Standing, string> = {
-  holds: 'holds',
-  contradicted: 'contradicted by newer runs',
-  'in doubt': 'in doubt: the difference shows no more',
-  settled: 'newer runs tell them apart',
-};
-const TONE: Record<Standing, string> = {
-  holds: 'text-moss',
-  contradicted: 'text-brick',
-  'in doubt': 'text-ochre',
-  settled: 'text-ochre',
-};
 
 /** What a team has concluded under a protocol, and how it stands by the runs there are now. */
 export function ConclusionList({
@@ -49,7 +36,7 @@ export function ConclusionList({
               </b>{' '}
               {one.text}{' '}
               {one.open ? (
-                <span className={`word ${TONE[stands]}`}>{WORD[stands]}</span>
+                <span className={`word ${STANDING_TONE[stands]}`}>{STANDING_WORD[stands]}</span>
               ) : (
                 <span className="faint">not compared any more: the other design is not released</span>
               )}

@@ -63,15 +63,15 @@ export interface Counts {
 /** What every sheet of a project shows around its content: five queries, one more with gates, whatever the size of the class. */
 export const loadFrame = cache(async (seat: Seat, sectionId: string, teamId: string): Promise<Frame> => {
   const projectId = seat.project.id;
+  const now = projectNow(seat.project);
+  const today = now.slice(0, 10);
   const [sections, teams, counts, sharing, gates] = await Promise.all([
     listSections(pool(), projectId),
     listTeams(pool(), projectId),
-    readCounts(pool(), projectId, ...countedFor(seat), projectNow(seat.project).slice(0, 10)),
+    readCounts(pool(), projectId, ...countedFor(seat), today),
     'sessionId' in seat.actor ? listSharing(pool(), seat.actor) : [],
     listGatePlaces(pool(), projectId),
   ]);
-  const now = projectNow(seat.project);
-  const today = now.slice(0, 10);
   const team = teams.find((candidate) => candidate.id === teamId) ?? null;
   const chosen = sectionId || (seat.role === 'student' ? seat.sectionId : null) || team?.sectionId;
   const section = sections.find((candidate) => candidate.id === chosen) ?? null;

@@ -1,5 +1,5 @@
 import { Link } from '@/ui/Link';
-import type { ItemKind } from '@/core/gates';
+import type { GateItem } from '@/core/gates';
 import type { Seat } from '@/server/access';
 import { allowed } from '@/server/access';
 import type { TeamGate } from '@/domain/gates/read';
@@ -15,8 +15,8 @@ export function Checklist({
 }: {
   seat: Seat;
   judged: TeamGate;
-  /** Where the evidence of a kind of item is; null: with the item itself. */
-  evidence: (kind: ItemKind) => string | null;
+  /** Where the evidence of an item is; null: with the item itself. */
+  evidence: (item: GateItem) => string | null;
 }) {
   const { gate, teamId, items } = judged;
   const place = { projectId: seat.project.id, teamId };
@@ -32,8 +32,9 @@ export function Checklist({
       </thead>
       <tbody>
         {items.map((item) => {
-          const { kind, signer } = gate.items.find((one) => one.id === item.id)!;
-          const href = evidence(kind);
+          const asked = gate.items.find((one) => one.id === item.id)!;
+          const { kind, signer } = asked;
+          const href = evidence(asked);
           const signed = gate.signatures.filter((one) => one.itemId === item.id && one.teamId === teamId);
           const own = signed.some((one) => one.byId === seat.actor.id);
           const signs = kind === 'signed' && maySign(seat, signer, teamId) && !own;

@@ -16,8 +16,8 @@ interface Props {
   findings: readonly Finding[];
   rule: ReviewRule;
   membersOf: (teamId: string) => Options;
-  /** What a finding of a team can be closed with. */
-  evidenceOf: (teamId: string) => Options;
+  /** What the finding whose form is open can be closed with. */
+  evidence: Options;
   /** In class meetings. */
   ageOf: (finding: Finding) => number;
   teamOf: (teamId: string) => ReactNode;
@@ -82,7 +82,7 @@ export function FindingList(props: Props) {
 
 const SHOWN_BY = { iteration: 'an iteration', run: 'a run', picture: 'a picture', reason: 'a reason' };
 
-function Became({ finding, seat, rule, membersOf, evidenceOf, open, hrefOf }: Props & { finding: Finding }) {
+function Became({ finding, seat, rule, membersOf, evidence, open, hrefOf }: Props & { finding: Finding }) {
   const { id, version, teamId, released, ownerId } = finding;
   const fixed = { projectId: seat.project.id, id, version };
   if (finding.closedBy)
@@ -116,7 +116,7 @@ function Became({ finding, seat, rule, membersOf, evidenceOf, open, hrefOf }: Pr
           <span className="text-sm faint">{refusal}</span>
         ) : (
           <Opened form="close" label="Close" title="Close this finding" {...{ finding, open, hrefOf }}>
-            <CloseForm key={version} {...fixed} evidence={evidenceOf(teamId)} />
+            <CloseForm key={version} {...fixed} evidence={evidence} />
           </Opened>
         )}
         <Opened form="owner" label="Who mends it" title="Who mends this finding" {...{ finding, open, hrefOf }}>

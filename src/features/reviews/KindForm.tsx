@@ -3,7 +3,7 @@
 import { KIND_WORD, PURPOSES_OF_REVIEW } from '@/core/reviews/usualKinds';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf } from '@/ui/forms/fields';
-import { saveReviewKind, saveReviewRule } from './actions';
+import { saveReviewKind, saveReviewRule } from './planActions';
 import { kindSchema, ruleSchema } from './schema';
 
 const { Area, Choice, Decimal, Rows, Text } = fieldsOf(kindSchema);

@@ -1,7 +1,9 @@
 import type { ReactNode } from 'react';
 import { changedSince, type Marked } from '@/core/reviews';
-import { day, plural, VERDICT_TONE, VERDICT_WORD, weekday } from '@/core/format';
+import { day, lowerFirst, plural, VERDICT_TONE, VERDICT_WORD, weekday } from '@/core/format';
 import { Plumb } from '@/ui/glyphs/Plumb';
+import { CLAIM_TONE, CLAIM_WORD } from '@/domain/builds/claimWords';
+import { STANDING_TONE, STANDING_WORD } from '@/domain/conclusions/words';
 import type { Packet } from '@/domain/reviews/packet';
 import { FINDING_TONE, FINDING_WORD } from './words';
 
@@ -157,7 +159,7 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                 </span>
                 <p>
                   {one.change}
-                  {one.reason && <span className="faint">, because {lower(one.reason)}</span>}
+                  {one.reason && <span className="faint">, because {lowerFirst(one.reason).replace(/\.$/, '')}</span>}
                 </p>
                 {one.changes.length > 0 && <p className="text-sm">Changed: {one.changes.join('; ')}</p>}
                 {one.turned.length > 0 && <p className="text-sm font-medium">{one.turned.join('; ')}</p>}
@@ -168,7 +170,8 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
                 )}
                 {one.claims.map(({ text, verdict }) => (
                   <p key={text} className="text-sm">
-                    <span className="faint">Claimed:</span> {text}, <b>{verdict.replace('-', ' ')}</b>
+                    <span className="faint">Claimed:</span> {text},{' '}
+                    <b className={CLAIM_TONE[verdict]}>{CLAIM_WORD[verdict]}</b>
                   </p>
                 ))}
                 {(one.good || one.bad) && (
@@ -228,7 +231,7 @@ export function PacketView({ packet, before, nameOf, href }: Props) {
           <ul>
             {packet.comparisons.map(({ id, text, says, standing }) => (
               <li key={id} className="border-b border-hair py-1">
-                {text} <b className={standing === 'holds' ? 'text-moss' : 'text-ochre'}>{standing}</b>
+                {text} <b className={STANDING_TONE[standing]}>{STANDING_WORD[standing]}</b>
                 {says && <span className="block text-sm faint">{says}</span>}
               </li>
             ))}
@@ -357,6 +360,3 @@ function Mark({ mark, was }: { mark: Marked<{ id: string }>['mark']; was?: strin
     </span>
   );
 }
-
-const lower = (text: string) =>
-  (/^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text).replace(/\.$/, '');

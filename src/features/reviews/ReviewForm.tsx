@@ -3,7 +3,7 @@
 import { planReview } from '@/core/reviews/planReview';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf } from '@/ui/forms/fields';
-import { saveReview } from './actions';
+import { saveReview } from './planActions';
 import type { Offers } from './offers';
 import { reviewSchema } from './schema';
 import { fitWords, wayWords } from './words';

@@ -15,13 +15,7 @@ import { beginReview, endReview, mergeFindings, releaseFindings, withdrawVerdict
 import { MergeForm } from './MergeForm';
 import { RoomNoteForm } from './RoomNoteForm';
 import { VerdictForm } from './VerdictForm';
-import { FINDING_TONE, FINDING_WORD, VERDICT_TONE } from './words';
-
-const VERDICT_WORDS: Record<Verdict, string> = {
-  proceed: 'proceed',
-  conditions: 'proceed with conditions',
-  repeat: 'repeat',
-};
+import { FINDING_TONE, FINDING_WORD, REVIEW_VERDICT, VERDICT_TONE } from './words';
 
 /** A team as the room shows it. */
 export interface RoomTeam {
@@ -178,7 +172,7 @@ function Acts({ team, projectId, judges, gates, meetings }: { team: RoomTeam } &
       )}
       {team.verdict && (
         <span className="font-semibold">
-          Verdict: <span className={VERDICT_TONE[team.verdict]}>{VERDICT_WORDS[team.verdict]}</span>
+          Verdict: <span className={VERDICT_TONE[team.verdict]}>{REVIEW_VERDICT[team.verdict]}</span>
         </span>
       )}
       {judges && team.state !== 'planned' && (
@@ -195,6 +189,9 @@ function Acts({ team, projectId, judges, gates, meetings }: { team: RoomTeam } &
             reason={team.reason}
             members={team.members}
             meetings={meetings}
+            conditions={team.actions
+              .filter(({ condition, done }) => condition && !done)
+              .map(({ what, ownerId, dueOn }) => ({ what, ownerId: ownerId ?? '', dueOn: dueOn ?? '' }))}
             gates={gates}
           />
         </SidePanel>

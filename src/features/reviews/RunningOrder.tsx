@@ -3,8 +3,8 @@ import { tagColour } from '@/ui/colours';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { weekday } from '@/core/format';
 import type { Team } from '@/domain/classes/read';
-import { REVIEW_VERDICT, type Review, type RunningOrder as Order } from '@/domain/reviews/read';
-import { stateOf, VERDICT_TONE } from './words';
+import type { Review, RunningOrder as Order } from '@/domain/reviews/read';
+import { REVIEW_VERDICT, stateOf, VERDICT_TONE } from './words';
 
 interface Props {
   review: Review;

@@ -1,6 +1,6 @@
 import { USUAL_KINDS } from '@/core/reviews';
 import { ActButton } from '@/ui/forms/ActButton';
-import { addUsualKind } from './actions';
+import { addUsualKind } from './planActions';
 
 /** Kinds of review to start from, each added with its agenda, checklist and questions. */
 export function UsualKinds({ projectId, taken }: { projectId: string; taken: readonly string[] }) {

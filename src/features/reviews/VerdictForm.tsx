@@ -17,6 +17,7 @@ export function VerdictForm({
   reason,
   members,
   meetings,
+  conditions,
   gates,
 }: {
   projectId: string;
@@ -26,6 +27,8 @@ export function VerdictForm({
   reason: string;
   members: Options;
   meetings: Options;
+  /** Those of the verdict before that are open. */
+  conditions: { what: string; ownerId: string; dueOn: string }[];
   /** Names of the gates that ask for this review. */
   gates: readonly string[];
 }) {
@@ -33,7 +36,7 @@ export function VerdictForm({
     <RecordForm
       id={`verdict-${slotId}`}
       schema={decideSchema}
-      values={{ verdict: verdict as 'proceed', reason, conditions: [] }}
+      values={{ verdict: verdict as 'proceed', reason, conditions }}
       fixed={{ projectId, slotId, version }}
       submit={decideReview}
       label="Give verdict"

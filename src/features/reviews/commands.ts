@@ -5,6 +5,7 @@ import { ABOUT_KINDS, listReviews, slotIn, type AboutKind } from '@/domain/revie
 import { peerTarget, slotTarget } from '@/domain/reviews/targets';
 import { FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
+import { saveRow } from '@/server/saveRow';
 import {
   clientOutcomeSchema,
   guestNoteSchema,
@@ -61,109 +62,64 @@ async function teamOf({ tx, projectId }: Work, slotId: string): Promise<string> 
   return row.teamId;
 }
 
-type Written = Pick<GuestNote, 'id' | 'slotId' | 'text' | 'version' | 'withdraw'>;
+type Written = Pick<GuestNote, 'id' | 'slotId' | 'kind' | 'text' | 'version' | 'withdraw'>;
 
-async function writeFinding(
+function writeFinding(
   work: Work,
-  input: Written & { kind: string; aboutKind: string; aboutId: string | null; about: string; ownerId?: string | null },
+  input: Written & { aboutKind: string; aboutId: string | null; about: string },
   author: Author,
 ): Promise<{ id: string }> {
-  const { tx, projectId } = work;
-  const { id, slotId, kind, text, version, withdraw } = input;
-  const teamId = await teamOf(work, slotId);
-  const aboutKind = ABOUT_KINDS.includes(input.aboutKind as AboutKind) && input.about !== '' ? input.aboutKind : null;
-  const what = {
-    kind,
-    text,
-    aboutKind,
-    aboutId: aboutKind ? input.aboutId : null,
-    about: aboutKind ? input.about : '',
-  };
-  const mine = tx`author_id is not distinct from ${author.authorId} and by_link = ${author.byLink}`;
-  const [known] = await tx<{ mine: boolean }[]>`
-    select ${mine} as mine from review_finding where id = ${id} and project_id = ${projectId}`;
-  if (!known) {
-    const row = {
-      id,
-      projectId,
-      slotId,
-      teamId,
-      ...what,
-      ...author,
-      ownerId: input.ownerId ?? null,
-      madeAt: momentOf(work),
-    };
-    await tx`insert into review_finding ${tx(row)}`;
-    return { id };
-  }
-  if (!known.mine)
-    throw new FieldError('', 'A finding can be changed only by whoever noted it; note your own beside it.');
-  if (version === null) return { id };
-  if (withdraw) {
-    const [merged] = await tx`select 1 from review_finding where merged_into = ${id} and withdrawn_at is null limit 1`;
-    if (merged) throw new FieldError('', 'Others’ findings were merged into this one; it stays.');
-  }
-  const written = await tx`
-    update review_finding set ${tx(what)}, withdrawn_at = case when ${withdraw} then now() end
-    where id = ${id} and project_id = ${projectId} and version = ${version} and withdrawn_at is null returning 1`;
-  await orConflict(written, tx, id, async () => {
-    const [row] = await tx<{ kind: string; text: string; version: number }[]>`
-      select kind, text, version from review_finding where id = ${id} and withdrawn_at is null`;
-    return row;
-  });
-  return { id };
+  const tied = ABOUT_KINDS.includes(input.aboutKind as AboutKind) && input.about !== '';
+  const about = tied
+    ? { aboutKind: input.aboutKind, aboutId: input.aboutId, about: input.about }
+    : { aboutKind: null, aboutId: null, about: '' };
+  return keepOwn(work, 'review_finding', input, { kind: input.kind, text: input.text, ...about }, author);
 }
 
-async function writeNote(
+const writeNote = (work: Work, input: Omit<Written, 'kind'> & { kind: 'decision' | 'question' }, author: Author) =>
+  keepOwn(work, 'review_note', input, { kind: input.kind, text: input.text }, author);
+
+/** Writes what somebody noted as their own: new, changed by them alone, or withdrawn. */
+async function keepOwn(
   work: Work,
-  input: Written & { kind: 'decision' | 'question' },
+  table: 'review_finding' | 'review_note',
+  { id, slotId, version, withdraw }: Pick<Written, 'id' | 'slotId' | 'version' | 'withdraw'>,
+  what: { kind: string; text: string },
   author: Author,
 ): Promise<{ id: string }> {
   const { tx, projectId } = work;
-  const { id, slotId, kind, text, version, withdraw } = input;
   const teamId = await teamOf(work, slotId);
-  const mine = tx`author_id is not distinct from ${author.authorId} and by_link = ${author.byLink}`;
   const [known] = await tx<{ mine: boolean }[]>`
-    select ${mine} as mine from review_note where id = ${id} and project_id = ${projectId}`;
+    select author_id is not distinct from ${author.authorId} and by_link = ${author.byLink} as mine
+    from ${tx(table)} where id = ${id} and project_id = ${projectId}`;
   if (!known) {
-    await tx`insert into review_note ${tx({ id, projectId, slotId, teamId, kind, text, ...author, madeAt: momentOf(work) })}`;
+    await tx`insert into ${tx(table)} ${tx({ id, projectId, slotId, teamId, ...what, ...author, madeAt: momentOf(work) })}`;
     return { id };
   }
   if (!known.mine) throw new FieldError('', 'This can be changed only by whoever noted it; note your own beside it.');
   if (version === null) return { id };
+  if (withdraw && table === 'review_finding') {
+    const [merged] = await tx`select 1 from review_finding where merged_into = ${id} and withdrawn_at is null limit 1`;
+    if (merged) throw new FieldError('', 'Others’ findings were merged into this one; it stays.');
+  }
   const written = await tx`
-    update review_note set kind = ${kind}, text = ${text}, withdrawn_at = case when ${withdraw} then now() end
+    update ${tx(table)} set ${withdraw ? tx`withdrawn_at = now()` : tx(what)}
     where id = ${id} and project_id = ${projectId} and version = ${version} and withdrawn_at is null returning 1`;
   await orConflict(written, tx, id, async () => {
     const [row] = await tx<{ kind: string; text: string; version: number }[]>`
-      select kind, text, version from review_note where id = ${id} and withdrawn_at is null`;
+      select kind, text, version from ${tx(table)} where id = ${id} and withdrawn_at is null`;
     return row;
   });
   return { id };
 }
 
-async function writeAction(
-  work: Work,
-  { id, slotId, text, ownerId, dueOn, version, withdraw }: RoomNote,
-): Promise<{ id: string }> {
+/** An action of the team, by somebody of it and a class meeting; it is marked as done where actions are listed. */
+async function writeAction(work: Work, { id, slotId, text, ownerId, dueOn }: RoomNote): Promise<{ id: string }> {
   const { tx, projectId } = work;
   const teamId = await teamOf(work, slotId);
-  const values = { what: text, ownerId, dueOn };
-  const [known] = await tx`select 1 from action where id = ${id} and project_id = ${projectId}`;
-  if (known && version === null) return { id };
-  if (!withdraw) await mustBeDoable(work, teamId, [{ ownerId: ownerId!, dueOn }]);
-  if (!known) {
-    await tx`insert into action ${tx({ id, projectId, teamId, ...values, sourceKind: 'review', sourceId: slotId })}`;
-    return { id };
-  }
-  const written = await tx`
-    update action set ${tx(withdraw ? { state: 'dropped' } : values)}
-    where id = ${id} and project_id = ${projectId} and version = ${version} and source_id = ${slotId} returning 1`;
-  await orConflict(written, tx, id, async () => {
-    const [row] = await tx<{ text: string; version: number }[]>`
-      select what as text, version from action where id = ${id} and source_id = ${slotId}`;
-    return row;
-  });
+  await mustBeDoable(work, teamId, [{ ownerId: ownerId!, dueOn }]);
+  const row = { id, projectId, teamId, what: text, ownerId, dueOn, sourceKind: 'review', sourceId: slotId };
+  await tx`insert into action ${tx(row)} on conflict (id) do nothing`;
   return { id };
 }
 
@@ -182,16 +138,12 @@ export const recordOpinion: Command<Said, { id: string }> = {
     const fresh = await tx<{ id: string }[]>`
       insert into opinion ${tx(row)} on conflict (slot_id, by_link) do nothing returning id`;
     if (fresh.length > 0) return { id };
-    const [known] = await tx<{ id: string; version: number }[]>`
-      select id, version from opinion where slot_id = ${slotId} and by_link = ${byLink}`;
+    const [known] = await tx<{ id: string }[]>`
+      select id from opinion where slot_id = ${slotId} and by_link = ${byLink}`;
     if (known!.id === id && version === null) return { id };
-    const written = await tx`
-      update opinion set ${tx(values)} where id = ${known!.id} and version = ${version ?? 0} returning 1`;
-    await orConflict(written, tx, known!.id, async () => {
-      const [now] = await tx<(typeof values & { version: number })[]>`
-        select pleases, displeases, chosen, version from opinion where id = ${known!.id}`;
-      return now;
-    });
+    await saveRow(work, 'opinion', { id: known!.id, version }, values, (now) => ({
+      ...{ pleases: now.pleases, displeases: now.displeases, chosen: now.chosen },
+    }));
     return { id: known!.id };
   },
 };
@@ -210,14 +162,11 @@ export const recordClientOutcome: Command<Ticked, { id: string }> = {
       ({ kind, slots }) => kind.purpose === 'unveiling' && slots.some(({ teamId }) => teamId === wish?.teamId),
     );
     if (!wish || !shown) throw new FieldError('', 'This wish is not put before you.');
-    const written = await tx`
-      update wish_outcome set agrees = ${agrees === 'yes'}, comment = ${comment}, client = ${seat.actor.name}
-      where id = ${id} and project_id = ${projectId} and version = ${version ?? 0} returning 1`;
-    await orConflict(written, tx, id, async () => {
-      const [row] = await tx<{ agrees: boolean | null; comment: string; version: number }[]>`
-        select agrees, comment, version from wish_outcome where id = ${id}`;
-      return row && { ...row, agrees: row.agrees === null ? '' : row.agrees ? 'yes' : 'no' };
-    });
+    const values = { agrees: agrees === 'yes', comment, client: seat.actor.name };
+    await saveRow(work, 'wish_outcome', { id, version }, values, (row) => ({
+      agrees: row.agrees === null ? '' : row.agrees ? 'yes' : 'no',
+      comment: row.comment,
+    }));
     return { id };
   },
 };
@@ -255,15 +204,7 @@ export const recordPeerReview: Command<Peer, { id: string }> = {
       join review r on r.id = s.review_id where p.slot_id = ${slotId} and p.author_id = ${seat.actor.id}`;
     if (known!.id === id && version === null) return { id };
     if (known!.released) throw new FieldError('', 'The reviews are released; yours stays as you wrote it.');
-    const written = await tx`
-      update peer_review set ${tx(pick(values))} where id = ${known!.id} and version = ${version ?? 0} returning 1`;
-    await orConflict(written, tx, known!.id, async () => {
-      const [now] = await tx<
-        { clear: string; breaksFirst: string; suggestion: string; about: string; version: number }[]
-      >`
-        select clear, breaks_first, suggestion, about, version from peer_review where id = ${known!.id}`;
-      return now;
-    });
+    await saveRow(work, 'peer_review', { id: known!.id, version }, pick(values), (now) => pick(now as never));
     return { id: known!.id };
   },
 };

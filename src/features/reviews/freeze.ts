@@ -1,5 +1,6 @@
 import { atOneMoment, json, type Tx } from '@/db/connection';
-import { gatherPacket, type Packet } from '@/domain/reviews/packet';
+import { gatherPacket } from '@/domain/reviews/gatherPacket';
+import type { Packet } from '@/domain/reviews/packet';
 import { listReviews, runningOrder, slotIn } from '@/domain/reviews/read';
 import { listSections } from '@/domain/classes/read';
 import type { Seat } from '@/server/access';
@@ -31,7 +32,8 @@ export async function gatherNow(
 /** Keeps a packet under the next number of the team's part. */
 export async function keepPacket(work: Work, slotId: string, content: Packet): Promise<number> {
   const { tx, projectId, seat } = work;
-  await lockSlot(tx, projectId, slotId);
+  const { endedAt } = await lockSlot(tx, projectId, slotId);
+  if (endedAt) throw new FieldError('', 'This review is over, so its packet stays as it was shown.');
   const [row] = await tx<[{ number: number }]>`
     insert into packet (project_id, slot_id, team_id, number, content, frozen_at, frozen_by)
     select ${projectId}, s.id, s.team_id, coalesce((select max(p.number) from packet p where p.slot_id = s.id), 0) + 1, ${json(tx, content)},

@@ -1,6 +1,6 @@
 import { plural, weekday } from '@/core/format';
 import type { WayToFit } from '@/core/reviews';
-import type { FindingKind, Review, RunningOrder, Slot } from '@/domain/reviews/read';
+import type { FindingKind, Review, RunningOrder, Slot, Verdict } from '@/domain/reviews/read';
 
 export const FINDING_WORD: Record<FindingKind, string> = {
   must: 'must mend',
@@ -13,6 +13,11 @@ export const FINDING_TONE: Record<FindingKind, string> = {
   should: 'text-ochre',
   note: 'text-ink',
   good: 'text-moss',
+};
+export const REVIEW_VERDICT: Record<Verdict, string> = {
+  proceed: 'proceed',
+  conditions: 'proceed with conditions',
+  repeat: 'repeat',
 };
 export const VERDICT_TONE = { proceed: 'text-moss', conditions: 'text-ochre', repeat: 'text-brick' } as const;
 

@@ -8,7 +8,7 @@ import { PrintButton } from '@/ui/PrintButton';
 import { allowed, seesAll } from '@/server/access';
 import { hrefIn, openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/features/frame';
 import { LinkPanel } from '@/features/links/LinkPanel';
-import { drawReviewOrder, removeReview } from '@/features/reviews/actions';
+import { drawReviewOrder, removeReview } from '@/features/reviews/planActions';
 import { offersOf } from '@/features/reviews/offers';
 import { ReviewForm } from '@/features/reviews/ReviewForm';
 import { RunningOrder } from '@/features/reviews/RunningOrder';

@@ -1,4 +1,3 @@
-import { groupBy } from '@/core/shared/groupBy';
 import { Link } from '@/ui/Link';
 import { tagColour } from '@/ui/colours';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
@@ -31,20 +30,18 @@ export default async function FindingsPage(props: SheetProps) {
   const { project, role, teamId } = seat;
   const sees = seesAll(seat);
   const ids = sees ? teamIdsIn(frame.teams, frame.section?.id ?? null, frame.team?.id ?? null) : teamId ? [teamId] : [];
-  const [reviews, findings, rule, students, actions, evidence] = await Promise.all([
+  const [reviews, findings, rule, students, actions] = await Promise.all([
     listReviews(pool(), project.id),
     listFindings(pool(), project.id),
     findReviewRule(pool(), project.id),
     listStudents(pool(), project.id),
     listReviewActions(pool(), project.id),
-    listEvidence(pool(), project.id, [...ids].sort()),
   ]);
   const teams = frame.teams.filter(({ id }) => ids.includes(id));
   const own = standingOnly(findings).filter(
     ({ teamId: of, released }) => ids.includes(of) && allowed(seat, 'finding.read', { teamId: of, released }),
   );
   const whole = classFindings(sees ? findings : own, teams);
-  const byTeam = groupBy(evidence, (one) => one.teamId);
   const sectionOf = (id: string) =>
     frame.sections.find((section) => section.id === frame.teams.find((team) => team.id === id)?.sectionId);
   const order = [...own].sort(
@@ -61,6 +58,8 @@ export default async function FindingsPage(props: SheetProps) {
   const every = !sees || frame.team !== null || search.all !== undefined;
   const shown = every ? order : order.filter(isOpen).slice(0, MOST);
   const [, form, named] = /^(close|owner)-([0-9a-f-]{36})$/.exec(String(search.panel ?? '')) ?? [];
+  const opened = form ? own.find(({ id }) => id === named) : undefined;
+  const evidence = form === 'close' && opened ? await listEvidence(pool(), project.id, opened.teamId) : [];
   return (
     <ProjectFrame
       shows={['builds', 'bench', 'calendar', 'plan', 'reviews']}
@@ -92,7 +91,7 @@ export default async function FindingsPage(props: SheetProps) {
         <FindingList
           seat={seat}
           findings={shown}
-          open={form ? { form: form as 'close', id: named! } : null}
+          open={opened ? { form: form as 'close', id: opened.id } : null}
           hrefOf={(of, id) =>
             withQuery(hrefIn(frame, 'reviews/findings'), {
               ...(search.all === undefined ? {} : { all: 1 }),
@@ -105,7 +104,7 @@ export default async function FindingsPage(props: SheetProps) {
               .filter((one) => one.teamId === id)
               .map(({ accountId, name }) => [accountId, shortName(name)] as const)
           }
-          evidenceOf={(id) => (byTeam.get(id) ?? []).map((one) => [`${one.kind}:${one.id}`, one.label] as const)}
+          evidence={evidence.map((one) => [`${one.kind}:${one.id}`, one.label] as const)}
           ageOf={(one) => meetingsSince(sectionOf(one.teamId), one.madeOn, today)}
           teamOf={tag}
           reviewOf={(one) => (

@@ -1,9 +1,9 @@
 import { KIND_WORD } from '@/core/reviews';
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
-import { ADD } from '@/ui/kit/icons';
+import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/features/frame';
-import { removeReviewKind } from '@/features/reviews/actions';
+import { removeReviewKind } from '@/features/reviews/planActions';
 import { KindForm, RuleForm } from '@/features/reviews/KindForm';
 import { kindForm } from '@/features/reviews/toForm';
 import { UsualKinds } from '@/features/reviews/UsualKinds';
@@ -38,6 +38,9 @@ export default async function KindsPage(props: SheetProps) {
       byTeam={false}
       actions={
         <>
+          <SidePanel id="rule" label="Who closes findings" icon={CHANGE} title="Who closes findings">
+            <RuleForm key={rule.version} projectId={project.id} {...rule} />
+          </SidePanel>
           <SidePanel id="usual" label="Add a usual kind" icon={ADD} title="Usual kinds of review">
             <UsualKinds projectId={project.id} taken={kinds.map(({ name }) => name)} />
           </SidePanel>
@@ -84,10 +87,6 @@ export default async function KindsPage(props: SheetProps) {
           </li>
         ))}
       </ul>
-      <section className="mt-6 max-w-xl" aria-label="Closing findings">
-        <h2 className="mb-1">Closing findings</h2>
-        <RuleForm key={rule.version} projectId={project.id} {...rule} />
-      </section>
     </ProjectFrame>
   );
 }

@@ -13,7 +13,8 @@ import { SlotViews } from '@/features/reviews/SlotViews';
 import { TeamPartForm } from '@/features/reviews/TeamPartForm';
 import { teamPartForm } from '@/features/reviews/toForm';
 import { listStudents } from '@/domain/classes/read';
-import { gatherPacket, listPackets, packetBefore } from '@/domain/reviews/packet';
+import { gatherPacket } from '@/domain/reviews/gatherPacket';
+import { listPackets, packetBefore } from '@/domain/reviews/packet';
 import { moment, shortName, weekday, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
@@ -77,7 +78,7 @@ export default async function PacketPage(props: SheetProps<{ review: string; slo
               />
             </SidePanel>
           )}
-          {writes && (
+          {writes && slot.endedAt === null && (
             <ActButton
               act={freezePacket}
               input={{ ...place, version: slot.version }}

@@ -1,7 +1,7 @@
 import { seesAll } from '@/server/access';
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
-import type { ItemKind } from '@/core/gates';
+import type { GateItem, ItemKind } from '@/core/gates';
 import { ActionList } from '@/features/actions/ActionList';
 import { Checklist } from '@/features/gates/Checklist';
 import { DecisionPart } from '@/features/gates/Decision';
@@ -39,10 +39,10 @@ export default async function GatePage(props: SheetProps<{ gate: string }>) {
     ...(gate.guardsBuilding ? ['no iteration is built'] : []),
     ...(gate.guardsFinal ? ['no machine is booked for final material'] : []),
   ];
-  const evidence = (kind: ItemKind): string | null => {
+  const evidence = ({ kind, review }: GateItem): string | null => {
     const at = (sheet: string) => hrefIn(frame, sheet);
     if (kind === 'review') {
-      const said = own?.reviews[0];
+      const said = own?.reviews.find((one) => one.kindId === review?.id);
       return said ? at(`reviews/${said.reviewId}/${said.slotId}/minutes`) : at('reviews');
     }
     if (kind === 'checks') return of?.checked ? `${at(`builds/${of.checked.id}`)}#checks` : at('builds');

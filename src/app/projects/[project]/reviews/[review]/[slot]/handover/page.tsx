@@ -11,7 +11,8 @@ import { SlotViews } from '@/features/reviews/SlotViews';
 import { WishTable } from '@/features/reviews/WishTable';
 import { HOLDS_WORD } from '@/core/reviews';
 import { listUseReports } from '@/domain/reviews/guests';
-import { gatherPacket, listPackets } from '@/domain/reviews/packet';
+import { gatherPacket } from '@/domain/reviews/gatherPacket';
+import { listPackets } from '@/domain/reviews/packet';
 import { listWishes } from '@/domain/reviews/wishes';
 import { day, plural } from '@/core/format';
 import { pool } from '@/db/connection';
@@ -62,9 +63,7 @@ export default async function HandoverPage(props: SheetProps<{ review: string; s
       <section aria-label="Wishes" className="mb-5">
         <h2 className="mb-1">What you wished for, and what became of it</h2>
         {wishes.length === 0 ? (
-          <Nothing>
-            The client’s sentences stand here, once requirements are made from what the client said in the interview.
-          </Nothing>
+          <Nothing>The client’s sentences stand here, once the answers of the interview are written down.</Nothing>
         ) : (
           <>
             <p className="mb-2">

@@ -10,17 +10,10 @@ import { hrefIn, ProjectFrame, reviewViews, type SheetProps } from '@/features/f
 import { AnswerForm } from '@/features/reviews/FindingForms';
 import { openSlot } from '@/features/reviews/openSlot';
 import { SlotViews } from '@/features/reviews/SlotViews';
-import { FINDING_TONE, FINDING_WORD, VERDICT_TONE } from '@/features/reviews/words';
+import { FINDING_TONE, FINDING_WORD, REVIEW_VERDICT, VERDICT_TONE } from '@/features/reviews/words';
 import { listOpinions } from '@/domain/reviews/guests';
-import {
-  FINDING_KINDS,
-  listFindings,
-  listNotes,
-  listReviewActions,
-  REVIEW_VERDICT,
-  standingOnly,
-} from '@/domain/reviews/read';
-import { day, moment, shortName, weekday } from '@/core/format';
+import { FINDING_KINDS, listFindings, listNotes, listReviewActions, standingOnly } from '@/domain/reviews/read';
+import { day, moment, shortName, upperFirst, weekday } from '@/core/format';
 import { pool } from '@/db/connection';
 
 export default async function MinutesPage(props: SheetProps<{ review: string; slot: string }>) {
@@ -111,9 +104,7 @@ export default async function MinutesPage(props: SheetProps<{ review: string; sl
             if (own.length === 0) return null;
             return (
               <section key={kind} aria-label={FINDING_WORD[kind]}>
-                <h2 className={`mb-1 ${FINDING_TONE[kind]}`}>
-                  {FINDING_WORD[kind].charAt(0).toUpperCase() + FINDING_WORD[kind].slice(1)}
-                </h2>
+                <h2 className={`mb-1 ${FINDING_TONE[kind]}`}>{upperFirst(FINDING_WORD[kind])}</h2>
                 <ul>
                   {own.map((one) => (
                     <li key={one.id} className="border-b border-hair py-1">
