@@ -10,14 +10,15 @@ export default defineConfig({
   fullyParallel: false,
   retries: 0,
   forbidOnly: true,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // A machine that is shared stands still for a while now and then; what passes waits no longer for it.
+  timeout: 240_000,
+  expect: { timeout: 40_000 },
   reporter: 'list',
   use: {
     launchOptions: { executablePath: CHROMIUM, args: BROWSER },
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    actionTimeout: 20_000,
+    actionTimeout: 40_000,
     screenshot: 'only-on-failure',
   },
 });

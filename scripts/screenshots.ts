@@ -97,6 +97,28 @@ async function openHeldPeers(page: Page) {
   await page.getByRole('link', { name: 'Peer reviews' }).click();
   await page.getByRole('heading', { name: /^Peer reviews/ }).waitFor();
 }
+/** How judges of a rubric compare. */
+async function compareJudges(page: Page) {
+  await page.getByRole('link', { name: 'Compare judges' }).click();
+  await page.getByRole('heading', { name: 'Strict and mild' }).waitFor();
+}
+async function changeRubric(page: Page) {
+  await page.getByRole('button', { name: 'Change rubric' }).click();
+  await page.getByRole('dialog').getByLabel('It counts').first().waitFor();
+}
+async function scoreATeam(page: Page) {
+  await page.getByRole('link', { name: 'Score teams' }).click();
+  await page.getByRole('link', { name: /Gneiss/ }).click();
+  await page.getByLabel('What was strong').waitFor();
+}
+async function changeCrossing(page: Page) {
+  await page.getByRole('button', { name: 'Change Crossing' }).click();
+  await page.getByRole('dialog').getByLabel('From result to percent').waitFor();
+}
+async function openStatistics(page: Page) {
+  await page.getByText('Statistics of the class').click();
+  await page.getByText('Tells students apart?').scrollIntoViewIfNeeded();
+}
 /** A requirement's row of a new concept, open. */
 async function openAnswers(page: Page) {
   await page.getByText('Carrier mass without payload').click();
@@ -529,7 +551,7 @@ const VIEWS: View[] = [
   { name: 'selection-edit', role: 'instructor', at: 'concepts/selection/edit', extra: true },
   { name: 'teams', role: 'instructor', at: 'teams', extra: true },
   { name: 'my-teams', role: 'student', at: 'teams', extra: true },
-  { name: 'forming', role: 'instructor', at: 'teams/forming', act: formTeams },
+  { name: 'forming', role: 'instructor', at: 'teams/forming', act: formTeams, extra: true },
   { name: 'charters', role: 'instructor', at: 'teams/charters', extra: true },
   { name: 'my-charter', role: 'student', at: 'teams/charters', extra: true },
   { name: 'draw', role: 'instructor', at: 'teams/draws', extra: true },
@@ -611,6 +633,29 @@ const VIEWS: View[] = [
   { name: 'outbox-phone', role: 'student', at: 'bench/enter', phone: true, act: outbox, extra: true },
   { name: 'slips', role: 'instructor', at: 'teams/slips', act: makeSlips, extra: true },
   { name: 'grades', role: 'instructor', at: 'grades', extra: true },
+  { name: 'rubric', role: 'instructor', at: 'grades', follow: /^Build quality/, extra: true },
+  { name: 'rubric-student', role: 'student', at: 'grades', follow: /^Build quality/, phone: true, extra: true },
+  { name: 'rubric-edit', role: 'instructor', at: 'grades', follow: /^Process/, act: changeRubric, extra: true },
+  { name: 'rubric-new', role: 'instructor', at: 'grades?panel=usual', extra: true },
+  { name: 'judges', role: 'instructor', at: 'grades', follow: /^Build quality/, act: compareJudges, extra: true },
+  {
+    name: 'score-phone',
+    role: 'student',
+    at: 'grades',
+    follow: /^Team work/,
+    act: scoreATeam,
+    phone: true,
+    extra: true,
+  },
+  { name: 'peers', role: 'instructor', at: 'grades/peers', extra: true },
+  { name: 'peers-phone', role: 'student', at: 'grades/peers', phone: true, extra: true },
+  { name: 'components', role: 'instructor', at: 'grades/components', extra: true },
+  { name: 'component-panel', role: 'instructor', at: 'grades/components', act: changeCrossing, extra: true },
+  { name: 'grade-sheet', role: 'instructor', at: 'grades/sheet' },
+  { name: 'statistics', role: 'instructor', at: 'grades/sheet', act: openStatistics, extra: true },
+  { name: 'grade-columns', role: 'instructor', at: 'grades/sheet?panel=save', extra: true },
+  { name: 'grade-student', role: 'instructor', at: 'grades/sheet', follow: /^Emil/, extra: true },
+  { name: 'my-grade', role: 'student', at: 'grades/mine', phone: true, extra: true },
   { name: 'event', role: 'instructor', at: 'event' },
   { name: 'standings', role: 'instructor', at: 'standings' },
   { name: 'trace', role: 'instructor', at: 'standings', follow: /, Flint:/, extra: true },

@@ -11,6 +11,7 @@ import * as concepts from '@/core/concepts';
 import * as plan from '@/core/plan';
 import * as ranking from '@/core/ranking';
 import * as requirements from '@/core/requirements';
+import * as rubric from '@/core/rubric';
 import * as scoring from '@/core/scoring';
 import * as sessions from '@/core/sessions';
 import * as teams from '@/core/teams';
@@ -25,6 +26,7 @@ const subjects: Record<string, object> = {
   concepts,
   ranking,
   requirements,
+  rubric,
   scoring,
   teams,
   units,

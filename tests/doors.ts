@@ -55,7 +55,7 @@ export async function thingsOf(sql: postgres.Sql, project: string, team: string)
   const [row] = await sql<[Things]>`
     select t.project_id as project, t.id as team, t.section_id as section, i.id as iteration, r.id as run, r.protocol_id as protocol,
       (select id from event where protocol_id = r.protocol_id limit 1) as event,
-      b.id as rubric, c.id as criterion, gen_random_uuid() as picture, gen_random_uuid() as research,
+      (select id from rubric where project_id = t.project_id and name = 'Team work') as rubric, c.id as criterion, gen_random_uuid() as picture, gen_random_uuid() as research,
       (select account_id from enrolment where project_id = t.project_id limit 1) as student,
       (select id from gate where project_id = t.project_id order by name limit 1) as gate,
       (select id from test_session where project_id = t.project_id limit 1) as session,
@@ -65,7 +65,7 @@ export async function thingsOf(sql: postgres.Sql, project: string, team: string)
       (select c.feature_id from iteration_change c join iteration f on f.id = c.iteration_id where f.team_id = t.id
         and c.kind = 'added' order by f.number, c.position limit 1) as feature
     from team t join iteration i on i.team_id = t.id join run r on r.iteration_id = i.id
-      join rubric b on b.project_id = t.project_id join criterion c on c.rubric_id = b.id
+      join rubric b on b.project_id = t.project_id and b.name = 'Client presentation' join criterion c on c.rubric_id = b.id
     where t.project_id = ${project} and t.name = ${team} order by i.number desc, c.position limit 1`;
   return row;
 }
@@ -160,6 +160,8 @@ export const addressOf = (route: string, t: Things) =>
     .replace('[review]', t.review)
     .replace('[slot]', t.slot)
     .replace('[concept]', t.concept)
+    .replace('[rubric]', t.rubric)
+    .replace('[person]', t.student)
     .replace('[draw]', t.draw)
     .replace('[token]', 'x'.repeat(43));
 
@@ -212,6 +214,8 @@ export const RELEASED = new Set<Door>([
   'finding.close',
   'peer.take',
 ]);
+/** Doors to what other teams are scored for, where a rubric leaves that to students: never to the own team. */
+export const OF_OTHERS = new Set<Door>(['score.give']);
 /** Actions that make or change what belongs to whoever asks, and name no object. */
 export const OF_WHOEVER_ASKS = new Set<string>([]);
 export const OBJECTS: Record<string, (t: Things) => string> = {

@@ -1,6 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type postgres from 'postgres';
+import { json } from '@/db/connection';
 import { ofProject, readShape } from '@/db/shape';
 import { projectOf } from '@/domain/bundle/format';
 import { importBundle } from '@/domain/bundle/importBundle';
@@ -69,16 +71,17 @@ async function makeInstructor(
   return row.id;
 }
 
-/** What the demo's students wish for, and a pair to keep apart: no bundle carries these. */
+/** What the demo's students wish for, a pair to keep apart, and what members say of each other: no bundle carries these. */
 async function loadWishes(tx: postgres.TransactionSql, projectId: string) {
-  const { preferences, apart } = JSON.parse(
+  const { preferences, apart, peers } = JSON.parse(
     readFileSync(path.join(process.cwd(), 'demo/gully-courier-wishes.json'), 'utf8'),
   ) as {
     preferences: { who: string; concept: string | null; wants: string[]; roles: string[] }[];
     apart: [string, string][];
+    peers: { who: string; about: string; answers: number[]; remark: string }[];
   };
-  const people = await tx<{ id: string; name: string }[]>`
-    select a.id, a.name from enrolment e join account a on a.id = e.account_id where e.project_id = ${projectId}`;
+  const people = await tx<{ id: string; name: string; teamId: string }[]>`
+    select a.id, a.name, m.team_id from team_member m join account a on a.id = m.account_id where m.project_id = ${projectId}`;
   const concepts = await tx<
     { id: string; title: string }[]
   >`select id, title from concept where project_id = ${projectId}`;
@@ -92,6 +95,18 @@ async function loadWishes(tx: postgres.TransactionSql, projectId: string) {
   }));
   await tx`insert into preference ${tx(rows as never)}`;
   await tx`insert into keep_pair ${tx(apart.map(([one, other]) => ({ projectId, kind: 'apart', oneId: person(one), otherId: person(other) })))}`;
+  const [round] = await tx<[{ id: string }]>`select id from peer_round where project_id = ${projectId}`;
+  const rated = peers.map(({ who, about, answers, remark }) => ({
+    id: randomUUID(),
+    projectId,
+    roundId: round.id,
+    teamId: people.find(({ name }) => name === who)!.teamId,
+    fromId: person(who),
+    toId: person(about),
+    answers: json(tx, answers),
+    remark,
+  }));
+  await tx`insert into peer_rating ${tx(rated as never)}`;
 }
 
 /** Takes the demo projects out, with the people who are in no other. */

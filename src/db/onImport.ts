@@ -5,6 +5,7 @@ import { CURRENCIES } from '@/core/dimensions';
 import { meetings, type Pattern } from '@/core/calendar';
 import { CoreError } from '@/core/numbers';
 import { checkPacket, fitAgenda, type AgendaItem } from '@/core/reviews';
+import { checkGradeRule as checkRuleOfGrade, checkLevels, type GradeRule, type Level } from '@/core/rubric';
 import { checkRule, type EventRule } from '@/core/scoring';
 import { checkDimension, convert, DIMENSION_NAMES, DIMENSIONS, type Dimension } from '@/core/units';
 import type { Row } from './catalogue';
@@ -133,4 +134,26 @@ function texts(row: Row, column: string): string[] {
   const list = (row[column] ?? []) as unknown[];
   if (list.some((one) => typeof one !== 'string')) throw new CoreError(`The ${column} are a list of texts.`);
   return list as string[];
+}
+
+/** A criterion whose levels go up; what the program counts has to say from how much on each is reached. */
+export function checkCriterion(row: Row): void {
+  const levels = (row.levels ?? []) as Level[];
+  if (levels.length || row.scorer === 'program') checkLevels(levels, String(row.name), row.scorer === 'program');
+  if (levels.length && levels.at(-1)!.points !== row.max)
+    throw new CoreError(
+      `The highest level of ${String(row.name)} has ${levels.at(-1)!.points} points, not ${String(row.max)}.`,
+    );
+}
+
+/** A worked example that says for each criterion what was agreed. */
+export function checkAnchor(row: Row): void {
+  for (const one of row.agreed as { criterion?: unknown; points?: unknown }[])
+    if (typeof one?.criterion !== 'string' || typeof one.points !== 'number')
+      throw new CoreError(`The worked example ${String(row.title)} needs a criterion and points in every line.`);
+}
+
+/** A rule that turns an event's value into percent. */
+export function checkGradeRule(row: Row): void {
+  if (row.rule != null) checkRuleOfGrade(row.rule as GradeRule);
 }

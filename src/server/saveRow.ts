@@ -44,7 +44,14 @@ type Table =
   | 'opinion'
   | 'review_kind'
   | 'review_rule'
-  | 'wish_outcome';
+  | 'wish_outcome'
+  | 'anchor'
+  | 'grade_scheme'
+  | 'grade_component'
+  | 'mark'
+  | 'former_results'
+  | 'school_system'
+  | 'peer_round';
 
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */
 export async function removeRow(

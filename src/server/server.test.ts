@@ -137,6 +137,14 @@ describe('policy', () => {
     expect(can('standings.read', 'student', true, false)).toBe(false);
     expect(can('standings.read', 'board', false, true)).toBe(true);
     expect(can('trace.read', 'student', false, true)).toBe(false);
+    expect(can('score.give', 'student', true, true)).toBe(false);
+    expect(can('score.give', 'student', false, true)).toBe(true);
+    expect(can('score.give', 'student', false, false)).toBe(false);
+    for (const one of ['grade.read', 'grade.write', 'peer.read'] as const)
+      expect(ROLES.filter((role) => can(one, role, true, true))).toEqual(['instructor']);
+    expect(ROLES.filter((role) => can('peer.rate', role, true))).toEqual(['student']);
+    expect(can('grade.own', 'student', true, false)).toBe(false);
+    expect(can('grade.own', 'student', false, true)).toBe(false);
   });
 
   test('a client reads the brief, answers what is asked, and speaks of the concepts put before them, and nothing else', () => {

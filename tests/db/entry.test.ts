@@ -298,7 +298,8 @@ describe('scores of a judge', () => {
   const rubric = 'Client presentation';
   let criteria: { id: string; name: string; max: number }[];
   beforeAll(async () => {
-    criteria = await pool()`select id, name, max from criterion where project_id = ${p.id} order by position`;
+    criteria =
+      await pool()`select id, name, max from criterion where rubric_id = ${p.rubrics[rubric]!} order by position`;
   });
   const asJudge = (label = 'D. New') => asLink(p.id, { purpose: 'judge', label, rubricId: p.rubrics[rubric] });
   const give = (points: string, more: object = {}) =>
@@ -337,7 +338,7 @@ describe('scores of a judge', () => {
   test('a team of another project, or a criterion of another rubric, is refused', async () => {
     const other = await demoProject('others');
     await asJudge('F. Lost');
-    expect(refused(await give('5', { teamId: other.teams.Flint })).teamId).toMatch(/not part/);
+    expect(refused(await give('5', { teamId: other.teams.Flint }))['']).toMatch(/not among those/);
     const [foreign] = await pool()<[{ id: string }]>`select id from criterion where project_id = ${other.id} limit 1`;
     const scores = [{ id: randomUUID(), criterionId: foreign.id, points: '5', version: null }];
     expect(await give('5', { scores })).toMatchObject({ denied: true });

@@ -88,8 +88,9 @@ async function toldOf(sql: Sql, run: string): Promise<unknown[]> {
   });
 }
 
-/** Tables of reviews, which there were none of. */
-const REVIEWS = /^(review|packet|peer_review|opinion|wish_outcome|use_report)/;
+/** Tables of reviews and grades, which there were none of. */
+const LATER =
+  /^(review|packet|peer_|opinion|wish_outcome|use_report|anchor|judg(ement|ing)|grade_|mark|counted_team|released_grade|former_results|school_system)/;
 
 /** The demo project without what its designs have told since, numbered as it comes out of a database. */
 async function asItWas(bundle: Bundle): Promise<Bundle> {
@@ -115,7 +116,13 @@ async function asItWas(bundle: Bundle): Promise<Bundle> {
   for (const table of ['build_rule', 'material', 'bill', 'specimen', 'specimen_note']) delete bundle.tables[table];
   delete bundle.tables.feature;
   delete bundle.tables.iteration_change;
-  for (const table of Object.keys(bundle.tables)) if (REVIEWS.test(table)) delete bundle.tables[table];
+  for (const table of Object.keys(bundle.tables)) if (LATER.test(table)) delete bundle.tables[table];
+  const first = rowWith(bundle, 'rubric', { name: 'Client presentation' }).id;
+  for (const table of ['criterion', 'judge', 'score'])
+    bundle.tables[table] = rowsOf(bundle, table).filter((row) => row.rubric_id === first);
+  bundle.tables.rubric = rowsOf(bundle, 'rubric').filter((row) => row.id === first);
+  for (const row of rowsOf(bundle, 'criterion')) delete row.evidence;
+  for (const row of rowsOf(bundle, 'rubric')) delete row.about;
   bundle.tables.action = rowsOf(bundle, 'action').filter(({ source_kind: of }) => of !== 'review' && of !== 'verdict');
   bundle.tables.gate_item = rowsOf(bundle, 'gate_item').filter(({ kind }) => kind !== 'review');
   const p = await demoProject('as it was', bundle);

@@ -38,6 +38,7 @@ const UNDER = [
   ...['budget', 'acknowledgement', 'gate_signature', 'gate_decision', 'session_run', 'charter', 'charter_agreement'],
   ...['research', 'question'],
   ...['review_slot', 'packet', 'review_finding', 'review_note', 'peer_review', 'opinion', 'wish_outcome', 'use_report'],
+  ...['judging', 'judgement', 'mark'],
 ];
 /** Tables whose rows hang on a section: each comes twice more. */
 const IN_SECTION = ['concept', 'concept_claim', 'concept_comment', 'concept_credit', 'part', 'interface'];
@@ -93,6 +94,8 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
   const params = {
     project: p.id,
     review: review.id,
+    rubric: p.rubrics['Team work']!,
+    person: p.studentOf('Flint'),
     slot: review.slotId,
     team: p.teams.Flint!,
     iteration: p.iteration['Flint 3']!,

@@ -306,11 +306,11 @@ test('an instructor, students, judges and a client follow one project all the wa
       await expect(phone.getByText(`${judge}, thank you`)).toBeVisible();
       for (const [team, [evidence, clear]] of Object.entries(teams)) {
         await phone.getByRole('link', { name: team }).click();
-        await phone.getByLabel('Evidence').fill('61');
-        await phone.getByLabel('Clear').fill(String(clear));
+        await phone.getByLabel('Evidence, 0 to 60').fill('61');
+        await phone.getByLabel('Clear, 0 to 40').fill(String(clear));
         await phone.getByRole('button', { name: 'Save points' }).click();
         await expect(phone.getByText('Evidence has at most 60 points.')).toBeVisible();
-        await phone.getByLabel('Evidence').fill(String(evidence));
+        await phone.getByLabel('Evidence, 0 to 60').fill(String(evidence));
         await phone.getByRole('button', { name: 'Save points' }).click();
         await expect(phone.getByRole('link', { name: team })).toContainText('2 of 2 scored');
       }
@@ -319,6 +319,7 @@ test('an instructor, students, judges and a client follow one project all the wa
       await phone.context().close();
     }
     await go('grades');
+    await page.getByRole('link', { name: 'Talk' }).click();
     await expect(page.getByRole('row', { name: /Basalt/ })).toContainText('80.00');
     await expect(page.getByRole('row', { name: /Flint/ })).toContainText('76.00');
   });

@@ -88,6 +88,10 @@ const SHEETS = [
   'reviews/findings',
   'reviews/kinds',
   'grades',
+  'grades/peers',
+  'grades/components',
+  'grades/sheet',
+  'grades/mine',
   'event',
   'standings',
   'legacy',
@@ -116,10 +120,12 @@ const LED = [
   'teams/forming',
   'concepts/selection/edit',
   'reviews/kinds',
+  'grades/components',
+  'grades/sheet',
 ];
 const FOR_STUDENTS = SHEETS.filter((sheet) => !LED.includes(sheet));
-/** A concept is written by a student. */
-const FOR_INSTRUCTORS = SHEETS.filter((sheet) => sheet !== 'concepts/new');
+/** A concept is written by a student, who alone has a grade. */
+const FOR_INSTRUCTORS = SHEETS.filter((sheet) => sheet !== 'concepts/new' && sheet !== 'grades/mine');
 
 /**
  * What is wrong with a page, looked at in one visit: every finding of accessibility in light, and of what colours decide in
@@ -239,6 +245,7 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
     await page.goto('/judge');
     return [
       '/judge',
+      '/judge/practice',
       (await page.locator('main a[href^="/judge/"], a[href^="/judge/"]').first().getAttribute('href'))!,
     ];
   }
@@ -254,7 +261,10 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   };
   const [review = ''] = await within('reviews', /\/reviews\/[0-9a-f-]{36}/);
   const [slot = ''] = await within(review.slice(home.length + 1), /\/reviews\/[0-9a-f-]{36}\/[0-9a-f-]{36}/);
+  const [rubric = ''] = (await within('grades', /\/grades\/[0-9a-f-]{36}/)).slice(-1);
   const inside = [
+    rubric,
+    ...(role === 'instructor' ? [`${rubric}/judges`, ...(await within('grades/sheet', /\/sheet\/[0-9a-f-]{36}/))] : []),
     ...[review, `${review}/peers`, slot, `${slot}/minutes`, `${slot}/handover`],
     ...(role === 'instructor' ? [`${review}/room`] : []),
     ...(await within('builds', /\/builds\/[0-9a-f-]{36}/)),

@@ -7,6 +7,7 @@ import {
   addressOf,
   BY_TEAM,
   OBJECTS,
+  OF_OTHERS,
   OF_WHOEVER_ASKS,
   opens,
   pageOf,
@@ -103,7 +104,9 @@ for (const role of ROLES) {
           if (which !== 'own' && addressOf(route, things[which]) === addressOf(route, things.own)) continue;
           const where = which === 'foreign' ? 'foreign' : 'own';
           // A page that is about no team asks for the own one; standings are released to students as a page.
-          const expected = opens(door, role, where, !about || which === 'own', door === 'standings.read');
+          const others = OF_OTHERS.has(door);
+          const own = !others && (!about || which === 'own');
+          const expected = opens(door, role, where, own, others || door === 'standings.read');
           // A link that leads nowhere has no calendar behind it.
           // A client sees the pictures of concepts put before them, and of nothing else.
           const unpublished =
@@ -188,6 +191,8 @@ for (const role of ROLES) {
       '/api/v1/client-outcomes',
       '/api/v1/use-reports',
       '/api/v1/peer-reviews',
+      '/api/v1/team-scores',
+      '/api/v1/peer-ratings',
       '/api/v1/bundles',
     ];
     for (const route of entries) {
@@ -203,6 +208,7 @@ for (const role of ROLES) {
           id,
           conceptId,
           slotId: t.slot,
+          rubricId: t.rubric,
         };
         const answer = await asks[role].post(route, { data });
         const door = ROUTES[route]!;
@@ -212,7 +218,13 @@ for (const role of ROLES) {
         const counted = route !== '/api/v1/official-runs/withdraw' || attempts.has(t.run);
         const expected = byLink
           ? byLink.includes(role) && which !== 'foreign' && counted
-          : opens(door, role, which === 'foreign' ? 'foreign' : 'own', own, RELEASED.has(door) && which === 'own');
+          : opens(
+              door,
+              role,
+              which === 'foreign' ? 'foreign' : 'own',
+              own,
+              OF_OTHERS.has(door) || (RELEASED.has(door) && which === 'own'),
+            );
         const denied = [401, 403].includes(answer.status());
         if (denied === expected) wrong.push(`${role} ${route} (${which}): ${answer.status()}`);
         if (answer.ok() || answer.status() >= 500) wrong.push(`${route}: ${answer.status()}`);
@@ -290,7 +302,7 @@ test('a student reads another team’s draft nowhere, and reads it once it is re
   expect(now).toBe(change);
 });
 
-test('who is kept apart, how teams might be formed, and what a panel found and has not released stands on no page and in no file that a student can open', async () => {
+test('who is kept apart, how teams might be formed, what members say of each other, another’s grade, and what a panel found and has not released stands on no page and in no file that a student can open', async () => {
   const { own: t } = things;
   const [secret, pair] = [`plan ${randomUUID()}`, randomUUID()];
   await sql.begin(async (tx) => {
@@ -315,6 +327,21 @@ test('who is kept apart, how teams might be formed, and what a panel found and h
       insert into review_note (project_id, slot_id, team_id, kind, text, by_link, made_at)
       values (${project}, ${slot}, ${team}, 'decision', ${hidden.other}, 'Guest', now())`;
   });
+  // What mates say of each other, a mark, and a grade that another was shown.
+  const graded = { said: `said ${randomUUID()}`, mark: `mark ${randomUUID()}`, shown: `grade ${randomUUID()}` };
+  await sql.begin(async (tx) => {
+    await tx`select set_config('ironstone.actor', '{"kind": "system", "name": "Test", "act": "test"}', true)`;
+    await tx`
+      update peer_rating set remark = ${graded.said} where id = (
+        select p.id from peer_rating p join account a on a.id = p.to_id where p.project_id = ${t.project}
+          and a.login = ${world().demo.access.student.login} limit 1)`;
+    await tx`
+      update mark set note = ${graded.mark} where project_id = ${t.project}
+        and account_id <> (select id from account where login = ${world().demo.access.student.login})`;
+    await tx`
+      update released_grade set content = jsonb_set(content, '{strong}', to_jsonb(array[${graded.shown}::text]))
+      where project_id = ${t.project} and account_id <> (select id from account where login = ${world().demo.access.student.login})`;
+  });
   const texts = async (role: 'student' | 'instructor') => {
     const found: string[] = [];
     await sixAtOnce(
@@ -328,9 +355,10 @@ test('who is kept apart, how teams might be formed, and what a panel found and h
   };
   const [shown, led] = [await texts('student'), await texts('instructor')];
   expect(shown.length).toBeGreaterThan(60);
-  for (const word of [secret, pair, 'keep_pair', hidden.own, hidden.other])
+  for (const word of [secret, pair, 'keep_pair', hidden.own, hidden.other, ...Object.values(graded), 'peer_rating'])
     expect(shown.filter((text) => text.includes(word))).toEqual([]);
   expect(led.some((text) => text.includes(pair))).toBe(true);
+  expect(led.some((text) => text.includes(graded.said))).toBe(true);
   expect(led.some((text) => text.includes(secret))).toBe(true);
   expect(led.some((text) => text.includes(hidden.own))).toBe(true);
 });

@@ -2,6 +2,7 @@ import gammainc from '@stdlib/math-base-special-gammainc';
 import quantile from '@stdlib/stats-base-dists-t-quantile';
 import { filled, finite, level as checkLevel } from '../shared/check';
 import { CoreError } from '../shared/CoreError';
+import { dot, invert, quadratic } from '../shared/matrix';
 import { edge } from '../shared/edge';
 import { exact, meanOf, minus, numberOf, totalOf, ZERO, type Exact } from '../shared/exact';
 
@@ -160,29 +161,6 @@ function solve(xs: readonly number[], ys: readonly number[], p: number): Curve {
   });
   return { middle, rowOf, rows, centred, inverse, residuals, sse: totalOf(residuals.map((one) => one.pow(2))) };
 }
-
-/** The inverse of a small symmetric positive definite matrix, by elimination. */
-function invert(matrix: readonly Exact[][]): Exact[][] {
-  const n = matrix.length;
-  const wide = matrix.map((row, i) => [...row, ...row.map((_, j) => exact(i === j ? 1 : 0))]);
-  for (let i = 0; i < n; i++) {
-    const pivot = wide[i]![i]!;
-    wide[i] = wide[i]!.map((one) => one.div(pivot));
-    for (let k = 0; k < n; k++) {
-      const factor = wide[k]![i]!;
-      if (k !== i) wide[k] = wide[k]!.map((one, j) => one.minus(factor.times(wide[i]![j]!)));
-    }
-  }
-  return wide.map((row) => row.slice(n));
-}
-
-const dot = (a: readonly Exact[], b: readonly Exact[]): Exact =>
-  a.reduce((sum, one, i) => sum.plus(one.times(b[i]!)), ZERO);
-const quadratic = (matrix: readonly Exact[][], v: readonly Exact[]): Exact =>
-  dot(
-    matrix.map((row) => dot(row, v)),
-    v,
-  );
 
 /** Coefficients in powers of x itself, and the diagonal of their covariance over the variance. */
 function inPowersOfX({ middle: m, centred, inverse }: Curve): { values: Exact[]; covariance: Exact[] } {

@@ -16,6 +16,12 @@ export function fixed(value: number | null | undefined, digits: number): string 
   return value === null || value === undefined ? '–' : value.toFixed(digits).replace('-', '−');
 }
 
+/** A difference, with its sign: "+0.8", "−1.2". */
+export function signed(value: number, digits: number): string {
+  const text = fixed(value, digits);
+  return Number(value.toFixed(digits)) > 0 ? `+${text}` : text;
+}
+
 /**
  * Writes the numbers of a column so that they line up on the decimal point in the monospaced face: shorter ones are
  * filled with spaces, not with zeros that nobody measured.

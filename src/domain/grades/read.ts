@@ -1,15 +1,56 @@
+import type { Level, School, Scorer } from '@/core/rubric';
 import { remembered } from '@/db/remember';
-import { average, type RubricResult } from '@/core/rubric';
-import type { Team } from '@/domain/classes/read';
 import { type Sql } from '@/db/connection';
 
+/** A level of a criterion, from the lowest up. */
+export interface LevelText extends Level {
+  name: string;
+  /** What is seen at this level. */
+  text: string;
+}
+/** What the program counts for a criterion. */
+export const MEASURES = ['event', 'musts', 'measured', 'iterations', 'reasons', 'claims', 'runs'] as const;
+export interface Measure {
+  of: (typeof MEASURES)[number];
+  eventId?: string;
+  parameterId?: string;
+}
+export interface Criterion {
+  id: string;
+  rubricId: string;
+  edition: number;
+  name: string;
+  /** What points mean in words, where there are no levels. */
+  anchors: string;
+  max: number;
+  weight: number;
+  scorer: Scorer;
+  levels: LevelText[];
+  evidence: string;
+  measure: Measure | null;
+}
+export type JudgeKind = Exclude<Scorer, 'program'>;
+export interface Judge {
+  id: string;
+  rubricId: string;
+  name: string;
+  kind: JudgeKind;
+  accountId: string | null;
+}
 export interface Rubric {
   id: string;
   name: string;
+  about: string;
   position: number;
+  halfLevels: boolean;
+  school: School;
+  edition: number;
   version: number;
-  criteria: { id: string; name: string; anchors: string; max: number }[];
-  judges: { id: string; name: string }[];
+  /** Of the present edition. */
+  criteria: Criterion[];
+  /** Of all editions. */
+  allCriteria: Criterion[];
+  judges: Judge[];
 }
 export interface Score {
   id: string;
@@ -18,47 +59,111 @@ export interface Score {
   judgeId: string;
   teamId: string;
   points: number;
+  /** What was given first, where it was changed since. */
+  firstPoints: number | null;
+  remark: string;
+  version: number;
+}
+/** What a judge says of a team as a whole. */
+export interface Judgement {
+  id: string;
+  rubricId: string;
+  judgeId: string;
+  teamId: string;
+  strong: string;
+  next: string;
+  version: number;
+}
+export interface Anchor {
+  id: string;
+  rubricId: string;
+  title: string;
+  shows: string;
+  agreed: { criterion: string; points: number; why: string }[];
   version: number;
 }
 
 export const listRubrics = remembered(async (sql: Sql, projectId: string): Promise<Rubric[]> => {
-  return sql<Rubric[]>`
-    select r.id, r.name, r.position, r.version,
-      coalesce((select jsonb_agg(jsonb_build_object('id', c.id, 'name', c.name, 'anchors', c.anchors, 'max', c.max) order by c.position)
-        from criterion c where c.rubric_id = r.id), '[]') as criteria,
-      coalesce((select jsonb_agg(jsonb_build_object('id', j.id, 'name', j.name) order by j.name)
-        from judge j where j.rubric_id = r.id), '[]') as judges
-    from rubric r where r.project_id = ${projectId} order by r.position, r.name`;
+  const [rubrics, criteria, judges] = await Promise.all([
+    sql<Omit<Rubric, 'criteria' | 'allCriteria' | 'judges'>[]>`
+      select id, name, about, position, half_levels, school, edition, version from rubric
+      where project_id = ${projectId} order by position, name`,
+    sql<Criterion[]>`
+      select id, rubric_id, edition, name, anchors, max, coalesce(weight, max) as weight, scorer, levels, evidence, measure from criterion
+      where project_id = ${projectId} order by edition, position, id`,
+    sql<Judge[]>`
+      select id, rubric_id, name, kind, account_id from judge where project_id = ${projectId} order by name, id`,
+  ]);
+  return rubrics.map((rubric) => {
+    const all = criteria.filter((one) => one.rubricId === rubric.id);
+    return {
+      ...rubric,
+      allCriteria: all,
+      criteria: all.filter((one) => one.edition === rubric.edition),
+      judges: judges.filter((one) => one.rubricId === rubric.id),
+    };
+  });
 });
 
 export const listScores = remembered(async (sql: Sql, projectId: string): Promise<Score[]> => {
   return sql<Score[]>`
-    select id, rubric_id, criterion_id, judge_id, team_id, points, version from score
+    select id, rubric_id, criterion_id, judge_id, team_id, points, first_points, remark, version from score
     where project_id = ${projectId} order by created_at, id`;
 });
 
-/** The mean of the judges' totals for each team. */
-export function gradesOf(rubric: Rubric, teams: Team[], scores: Score[]): { max: number; results: RubricResult[] } {
-  if (rubric.criteria.length === 0) return { max: 0, results: [] };
-  const known = new Set(teams.map((team) => team.id));
-  return average({
-    criteria: rubric.criteria,
-    teams: teams.map((team) => team.id),
-    scores: scores
-      .filter((score) => score.rubricId === rubric.id && known.has(score.teamId))
-      .map((score) => ({
-        judge: score.judgeId,
-        team: score.teamId,
-        criterion: score.criterionId,
-        points: score.points,
-      })),
-  });
-}
+export const listJudgements = remembered(async (sql: Sql, projectId: string): Promise<Judgement[]> => {
+  return sql<Judgement[]>`
+    select id, rubric_id, judge_id, team_id, strong, next, version from judgement
+    where project_id = ${projectId} order by created_at, id`;
+});
 
-/** How many scores each team has in each rubric. */
+export const listAnchors = remembered(async (sql: Sql, projectId: string): Promise<Anchor[]> => {
+  return sql<Anchor[]>`
+    select id, rubric_id, title, shows, agreed, version from anchor where project_id = ${projectId} order by title, id`;
+});
+
+export interface Judging {
+  rubricId: string;
+  judgeId: string;
+  teamId: string;
+  seed: string;
+}
+/** Who sees whom; a rubric without any rows is seen by everybody. */
+export const listJudging = remembered(async (sql: Sql, projectId: string): Promise<Judging[]> => {
+  return sql<Judging[]>`
+    select rubric_id, judge_id, team_id, seed from judging where project_id = ${projectId} order by rubric_id, judge_id, team_id`;
+});
+
+/** How many scores of the present edition each team has in each rubric, by the kind of who gave them. */
 export const countScores = remembered(
-  async (sql: Sql, projectId: string): Promise<{ rubricId: string; teamId: string; given: number }[]> => {
-    return sql<{ rubricId: string; teamId: string; given: number }[]>`
-    select rubric_id, team_id, count(*) as given from score where project_id = ${projectId} group by rubric_id, team_id`;
+  async (
+    sql: Sql,
+    projectId: string,
+  ): Promise<{ rubricId: string; teamId: string; judgeId: string; given: number }[]> => {
+    return sql<{ rubricId: string; teamId: string; judgeId: string; given: number }[]>`
+    select s.rubric_id, s.team_id, s.judge_id, count(*) as given from score s
+    join criterion c on c.id = s.criterion_id join rubric r on r.id = s.rubric_id and r.edition = c.edition
+    where s.project_id = ${projectId} group by s.rubric_id, s.team_id, s.judge_id`;
   },
 );
+
+/** The teams that somebody scores: those of the plan, or all for whoever is not in it. */
+export function teamsOf<T extends { id: string }>(
+  judge: Pick<Judge, 'id'>,
+  teams: readonly T[],
+  judging: readonly Judging[],
+): T[] {
+  const own = new Set(judging.filter((one) => one.judgeId === judge.id).map((one) => one.teamId));
+  return teams.filter((team) => own.size === 0 || own.has(team.id));
+}
+
+/** The criteria that somebody scores for a team: those of the edition they began with, else of the present one. */
+export function criteriaFor(
+  rubric: Rubric,
+  judge: Judge | { id: null; kind: JudgeKind },
+  given: readonly Score[],
+): Criterion[] {
+  const begun = rubric.allCriteria.filter((one) => given.some((score) => score.criterionId === one.id));
+  const edition = begun.reduce((most, one) => Math.max(most, one.edition), 0) || rubric.edition;
+  return rubric.allCriteria.filter((one) => one.edition === edition && one.scorer === judge.kind);
+}

@@ -1,14 +1,11 @@
 import { remembered } from '@/db/remember';
-import { factsUsed } from '@/core/scoring';
 import { combine, type Component, type RankedTeam } from '@/core/ranking';
 import { CoreError } from '@/core/units';
 import type { Project } from '@/server/access';
 import { listTeams, type Team } from '@/domain/classes/read';
-import { listFacts, resultsOf, type EventResults } from '@/domain/event/judge';
-import { gradesOf, listRubrics, listScores, type Rubric, type Score } from '@/domain/grades/read';
-import { listQuantities } from '@/domain/bench/protocols';
-import { listEvents, listScoredRuns } from '@/domain/bench/read';
-import type { RubricResult } from '@/core/rubric';
+import type { EventResults } from '@/domain/event/judge';
+import { loadEventResults } from '@/domain/event/results';
+import { loadGrades, type Grades } from '@/domain/grades/judge';
 import { type Sql } from '@/db/connection';
 
 export interface ComponentRecord {
@@ -21,11 +18,6 @@ export interface ComponentRecord {
   max: number | null;
   position: number;
   version: number;
-}
-export interface Grades {
-  rubric: Rubric;
-  max: number;
-  results: RubricResult[];
 }
 export interface Standings {
   components: ComponentRecord[];
@@ -43,26 +35,6 @@ export const listComponents = remembered(async (sql: Sql, projectId: string): Pr
     where project_id = ${projectId} order by position, name`;
 });
 
-/** Results of every event over all teams of the project. */
-export const loadEventResults = remembered(async (sql: Sql, projectId: string): Promise<EventResults[]> => {
-  const [events, protocols, teams, attempts] = await Promise.all([
-    listEvents(sql, projectId),
-    listQuantities(sql, projectId),
-    listTeams(sql, projectId),
-    listScoredRuns(sql, projectId),
-  ]);
-  const facts = events.some((event) => factsUsed(event.rule).length > 0) ? await listFacts(sql, projectId) : new Map();
-  return events.map((event) =>
-    resultsOf(
-      event,
-      protocols.find((p) => p.quantityId === event.quantityId)!,
-      teams,
-      attempts,
-      facts,
-    ),
-  );
-});
-
 /** The standings of the project, or of one section: events are scored over all teams, then combined. */
 export function loadStandings(sql: Sql, project: Project, sectionId: string | null): Promise<Standings> {
   return judgeStandings(sql, project.id, project.normaliseWeights, sectionId);
@@ -70,18 +42,16 @@ export function loadStandings(sql: Sql, project: Project, sectionId: string | nu
 
 const judgeStandings = remembered(
   async (sql: Sql, projectId: string, normalise: boolean, sectionId: string | null): Promise<Standings> => {
-    const [all, allTeams, results, rubrics, scores] = await Promise.all([
+    const [all, allTeams, results, grades] = await Promise.all([
       listComponents(sql, projectId),
       listTeams(sql, projectId),
       loadEventResults(sql, projectId),
-      listRubrics(sql, projectId),
-      listScores(sql, projectId),
+      loadGrades(sql, projectId),
     ]);
     const events = results.filter(({ event }) => !event.hidden);
     const hidden = new Set(results.filter(({ event }) => event.hidden).map(({ event }) => event.id));
     const components = all.filter((one) => one.eventId === null || !hidden.has(one.eventId));
     const teams = allTeams.filter((team) => !sectionId || team.sectionId === sectionId);
-    const grades = rubrics.map((rubric) => ({ rubric, ...gradesOf(rubric, teams, scores as Score[]) }));
     const problems = events.flatMap(({ event, problems }) => problems.map((p) => `${event.name}: ${p.message}`));
     if (components.length === 0 || teams.length === 0) return { components, table: [], events, grades, problems };
     try {

@@ -128,3 +128,20 @@ export function reviewViews(role: Role) {
     ...(role === 'instructor' ? [['reviews/kinds', 'Kinds'] as const] : []),
   ] as const;
 }
+
+/** What belongs to the sheet Grades; students see rubrics, what they are asked about their team, and the own grade. */
+export function gradeViews(role: Role): readonly View[] {
+  if (role === 'student')
+    return [
+      ['grades', 'Rubrics'],
+      ['grades/peers', 'Peer rating'],
+      ['grades/mine', 'My grade'],
+    ];
+  if (role !== 'instructor') return [['grades', 'Rubrics']];
+  return [
+    ['grades', 'Rubrics'],
+    ['grades/peers', 'Peer rating'],
+    ['grades/components', 'Components'],
+    ['grades/sheet', 'Grade sheet'],
+  ];
+}

@@ -56,7 +56,12 @@ export const HOW: Record<SheetName, readonly string[]> = {
     'An unveiling puts each wish of the client next to what became of it. The client agrees or not, on a phone, and is asked again weeks later how it holds.',
   ],
   grades: [
-    'A rubric has criteria with points. Each judge gets a link, and scores the teams on a phone. The mean of the judges goes into the standings.',
+    'A rubric has criteria with levels in words, or plain scales. Start from a usual one and change it. Each criterion says who scores it: judges, the instructor, the client, students of other teams, or the program, which counts what is in the record. Students read the rubric from the start, with worked examples.',
+    'Each judge gets a link and scores on a phone, also without a connection. Where there is too little time for all, plan who judges whom: scores stay comparable as long as judges have teams in common.',
+    'Compare judges: what they should talk about, how far they agree, who is strict or mild, and what evening that out changes. The rubric says which mean counts. A changed score keeps the first one. A rubric that was used gets a new edition when you change it; what was scored stays with its own.',
+    'Members rate each other on questions with anchors (Peer rating). Only the instructor reads the answers. A factor comes of them, with a word where two lift each other or too few have answered; the record of each member stands beside it.',
+    'Components say what a grade is made of: rubrics, events under a rule, marks. Try a rule on this class and an earlier one before you announce it. The grade sheet opens the arithmetic behind every figure, says what is missing, and saves the columns your school’s system wants. Marks given elsewhere come in as CSV.',
+    'Release shows each student the own page, and nobody another’s. A change after that needs a reason, which the student reads; the former grade stays on the page. When evidence changes after the release, Today says so.',
   ],
   event: [
     'An event is a protocol with a rule: how many attempts, which counts, how a value becomes points. Try a value in the form before you save it.',

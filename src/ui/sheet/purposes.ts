@@ -10,7 +10,7 @@ export const PURPOSES = {
   builds: ['Builds', 'Every iteration: what was changed, why, and what was measured on it.'],
   bench: ['Bench', 'Instruments, protocols, and every run that was made.'],
   reviews: ['Reviews', 'Design reviews, what was found, and the actions from it.'],
-  grades: ['Grades', 'Rubrics, judges, and what they gave.'],
+  grades: ['Grades', 'Rubrics, judges, and each student’s grade with its arithmetic.'],
   event: ['Event', 'Attempts, how they become points, and when they count.'],
   standings: ['Standings', 'Places, and where every point comes from.'],
   legacy: ['Legacy', 'What last season left: designs, numbers, the benchmark to beat.'],

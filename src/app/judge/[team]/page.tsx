@@ -1,27 +1,20 @@
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
-import { JudgeForm } from '@/features/grades/forms';
+import { judgeHere } from '@/features/grades/judgeHere';
+import { ScoreForm } from '@/features/grades/ScoreForm';
+import { TeamEvidence } from '@/features/grades/TeamEvidence';
 import { enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
-import { listTeams } from '@/domain/classes/read';
-import { listRubrics, listScores } from '@/domain/grades/read';
 import { Entering } from '@/ui/outbox/Entering';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';
 
 export default async function JudgeTeamPage({ params }: { params: Promise<{ team: string }> }) {
   const { project, actor } = await enterByLink('judge.page');
-  const judge = 'judgeId' in actor ? actor : null;
   const { team: id } = await params;
-  const [teams, rubrics, scores] = await Promise.all([
-    listTeams(pool(), project.id),
-    listRubrics(pool(), project.id),
-    listScores(pool(), project.id),
-  ]);
+  const { rubric, teams, own, criteria, judgements } = await judgeHere(pool(), project.id, actor);
   const team = teams.find((one) => one.id === id);
-  const rubric = rubrics.find((one) => one.id === judge?.rubricId);
   if (!team || !rubric) notFound();
-  const given = scores.filter((one) => one.judgeId === judge?.judgeId && one.teamId === id);
   return (
     <Plain
       title={team.name}
@@ -32,13 +25,19 @@ export default async function JudgeTeamPage({ params }: { params: Promise<{ team
         </Link>
       }
     >
+      <TeamEvidence sql={pool()} projectId={project.id} teamId={team.id} />
       <Entering people={[{ id: ownerId(actor), name: actor.name }]}>
-        <JudgeForm
+        <ScoreForm
           projectId={project.id}
+          rubricId={null}
           teamId={team.id}
           teamName={team.name}
-          criteria={rubric.criteria}
-          given={given.map(({ id, criterionId, points, version }) => ({ id, criterionId, points, version }))}
+          criteria={criteria(team.id)}
+          halfLevels={rubric.halfLevels}
+          given={own.filter((one) => one.teamId === id)}
+          judgement={judgements.find((one) => one.teamId === id) ?? null}
+          here={`/judge/${team.id}`}
+          then="/judge"
         />
       </Entering>
     </Plain>

@@ -21,7 +21,7 @@ import { LinkPanel } from '@/features/links/LinkPanel';
 import { ActButton } from '@/ui/forms/ActButton';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { momentOfEntry, momentHere } from '@/server/clock';
-import { loadEventResults } from '@/domain/standings/judge';
+import { loadEventResults } from '@/domain/event/results';
 import { eachQuantity, listProtocols, measureName } from '@/domain/bench/protocols';
 import { listAttempts } from '@/domain/bench/read';
 import { moment, plural } from '@/core/format';

@@ -1,114 +1,133 @@
-import { ADD, CHANGE } from '@/ui/kit/icons';
+import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { RubricForm } from '@/features/grades/forms';
-import { GradeTable } from '@/features/grades/GradeTable';
+import { gradeViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { loadMeasureOptions } from '@/features/grades/measureOptions';
+import { RubricForm } from '@/features/grades/RubricForm';
+import { UsualRubrics } from '@/features/grades/UsualRubrics';
+import { EMPTY_CRITERION } from '@/features/grades/empty';
+import { SCHOOL_WORD, SCORER_WORD } from '@/features/grades/words';
 import { LinkPanel } from '@/features/links/LinkPanel';
+import { Link } from '@/ui/Link';
 import { endOfLink } from '@/domain/links/endOfLink';
 import { listLinks } from '@/domain/links/read';
 import { allowed } from '@/server/access';
-import { gradesOf, listRubrics, listScores } from '@/domain/grades/read';
+import { loadGrades } from '@/domain/grades/judge';
+import { listRubrics, type Rubric } from '@/domain/grades/read';
 import { number, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 
-const NEW = { name: '', position: '1', criteria: [{ name: '', anchors: '', max: '' }] };
+const NEW = { name: '', about: '', halfLevels: false, school: 'mean', criteria: [EMPTY_CRITERION] };
+const SCORERS = ['judges', 'instructor', 'client', 'peers', 'program'] as const;
 
 export default async function GradesPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/grades', props);
-  const { seat, section, team } = frame;
+  const { seat, section } = frame;
   const { id, eventDate } = seat.project;
   const leads = seat.role === 'instructor';
   const sees = allowed(seat, 'score.read');
-  const [rubrics, scores] = await Promise.all([listRubrics(pool(), id), sees ? listScores(pool(), id) : []]);
-  const teams = frame.teams.filter(
-    (one) => (!section || one.sectionId === section.id) && (!team || one.id === team.id),
-  );
+  const [rubrics, grades, measures] = await Promise.all([
+    listRubrics(pool(), id),
+    sees ? loadGrades(pool(), id) : [],
+    leads ? loadMeasureOptions(pool(), id) : [],
+  ]);
+  const teams = frame.teams.filter((one) => !section || one.sectionId === section.id);
+  const done = (rubric: Rubric) =>
+    grades
+      .find((one) => one.rubric.id === rubric.id)
+      ?.results.filter((one) => one.mean !== null && teams.some((team) => team.id === one.team)).length ?? 0;
+  const known = rubrics.map((one) => one.name);
   return (
     <ProjectFrame
       shows={['grades', 'links']}
       frame={frame}
       sheet="grades"
       name="Grades"
+      view="grades"
+      views={gradeViews(seat.role)}
       about={rubrics.length ? plural(rubrics.length, 'rubric') : undefined}
-      byTeam={sees}
+      byTeam={false}
       actions={
         leads && (
-          <SidePanel id="new" label="Add rubric" icon={ADD} title="New rubric">
-            <RubricForm
-              key={rubrics.length}
-              projectId={id}
-              id={null}
-              version={null}
-              values={{ ...NEW, position: String(rubrics.length + 1) }}
-            />
-          </SidePanel>
+          <>
+            <SidePanel id="usual" label="Start from a usual one" icon={ADD} title="Rubrics to start from">
+              <UsualRubrics projectId={id} known={known} />
+            </SidePanel>
+            <SidePanel id="new" label="Add rubric" icon={ADD} title="New rubric">
+              <RubricForm
+                key={rubrics.length}
+                projectId={id}
+                id={null}
+                version={null}
+                values={{ ...NEW, position: String(rubrics.length + 1) }}
+                measures={measures}
+              />
+            </SidePanel>
+          </>
         )
       }
     >
       {rubrics.length === 0 && (
         <Nothing>
-          A rubric has criteria with anchors in words and most points; several judges score each team, every one by a
-          link of their own.
+          A rubric has criteria with levels in words. Judges score each team by a link of their own; the program can
+          count what is in the record. {leads ? '' : 'Your instructor has written none yet.'}
         </Nothing>
       )}
-      {rubrics.map((rubric) => (
-        <section key={rubric.id} className="mb-6">
-          <h2 className="h3 mb-1">{rubric.name}</h2>
-          <ul className="mb-2 text-sm">
-            {rubric.criteria.map((criterion) => (
-              <li key={criterion.id}>
-                <b>{criterion.name}</b>, {number(criterion.max)} points.{' '}
-                <span className="faint">{criterion.anchors}</span>
-              </li>
+      {rubrics.length > 0 && (
+        <table className="stacked max-w-5xl">
+          <thead>
+            <tr>
+              <th>Rubric</th>
+              <th>Criteria</th>
+              <th>Scored by</th>
+              <th className="right">Points</th>
+              {sees && <th className="right">Teams scored</th>}
+            </tr>
+          </thead>
+          <tbody>
+            {rubrics.map((rubric) => (
+              <tr key={rubric.id}>
+                <td>
+                  <Link href={hrefIn(frame, `grades/${rubric.id}`)} className="underline font-medium">
+                    {rubric.name}
+                  </Link>
+                  {rubric.edition > 1 && <span className="faint text-sm"> edition {rubric.edition}</span>}
+                </td>
+                <td data-label="criteria:">{rubric.criteria.map((one) => one.name).join(', ')}</td>
+                <td data-label="scored by:">
+                  {SCORERS.filter((scorer) => rubric.criteria.some((one) => one.scorer === scorer))
+                    .map((scorer) => SCORER_WORD[scorer])
+                    .join(', ')}
+                  {sees && rubric.school === 'adjusted' && (
+                    <span className="block text-sm faint">{SCHOOL_WORD.adjusted}</span>
+                  )}
+                </td>
+                <td data-label="points:" className="num right beside">
+                  {number(rubric.criteria.reduce((sum, one) => sum + one.weight, 0))}
+                </td>
+                {sees && (
+                  <td data-label="teams scored:" className="num right beside">
+                    {done(rubric)} of {teams.length}
+                  </td>
+                )}
+              </tr>
             ))}
-          </ul>
-          {sees &&
-            (rubric.judges.length ? (
-              <GradeTable grades={{ rubric, ...gradesOf(rubric, teams, scores) }} teams={teams} />
-            ) : (
-              <p className="faint">No judge yet; make a link for each below.</p>
-            ))}
-          {leads && (
-            <SidePanel
-              id={`rubric-${rubric.id}`}
-              label="Change rubric"
-              icon={CHANGE}
-              title={`Rubric ${rubric.name}`}
-              className="btn-text no-print mt-1"
-            >
-              <RubricForm
-                key={rubric.version}
-                projectId={id}
-                id={rubric.id}
-                version={rubric.version}
-                values={{
-                  name: rubric.name,
-                  position: String(rubric.position),
-                  criteria: rubric.criteria.map((c) => ({ name: c.name, anchors: c.anchors, max: String(c.max) })),
-                }}
-              />
-            </SidePanel>
-          )}
-        </section>
-      ))}
-      {leads && (
-        <>
-          {rubrics.length > 0 && (
-            <LinkPanel
-              projectId={id}
-              purpose="judge"
-              links={await listLinks(pool(), id, 'judge')}
-              endsOn={endOfLink(eventDate)}
-              rubrics={rubrics.map((rubric) => [rubric.id, rubric.name] as const)}
-            />
-          )}
-        </>
+          </tbody>
+        </table>
+      )}
+      {leads && rubrics.length > 0 && (
+        <LinkPanel
+          projectId={id}
+          purpose="judge"
+          links={await listLinks(pool(), id, 'judge')}
+          endsOn={endOfLink(eventDate)}
+          rubrics={rubrics.map((rubric) => [rubric.id, rubric.name] as const)}
+        />
       )}
       {!sees && rubrics.length > 0 && (
-        <p className="faint">
-          {frame.seat.role === 'student'
-            ? 'Your team’s grade is shown here once it is released.'
+        <p className="faint mt-3">
+          {seat.role === 'student'
+            ? 'What you will be judged by stands here from the start. Your grade is shown under My grade once it is released.'
             : 'Points are given by judges, and seen by those who lead the project.'}{' '}
           The results of the events stand under <a href={hrefIn(frame, 'event')}>Event</a>.
         </p>

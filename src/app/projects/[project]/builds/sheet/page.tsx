@@ -2,7 +2,7 @@ import { day, fixed, number, plural, shortName, unitName, withQuery } from '@/co
 import { figuresOf, readDesigns } from '@/domain/builds/designs';
 import { listStudents, teamIdsIn } from '@/domain/classes/read';
 import { verdictsFor } from '@/domain/requirements/judge';
-import { loadEventResults } from '@/domain/standings/judge';
+import { loadEventResults } from '@/domain/event/results';
 import { surveyed } from '@/features/builds/surveyed';
 import { TraverseFigure } from '@/features/builds/TraverseFigure';
 import { VerdictTable } from '@/features/builds/VerdictTable';

@@ -1,0 +1,4 @@
+import { recordPeers } from '@/features/grades/commands';
+import { answer } from '@/server/api';
+
+export const POST = (request: Request) => answer(request, recordPeers);
