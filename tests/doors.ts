@@ -142,7 +142,8 @@ export async function plantThings(sql: postgres.Sql, things: Targets, studentLog
   });
 }
 
-const ACCOUNTS: readonly Role[] = ['instructor', 'assistant', 'student'];
+/** Who signs in; everybody else holds a link. */
+export const ACCOUNTS: readonly Role[] = ['instructor', 'assistant', 'student'];
 export type Where = 'own' | 'foreign';
 
 /** The address of a route about these things. */

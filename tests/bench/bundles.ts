@@ -14,6 +14,7 @@ const LEFT_OUT = [
   'official',
   ...['selection_choice', 'charter', 'charter_agreement', 'part', 'interface', 'build_scale'],
   ...['peer_review', 'wish_outcome', 'review_note', 'opinion', 'use_report'],
+  ...['judging', 'judgement', 'mark', 'released_grade', 'counted_team'],
 ];
 const without = (rows: Row[], ...columns: string[]): Row[] =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !columns.includes(name))));
@@ -133,7 +134,7 @@ export function largeBundle(): Bundle {
       .map(({ run }, i) => ({ ...of('correction')[0], id: `correction-${i}`, team_id: run.team_id, run_id: run.id })),
     score: each('score', (team_id) =>
       of('judge').flatMap((judge) =>
-        rowsWith(bundle, 'criterion', { rubric_id: judge.rubric_id }).map((one) => ({
+        rowsWith(bundle, 'criterion', { rubric_id: judge.rubric_id, scorer: 'judges' }).map((one) => ({
           judge_id: judge.id,
           rubric_id: judge.rubric_id,
           criterion_id: one.id,
@@ -180,4 +181,44 @@ export function largeBundle(): Bundle {
   };
   const kept = Object.entries(tables).filter(([name]) => !LEFT_OUT.includes(name));
   return { ...bundle, tables: Object.fromEntries(kept) };
+}
+
+const STUDENTS = 600;
+const COMPONENTS = 40;
+/** The same with 600 students and grades of 40 components: those of the demo, and marks for each student in all others. */
+export function gradedBundle(): Bundle {
+  const bundle = largeBundle();
+  const known = rowsOf(bundle, 'grade_component').filter(({ source }) => source !== 'marks');
+  const teams = rowsOf(bundle, 'team');
+  const people = Array.from({ length: STUDENTS }, (_, i) => ({ id: `student-${i}`, team: teams[i % teams.length]! }));
+  const marked = Array.from({ length: COMPONENTS - known.length }, (_, i) => ({
+    id: `marks-${i}`,
+    name: `Marks ${i + 1}`,
+    position: 10 + i,
+    weight: 1,
+    source: 'marks',
+  }));
+  const tables: Tables = {
+    ...bundle.tables,
+    person: people.map(({ id }, i) => ({ id, name: `Student ${i}`, student_number: String(50_000 + i) })),
+    enrolment: people.map(({ id, team }) => ({ section_id: team.section_id, account_id: id })),
+    team_member: people.map(({ id, team }) => ({
+      section_id: team.section_id,
+      team_id: team.id,
+      account_id: id,
+      role: '',
+    })),
+    grade_component: [...known, ...marked],
+    mark: people.flatMap(({ id }, i) =>
+      marked.map((component, k) => ({
+        id: `${component.id} of ${id}`,
+        component_id: component.id,
+        account_id: id,
+        task: component.name,
+        score: (i * 7 + k * 3) % 11,
+        max: 10,
+      })),
+    ),
+  };
+  return { ...bundle, tables };
 }

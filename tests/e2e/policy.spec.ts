@@ -3,6 +3,7 @@ import { request, type APIRequestContext } from '@playwright/test';
 import postgres from 'postgres';
 import { ACTIONS, may, ROLES, ROUTES, type Door, type Permission, type Role } from '@/server/policy';
 import {
+  ACCOUNTS,
   actions,
   addressOf,
   BY_TEAM,
@@ -129,10 +130,12 @@ for (const role of ROLES) {
 
   test(`actions: a ${role} is denied what the policy denies, on own and foreign projects`, async () => {
     const wrong: string[] = [];
+    // Whoever holds a link, or nothing, does no action of a project: the first try says it for all of them.
+    const tried = ACCOUNTS.includes(role) ? (['own', 'otherTeam', 'foreign'] as const) : (['own'] as const);
     await sixAtOnce(actions, async ({ id, name, page }) => {
       if (['signIn', 'signInBySlip', 'handOver', 'setUp', 'signOut', 'endOtherSessions'].includes(name)) return;
       const door = ACTIONS[name as keyof typeof ACTIONS];
-      for (const which of ['own', 'otherTeam', 'foreign'] as const) {
+      for (const which of tried) {
         const t = things[which];
         const object = OBJECTS[name]?.(t) ?? null;
         // Nothing else is given, so whoever passes the policy is stopped by the fields and changes nothing.

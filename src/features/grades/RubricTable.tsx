@@ -9,7 +9,7 @@ export function RubricTable({ criteria }: { criteria: readonly Criterion[] }) {
     <div className="flex flex-col gap-4 max-w-5xl">
       {criteria.map((criterion) => (
         <section key={criterion.id} aria-label={criterion.name}>
-          <h3 className="h3 border-b border-ink flex flex-wrap gap-x-3 items-baseline">
+          <h2 className="h3 border-b border-ink flex flex-wrap gap-x-3 items-baseline">
             {criterion.name}
             <span className="faint font-normal text-sm">
               {plural(criterion.max, 'point')}
@@ -17,7 +17,7 @@ export function RubricTable({ criteria }: { criteria: readonly Criterion[] }) {
               scored by {SCORER_WORD[criterion.scorer]}
               {criterion.evidence && ` · evidence: ${criterion.evidence}`}
             </span>
-          </h3>
+          </h2>
           {criterion.levels.length > 0 ? (
             <ol className="flex flex-wrap sm:flex-nowrap border-l border-hair">
               {criterion.levels.map((level) => (

@@ -23,6 +23,8 @@ interface Props {
   links: LinkRow[];
   endsOn: string;
   rubrics?: Options;
+  /** Some criterion is left to the client. */
+  clientScores?: boolean;
   sections?: Options;
   events?: Options;
   /** The review that links of a panel are for. */
@@ -52,9 +54,27 @@ const WHAT = {
 };
 
 /** The links of one kind: who has one, until when, end it, make another. */
-export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections, events, reviewId }: Props) {
+export function LinkPanel({
+  projectId,
+  purpose,
+  links,
+  endsOn,
+  rubrics,
+  clientScores,
+  sections,
+  events,
+  reviewId,
+}: Props) {
   const [shown, setShown] = useState<ShownLink | null>(null);
-  const values = { purpose, label: '', rubricId: rubrics?.[0]?.[0] ?? '', sectionId: '', eventId: '', endsOn };
+  const values = {
+    purpose,
+    label: '',
+    rubricId: rubrics?.[0]?.[0] ?? '',
+    scoresAs: 'judges' as const,
+    sectionId: '',
+    eventId: '',
+    endsOn,
+  };
   return (
     <section className="mt-6 no-print" aria-label={TITLE[purpose]}>
       <h2>{TITLE[purpose]}</h2>
@@ -106,6 +126,16 @@ export function LinkPanel({ projectId, purpose, links, endsOn, rubrics, sections
       >
         <Text name="label" label="For whom" />
         {rubrics && <Choice name="rubricId" label="Rubric" options={rubrics} />}
+        {clientScores && (
+          <Choice
+            name="scoresAs"
+            label="Scores as"
+            options={[
+              ['judges', 'a judge'],
+              ['client', 'the client'],
+            ]}
+          />
+        )}
         {sections && <Choice name="sectionId" label="Section" options={[['', 'all'], ...sections]} />}
         {events && <Choice name="eventId" label="Event" options={[['', 'all'], ...events]} />}
         <Text name="endsOn" label="Until" type="date" />

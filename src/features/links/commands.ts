@@ -8,6 +8,7 @@ export interface LinkWanted {
   purpose: LinkPurpose;
   label: string;
   rubricId?: string | null;
+  scoresAs?: 'judges' | 'client';
   sectionId?: string | null;
   eventId?: string | null;
   reviewId?: string | null;
@@ -20,9 +21,10 @@ const BY_SECTION: readonly string[] = ['board', 'substitute', 'feed'];
 
 /** Makes a link and gives its path, which can't be had again: only a hash of its token is stored. */
 export async function makeLink(tx: postgres.TransactionSql, projectId: string, wanted: LinkWanted): Promise<string> {
-  const { purpose, label, rubricId, sectionId, eventId, reviewId, endsOn } = wanted;
+  const { purpose, label, rubricId, scoresAs = 'judges', sectionId, eventId, reviewId, endsOn } = wanted;
   const token = newToken();
-  const judge = purpose === 'judge' && rubricId ? await judgeOf(tx, projectId, rubricId, label) : null;
+  const judge =
+    purpose === 'judge' && rubricId ? await judgeOf(tx, projectId, { rubricId, name: label, kind: scoresAs }) : null;
   const endsAt = new Date(`${endsOn}T23:59:59Z`);
   if (endsAt > addDays(new Date(), A_YEAR))
     throw new FieldError('endsOn', 'A link ends within a year; make a new one then.');
@@ -59,14 +61,22 @@ const pathOf = (purpose: string, token: string) => (purpose === 'feed' ? `/feed/
 async function judgeOf(
   tx: postgres.TransactionSql,
   projectId: string,
-  rubricId: string,
-  name: string,
+  { rubricId, name, kind }: { rubricId: string; name: string; kind: 'judges' | 'client' },
 ): Promise<string> {
-  const [rubric] = await tx`select 1 from rubric where id = ${rubricId} and project_id = ${projectId}`;
-  if (!rubric) throw new FieldError('rubricId', 'This rubric is not part of the project.');
-  const [known] = await tx<{ id: string }[]>`select id from judge where rubric_id = ${rubricId} and name = ${name}`;
+  const [rubric] = await tx`
+    select 1 from criterion c join rubric r on r.id = c.rubric_id and r.edition = c.edition
+    where r.id = ${rubricId} and r.project_id = ${projectId} and c.scorer = ${kind} limit 1`;
+  if (!rubric)
+    throw new FieldError(
+      'rubricId',
+      `This rubric has no criterion that ${kind === 'client' ? 'the client scores' : 'judges score'}.`,
+    );
+  const [known] = await tx<{ id: string; kind: string }[]>`
+    select id, kind from judge where rubric_id = ${rubricId} and name = ${name} and account_id is null`;
+  if (known && known.kind !== kind)
+    throw new FieldError('label', 'Somebody of this name scores other criteria of this rubric.');
   if (known) return known.id;
   const [made] = await tx<[{ id: string }]>`
-    insert into judge (project_id, rubric_id, name) values (${projectId}, ${rubricId}, ${name}) returning id`;
+    insert into judge (project_id, rubric_id, name, kind) values (${projectId}, ${rubricId}, ${name}, ${kind}) returning id`;
   return made.id;
 }

@@ -7,6 +7,11 @@ export const linkSchema = yup.object({
   purpose: yup.string().oneOf(LINK_PURPOSES).required(),
   label: line('Who gets the link'),
   rubricId: optionalId().when('purpose', { is: 'judge', then: (s) => s.required('Choose the rubric.') }),
+  /** Whose criteria a judge's link scores. */
+  scoresAs: yup
+    .string()
+    .oneOf(['judges', 'client'] as const)
+    .default('judges'),
   sectionId: optionalId(),
   eventId: optionalId(),
   reviewId: optionalId().when('purpose', { is: 'panel', then: (s) => s.required('Choose the review.') }),

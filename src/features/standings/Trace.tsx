@@ -3,6 +3,7 @@ import { Link } from '@/ui/Link';
 import type { Team } from '@/domain/classes/read';
 import type { Iteration } from '@/domain/builds/read';
 import { saidFor, type Requirement } from '@/domain/requirements/read';
+import { missingWords } from '@/domain/grades/sheet';
 import type { Standings } from '@/domain/standings/judge';
 import type { Protocol } from '@/domain/bench/protocols';
 import type { EventRecord, Run, RunGroup } from '@/domain/bench/read';
@@ -79,12 +80,15 @@ export function Trace(given: TraceGiven) {
 function gradeWords(grade: Standings['grades'][number], teamId: string, names: boolean): string {
   const result = grade.results.find((one) => one.team === teamId);
   const complete = result?.judges.filter((judge) => judge.complete) ?? [];
-  if (complete.length === 0) return 'no judge has scored every criterion yet.';
-  const name = (id: string) => grade.rubric.judges.find((judge) => judge.id === id)?.name ?? 'a judge';
+  if (!result || result.mean === null) return `${missingWords(result?.missing ?? [])}.`;
+  const name = (id: string) => grade.rubric.judges.find((judge) => judge.id === id)?.name ?? 'the program';
   const list = complete
     .map((judge) => (names ? `${name(judge.judge)} ${number(judge.total, 2)}` : number(judge.total, 2)))
     .join(', ');
-  return `mean of ${plural(complete.length, 'judge')} (${list}) = ${number(result!.mean, 2)} of ${grade.max}.`;
+  const panel = complete.every((judge) => judge.scorer === 'judges');
+  const raw = `${panel ? `mean of ${plural(complete.length, 'judge')}` : 'sum of who scores'} (${list}) = ${number(result.raw, 2)}`;
+  const even = grade.follows === 'adjusted' ? `, with strict and mild judges evened out ${number(result.mean, 2)}` : '';
+  return `${raw}${even} of ${number(grade.max)}.`;
 }
 
 interface ChainGiven extends TraceGiven {

@@ -64,6 +64,8 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return `${hrefIn(frame, 'builds/materials')}#${id}`;
     case 'feature':
       return `${hrefIn(frame, 'builds/features')}#${id}`;
+    case 'rubric':
+      return hrefIn(frame, `grades/${id}`);
     case 'run':
       return hrefIn(frame, `bench/runs/${id}`);
     case 'hazard':

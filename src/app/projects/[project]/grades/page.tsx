@@ -121,7 +121,10 @@ export default async function GradesPage(props: SheetProps) {
           purpose="judge"
           links={await listLinks(pool(), id, 'judge')}
           endsOn={endOfLink(eventDate)}
-          rubrics={rubrics.map((rubric) => [rubric.id, rubric.name] as const)}
+          rubrics={rubrics
+            .filter((rubric) => rubric.criteria.some((one) => one.scorer === 'judges' || one.scorer === 'client'))
+            .map((rubric) => [rubric.id, rubric.name] as const)}
+          clientScores={rubrics.some((rubric) => rubric.criteria.some((one) => one.scorer === 'client'))}
         />
       )}
       {!sees && rubrics.length > 0 && (
