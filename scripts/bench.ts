@@ -81,6 +81,8 @@ async function pages() {
       .map((route) => route.slice('/projects/[project]'.length));
     const [part] = await sql<[{ id: string; reviewId: string }]>`
       select id, review_id from review_slot where project_id = ${large.id} order by id limit 1`;
+    const [scored] = await sql<[{ id: string }]>`
+      select id from rubric where project_id = ${large.id} and name = 'Team work'`;
     const ids: Record<string, string> = {
       '[review]': part.reviewId,
       '[slot]': part.id,
@@ -88,7 +90,7 @@ async function pages() {
       '[run]': await one('run'),
       '[gate]': await one('gate'),
       '[team]': await one('team'),
-      '[rubric]': await one('rubric'),
+      '[rubric]': scored.id,
     };
     const shown = sheets.flatMap((sheet) => {
       const address = sheet.replace(/\[\w+\]/g, (name) => ids[name] ?? name);

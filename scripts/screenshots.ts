@@ -116,7 +116,7 @@ async function changeCrossing(page: Page) {
   await page.getByRole('dialog').getByLabel('From result to percent').waitFor();
 }
 async function openStatistics(page: Page) {
-  await page.getByText('Statistics of the class').click();
+  await page.getByRole('link', { name: 'Statistics of the class' }).click();
   await page.getByText('Tells students apart?').scrollIntoViewIfNeeded();
 }
 /** A requirement's row of a new concept, open. */

@@ -11,6 +11,7 @@ import { loadGradeSheet } from '@/domain/grades/sheet';
 import { gradesToday } from '@/domain/grades/today';
 import { listStudents, listTeams } from '@/domain/classes/read';
 import { writeBundle } from '@/domain/bundle/write';
+import { createLink } from '@/features/links/actions';
 import { aboutPerson } from '@/domain/people/about';
 import { erasePeople } from '@/domain/people/erase';
 import {
@@ -42,6 +43,7 @@ import {
   asPerson,
   asVisitor,
   bySystem,
+  LINK_ENDS,
   demoProject,
   done,
   ownDatabase,
@@ -248,6 +250,36 @@ describe('scoring', () => {
       await perform(recordOwnScores, { projectId: p.id, rubricId: talk.id, teamId: p.teams.Flint!, scores: [] }),
     ).toMatchObject({ denied: true });
   });
+});
+
+test('the client scores by a link of their own what the rubric leaves to them', async () => {
+  const team = await rubric('Team work');
+  const form = rubricForm(team);
+  const link = (name: string) =>
+    createLink({
+      projectId: p.id,
+      ...fresh,
+      purpose: 'judge',
+      label: name,
+      rubricId: team.id,
+      scoresAs: 'client',
+      endsOn: LINK_ENDS,
+    });
+  expect(refused(await link('Society')).rubricId).toMatch(/no criterion that the client scores/);
+  const criteria = form.criteria.map((one, i) => (i === 1 ? { ...one, scorer: 'client' } : one));
+  done(await saveRubric({ projectId: p.id, id: team.id, version: team.version, ...form, criteria }));
+  done(await link('Society'));
+  const [shares, helps] = (await rubric('Team work')).criteria;
+  await asLink(p.id, { purpose: 'judge', label: 'Society', rubricId: team.id, scoresAs: 'client' });
+  const give = (criterionId: string) =>
+    perform(recordScores, {
+      projectId: p.id,
+      teamId: p.teams.Basalt,
+      scores: [{ id: randomUUID(), criterionId, points: '2', remark: '', version: null }],
+    });
+  expect(refused(await give(shares!.id))['']).toMatch(/rubric was changed/);
+  done(await give(helps!.id));
+  expect((await result('Team work', 'Basalt')).missing).toEqual(['instructor']);
 });
 
 describe('peers', () => {

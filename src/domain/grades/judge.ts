@@ -1,4 +1,5 @@
 import { differences, rubricResults, type Difference, type RubricResults } from '@/core/rubric';
+import { once } from '@/core/shared/once';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import { listTeams } from '@/domain/classes/read';
@@ -56,12 +57,11 @@ function gradesOf(
 }
 
 /** What a rubric's judges should talk about. */
-export function talkAbout(rubric: Rubric, scores: readonly Score[]): Difference[] {
-  const judged = rubric.allCriteria.filter((one) => one.scorer === 'judges');
-  return differences({
-    criteria: judged,
+export const talkAbout = once((rubric: Rubric, scores: readonly Score[]): readonly Difference[] =>
+  differences({
+    criteria: rubric.allCriteria.filter((one) => one.scorer === 'judges'),
     scores: scores
       .filter((one) => one.rubricId === rubric.id)
       .map((one) => ({ judge: one.judgeId, team: one.teamId, criterion: one.criterionId, points: one.points })),
-  });
-}
+  }),
+);

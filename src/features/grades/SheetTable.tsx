@@ -18,6 +18,8 @@ export function SheetTable({
   rows: readonly SheetRow[];
   href: (accountId: string) => string;
 }) {
+  // Of very many components the student's name alone leads on: a page of links would be slow.
+  const wide = sheet.components.length > 15;
   return (
     <div className="overflow-x-auto">
       <table className="stacked">
@@ -53,6 +55,8 @@ export function SheetTable({
                     <span className="faint" title={cell.missing ?? undefined}>
                       missing
                     </span>
+                  ) : wide ? (
+                    fixed(cell.percent, 1)
                   ) : (
                     <a href={`${href(student.member.accountId)}#${cell.component.id}`} className="text-ink">
                       {fixed(cell.percent, 1)}

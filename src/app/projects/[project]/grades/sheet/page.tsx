@@ -13,11 +13,12 @@ import { systemForm } from '@/features/grades/toForm';
 import { listReleasedGrades, listSchoolSystems } from '@/domain/grades/scheme';
 import { loadGradeSheet } from '@/domain/grades/sheet';
 import { differsFrom } from '@/domain/grades/words';
-import { plural } from '@/core/format';
+import { plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
-/** So many students stand on a page at once. */
-const A_PAGE = 40;
+/** So many figures stand on a page at once, and so many students at the most and at the least. */
+const CELLS = 800;
+const [FEWEST, MOST] = [12, 40];
 const COLUMN_WORDS = [
   ['number', 'student number'],
   ['name', 'name'],
@@ -49,8 +50,10 @@ export default async function GradeSheetPage(props: SheetProps) {
   const students = sheet.students.filter(
     (one) => (!section || one.member.sectionId === section.id) && (!team || one.team?.id === team.id),
   );
-  const pages = Math.max(1, Math.ceil(students.length / A_PAGE));
-  const asked = Number((await props.searchParams).page ?? 1);
+  const perPage = Math.min(MOST, Math.max(FEWEST, Math.floor(CELLS / (sheet.components.length + 5))));
+  const pages = Math.max(1, Math.ceil(students.length / perPage));
+  const { page: at, statistics } = await props.searchParams;
+  const asked = Number(at ?? 1);
   const page = Number.isInteger(asked) && asked >= 1 && asked <= pages ? asked : 1;
   const last = new Map(released.map((one) => [one.accountId, one.content]));
   const rows = students.map((student): SheetRow => {
@@ -71,8 +74,7 @@ export default async function GradeSheetPage(props: SheetProps) {
     ...COLUMN_WORDS,
     ...sheet.components.map((one) => [`component:${one.id}`, `${one.name} in percent`] as const),
   ];
-  const address = (n: number) =>
-    `${hrefIn(frame, 'grades/sheet')}${hrefIn(frame, 'grades/sheet').includes('?') ? '&' : '?'}page=${n}`;
+  const address = (n: number) => withQuery(hrefIn(frame, 'grades/sheet'), { page: String(n) });
   return (
     <ProjectFrame
       shows={['grades', 'event', 'bench', 'classes', 'builds']}
@@ -185,7 +187,7 @@ export default async function GradeSheetPage(props: SheetProps) {
         <>
           <SheetTable
             sheet={sheet}
-            rows={rows.slice((page - 1) * A_PAGE, page * A_PAGE)}
+            rows={rows.slice((page - 1) * perPage, page * perPage)}
             href={(accountId) => `/projects/${projectId}/grades/sheet/${accountId}`}
           />
           {pages > 1 && (
@@ -202,9 +204,16 @@ export default async function GradeSheetPage(props: SheetProps) {
             </p>
           )}
           <section aria-label="Statistics" className="mt-5">
-            <Fold label="Statistics of the class">
-              <Statistics sheet={{ ...sheet, students }} sections={frame.sections} />
-            </Fold>
+            <h2 className="h3">
+              {statistics === undefined ? (
+                <Link href={withQuery(hrefIn(frame, 'grades/sheet'), { statistics: '1' })} className="underline">
+                  Statistics of the class
+                </Link>
+              ) : (
+                'Statistics of the class'
+              )}
+            </h2>
+            {statistics !== undefined && <Statistics sheet={{ ...sheet, students }} sections={frame.sections} />}
           </section>
         </>
       )}
