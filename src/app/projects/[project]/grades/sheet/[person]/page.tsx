@@ -11,15 +11,19 @@ import { listJudgements, listScores } from '@/domain/grades/read';
 import { listCountedTeams, listMarks, listReleasedGrades } from '@/domain/grades/scheme';
 import { loadGradeSheet } from '@/domain/grades/sheet';
 import { differsFrom, gradePage, wordsFor } from '@/domain/grades/words';
-import { fixed, moment, number } from '@/core/format';
+import { fixed, moment, number, withQuery } from '@/core/format';
 import { momentHere } from '@/server/clock';
 import { pool } from '@/db/connection';
+
+/** From so many components on, one at a time is changed. */
+const MANY = 15;
 
 export default async function StudentGradePage(props: SheetProps<{ person: string }>) {
   const frame = await openSheet('/projects/[project]/grades/sheet/[person]', props);
   const { seat } = frame;
   const { id: projectId } = seat.project;
   const { person } = await props.params;
+  const { change } = await props.searchParams;
   const [sheet, released, grades, scores, judgements, marks, counted, moves] = await Promise.all([
     loadGradeSheet(pool(), projectId),
     listReleasedGrades(pool(), projectId),
@@ -42,6 +46,8 @@ export default async function StudentGradePage(props: SheetProps<{ person: strin
     .filter((one) => one.sectionId === member.sectionId)
     .map((one) => [one.id, one.name] as const);
   const moved = moves.filter((one) => one.accountId === person);
+  // Forms for each of very many components would make the page slow: they are made for the one that is chosen.
+  const many = cells.length > MANY;
   const nameOf = (id: string) => frame.teams.find((one) => one.id === id)?.name ?? 'a team';
   return (
     <ProjectFrame
@@ -100,6 +106,14 @@ export default async function StudentGradePage(props: SheetProps<{ person: strin
         <h2 className="h3">Change what counts</h2>
         <ul>
           {cells.map(({ component }) => {
+            if (many && change !== component.id)
+              return (
+                <li key={component.id} className="border-b border-hair py-1">
+                  <Link href={withQuery(hrefIn(frame, `grades/sheet/${person}`), { change: component.id })}>
+                    {component.name}
+                  </Link>
+                </li>
+              );
             const own = marks.filter((one) => one.componentId === component.id && one.accountId === person);
             const other = counted.find((one) => one.componentId === component.id && one.accountId === person);
             return (
