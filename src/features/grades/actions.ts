@@ -152,6 +152,7 @@ export const addUsualRubric = action('addUsualRubric', usualRubricSchema, async 
 export const normaliseWeights = action('normaliseWeights', rubricIdSchema, async (work, { id }) => {
   const { edition, criteria } = await rubricOf(work, id!);
   const total = criteria.reduce((sum, one) => sum + one.weight, 0);
+  if (total === 0) throw new FieldError('', 'At least one criterion needs a weight above 0.');
   await work.tx`
     update criterion set weight = round((coalesce(weight, max) * 100 / ${total})::numeric, 10) where rubric_id = ${id} and edition = ${edition}`;
   return {};
@@ -201,7 +202,7 @@ export const planPanel = action('planPanel', panelSchema, async (work, { rubricI
   const { tx, projectId } = work;
   const rubric = await rubricOf(work, rubricId);
   const perTeam = read(input.perTeam);
-  await tx`select 1 from rubric where id = ${rubricId} for update`;
+  await tx`select 1 from rubric where id = ${rubricId} for no key update`;
   const judges = rubric.judges.filter((one) => one.kind === 'judges');
   const teams = await listTeams(tx, projectId);
   if (judges.length < 2) throw new FieldError('', 'There are no two judges yet. Create their links first.');

@@ -202,7 +202,7 @@ export const releaseGrades = action('releaseGrades', releaseSchema, async (work,
   const { tx, projectId, seat } = work;
   const wanted = new Set(accountIds);
   // Two who release at once: the second sees what the first has shown.
-  await tx`select 1 from project where id = ${projectId} for update`;
+  await tx`select 1 from project where id = ${projectId} for no key update`;
   const [sheet, grades, scores, judgements] = await Promise.all([
     loadGradeSheet(tx, projectId),
     loadGrades(tx, projectId),
