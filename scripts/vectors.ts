@@ -15,6 +15,7 @@ import * as rubric from '@/core/rubric';
 import * as scoring from '@/core/scoring';
 import * as sessions from '@/core/sessions';
 import * as teams from '@/core/teams';
+import * as tournament from '@/core/tournament';
 import { CoreError } from '@/core/units';
 import * as units from '@/core/units';
 
@@ -29,6 +30,7 @@ const subjects: Record<string, object> = {
   rubric,
   scoring,
   teams,
+  tournament,
   units,
 };
 
