@@ -1,4 +1,4 @@
-import { compare } from '../bench';
+import { compare, summarise } from '../bench';
 import { sum } from '../shared/decimal';
 
 export interface ComponentStatistics {
@@ -42,8 +42,7 @@ export function componentStatistics(input: {
     });
     if (pairs.length === 0) return [];
     const values = pairs.map((one) => one.own);
-    const mean = sum(values) / values.length;
-    const spread = values.length > 1 ? Math.sqrt(sum(values.map((v) => (v - mean) ** 2)) / (values.length - 1)) : null;
+    const { mean, standardDeviation: spread } = summarise({ values });
     const both = pairs.filter((one): one is { own: number; rest: number } => one.rest !== null);
     const withTheRest = correlation(
       both.map((one) => one.own),

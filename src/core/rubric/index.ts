@@ -16,6 +16,7 @@ export { checkGradeRule, gradeByRule, type Graded, type GradeRule } from './grad
 export { SCHOOLS, SCORERS, type School, type Scorer } from './kinds';
 export { checkLevels, levelAt, levelReached, pointsOffered, type Level } from './levels';
 export { panel, type Panel } from './panel';
+export { panelAgreement, placesMoved, type Moved } from './panelAgreement';
 export { peerFactor, type PeerFactor, type PeerRating, type PeerWarning } from './peerFactor';
 export {
   rubricResults,

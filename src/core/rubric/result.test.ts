@@ -4,6 +4,8 @@ import {
   checkLevels,
   closeness,
   levelReached,
+  panelAgreement,
+  placesMoved,
   pointsOffered,
   rubricResults,
   USUAL_RUBRICS,
@@ -75,6 +77,29 @@ test('what was scored under an edition stays with it, as a share of what that ed
     [14, 1],
     [15, null],
   ]);
+});
+
+test('judges are compared on the scale of the present edition, and places move only where evening out changes them', () => {
+  const editions = [criterion('need', 10), criterion('need again', 20, { edition: 2 })];
+  const give = (judge: string, team: string, points: number, id = 'need again') => ({
+    judge,
+    team,
+    criterion: id,
+    points,
+  });
+  // P keeps the first edition for A; on one scale both judges agree about every team.
+  const scores = [give('P', 'A', 5, 'need'), give('Q', 'A', 10), give('P', 'B', 16), give('Q', 'B', 16)];
+  const found = rubricResults({ criteria: editions, teams: ['A', 'B', 'C'], scores });
+  expect(found.results[0]!.judges.map(({ points }) => points)).toEqual([10, 10]);
+  expect(panelAgreement(found)).toMatchObject({ subjects: 2, judges: 2, icc: { icc21: { value: 1 } } });
+  expect(placesMoved(found)).toEqual([]);
+  const strict = [give('strict', 'A', 10), give('mild', 'A', 14), give('strict', 'B', 13), give('mild', 'C', 15)];
+  const moved = placesMoved(rubricResults({ criteria: editions, teams: ['A', 'B', 'C'], scores: strict }));
+  expect(moved).toEqual([
+    { team: 'B', from: 2, to: 1 },
+    { team: 'C', from: 1, to: 2 },
+  ]);
+  expect(panelAgreement(rubricResults({ criteria: editions, teams: ['A'], scores: scores.slice(0, 1) }))).toBeNull();
 });
 
 test('evening out: who met the mild judge loses what the mildness gave; islands keep the plain mean', () => {

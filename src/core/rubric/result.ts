@@ -27,6 +27,8 @@ export interface JudgeTotal {
   total: number;
   /** What all of this judge's criteria add up to. */
   of: number;
+  /** The same share of what the present edition gives for them; null while not every one is scored. */
+  points: number | null;
   /** Whether every one of them is scored. */
   complete: boolean;
   edition: number;
@@ -75,29 +77,36 @@ export function rubricResults(input: {
   const weightOf = (scorer: Scorer) => tidy(sum(current.filter((c) => c.scorer === scorer).map((c) => c.weight)));
   const needed = SCORERS.filter((scorer) => current.some((one) => one.scorer === scorer));
 
-  const totals = totalsOf(criteria, input.scores);
+  const totals = new Map(
+    [...totalsOf(criteria, input.scores)].map(([team, judges]) => [
+      team,
+      judges.map((one) => ({
+        ...one,
+        points: one.complete && one.of > 0 ? tidy((one.total / one.of) * weightOf(one.scorer)) : null,
+      })),
+    ]),
+  );
   const complete = [...totals].flatMap(([team, judges]) =>
-    judges.filter((one) => one.complete && one.of > 0).map((one) => ({ ...one, team, share: one.total / one.of })),
+    judges.flatMap((one) => (one.points === null ? [] : [{ ...one, team, points: one.points }])),
   );
   const known = new Set(input.teams);
   const panel = complete.filter((one) => one.scorer === 'judges' && known.has(one.team));
-  const worth = weightOf('judges');
   const severalJudges = new Set(panel.map((one) => one.judge)).size > 1;
   const adjustment = severalJudges
-    ? adjust({ scores: panel.map(({ team, judge, share }) => ({ team, judge, score: tidy(share * worth) })) })
+    ? adjust({ scores: panel.map(({ team, judge, points }) => ({ team, judge, score: points })) })
     : null;
   const follows: School = school === 'adjusted' && adjustment?.connected ? 'adjusted' : 'mean';
 
   const results = input.teams.map((team): RubricResult => {
     const own = complete.filter((one) => one.team === team);
     const parts = needed.map((scorer) => {
-      const shares = own.filter((one) => one.scorer === scorer).map((one) => one.share);
-      return { scorer, points: shares.length ? (sum(shares) / shares.length) * weightOf(scorer) : null };
+      const given = own.filter((one) => one.scorer === scorer).map((one) => one.points);
+      return { scorer, points: given.length ? sum(given) / given.length : null };
     });
     const missing = parts.filter((one) => one.points === null).map((one) => one.scorer);
     const raw = missing.length ? null : tidy(sum(parts.map((one) => one.points!)));
     const change = adjustment?.teams.find((one) => one.team === team)?.change ?? 0;
-    const judged = own.filter((one) => one.scorer === 'judges').map((one) => tidy(one.share * worth));
+    const judged = own.filter((one) => one.scorer === 'judges').map((one) => one.points);
     const former = own.filter((one) => one.edition < present).map((one) => one.edition);
     return {
       team,
@@ -148,6 +157,7 @@ function totalsOf(
       scorer,
       total: tidy(sum(due.map((one) => ((points.get(one.id) ?? 0) / one.max) * one.weight))),
       of: tidy(sum(due.map((one) => one.weight))),
+      points: null,
       complete: due.every((one) => points.has(one.id)),
       edition,
     };

@@ -13,7 +13,7 @@ export interface Grades extends RubricResults {
   counted: Counted[];
 }
 /** Stands for a judge where the program scores. */
-export const PROGRAM = 'program';
+const PROGRAM = 'program';
 
 /** The results of every rubric over all teams of the project. */
 export const loadGrades = remembered(async (sql: Sql, projectId: string): Promise<Grades[]> => {

@@ -1,11 +1,10 @@
 import { gradeByRule } from '@/core/rubric';
-import { mostPoints } from '@/core/scoring';
 import { CoreError } from '@/core/numbers';
 import { number, upperFirst } from '@/core/format';
 import type { Team } from '@/domain/classes/read';
 import type { EventResults } from '@/domain/event/judge';
 import type { FormerResults, GradeComponent } from './scheme';
-import { percentByRule } from './sheet';
+import { percentByRule, pointsOutOf } from './sheet';
 
 interface Asked {
   component: GradeComponent;
@@ -13,7 +12,6 @@ interface Asked {
   teams: readonly Team[];
   former: readonly FormerResults[];
   pass: number;
-  unit: string;
 }
 
 /** What a component would give this class and earlier ones: percents from best to worst, and how many would fail. */
@@ -21,8 +19,7 @@ export function previewWords({ component, event, teams, former, pass }: Asked): 
   const { rule, floor, cap } = component;
   const held = (percent: number) => Math.min(cap ?? Infinity, Math.max(floor ?? 0, percent));
   const counting = event.results.filter((one) => one.made > 0);
-  const best = counting.reduce((most, one) => Math.max(most, one.points), 0);
-  const max = mostPoints(event.event.rule) ?? (best > 0 ? best : 100);
+  const max = pointsOutOf(event);
   try {
     const now = rule
       ? percentByRule(rule, counting, teams).map((one) => one.percent)

@@ -128,13 +128,13 @@ export interface Judging {
   teamId: string;
   seed: string;
 }
-/** Who sees whom; a rubric without any rows is seen by everybody. */
+/** Who sees whom, of those who stand in a plan. */
 export const listJudging = remembered(async (sql: Sql, projectId: string): Promise<Judging[]> => {
   return sql<Judging[]>`
     select rubric_id, judge_id, team_id, seed from judging where project_id = ${projectId} order by rubric_id, judge_id, team_id`;
 });
 
-/** How many scores of the present edition each team has in each rubric, by the kind of who gave them. */
+/** How many scores of the present edition each judge has given each team. */
 export const countScores = remembered(
   async (
     sql: Sql,

@@ -193,14 +193,19 @@ function inEvent(
       return { score: { score: Math.max(0, own?.percent ?? 0), max: 100 }, from, missing: null };
     };
   }
-  const best = counting.reduce((most, one) => Math.max(most, one.points), 0);
-  const max = mostPoints(event.rule) ?? (best > 0 ? best : 100);
+  const max = pointsOutOf(scored);
   return (team) => {
     const own = counting.find((one) => one.teamId === team.id);
     if (!own) return none;
     const from = [...own.because, `${number(own.points, 2)} of ${number(max)} points.`];
     return { score: { score: Math.max(0, own.points), max }, from, missing: null };
   };
+}
+
+/** What an event's own points are out of: the most its rule gives; where that has no top, the best of the class. */
+export function pointsOutOf({ event, results }: EventResults): number {
+  const best = Math.max(0, ...results.filter((one) => one.made > 0).map((one) => one.points));
+  return mostPoints(event.rule) ?? (best > 0 ? best : 100);
 }
 
 /** The percent of every team with a counted value, teams by their id; how the value itself came about the event says. */

@@ -26,10 +26,10 @@ async function load(sql: Sql, { projectId, personId, leads }: Asked) {
   const sheet = leads && released.length ? await loadGradeSheet(sql, projectId) : null;
   return { rubrics, counts, judging, scores, released, open, students, rated, sheet };
 }
-export type Given = Asked & Awaited<ReturnType<typeof load>>;
+type Given = Asked & Awaited<ReturnType<typeof load>>;
 
 /** For whoever leads: scores that are missing, judges far apart, released grades that differ now; for a student: what is asked, what is new. */
-export const gradeItems = (given: Given): TodayItem[] =>
+const gradeItems = (given: Given): TodayItem[] =>
   given.leads
     ? [...missingScores(given), ...toTalkAbout(given), ...changedGrades(given)]
     : [...toRate(given), ...newGrade(given)];

@@ -1,3 +1,5 @@
+import { mean } from 'd3-array';
+import { edge } from '@/core/shared/edge';
 import type { Grades } from './judge';
 import type { Judgement, Score } from './read';
 import type { StudentGrade } from './sheet';
@@ -7,43 +9,45 @@ import type { GradePage } from './scheme';
 const STRONG = 0.8;
 const WEAK = 0.6;
 
-/** What was strong and what to do next, from the levels that judges chose and what they wrote. */
-export function wordsFor(
-  teamId: string,
-  grades: readonly Grades[],
-  scores: readonly Score[],
-  judgements: readonly Judgement[],
-): Pick<GradePage, 'strong' | 'next'> {
-  const strong: string[] = [];
-  const next: string[] = [];
-  for (const { rubric, counted } of grades) {
-    for (const criterion of rubric.criteria) {
-      const given = [
-        ...scores.filter((one) => one.criterionId === criterion.id && one.teamId === teamId).map((one) => one.points),
-        ...counted
-          .filter((one) => one.criterionId === criterion.id && one.teamId === teamId && one.value !== null)
-          .map((one) => one.points),
-      ];
-      if (given.length === 0) continue;
-      const mean = given.reduce((sum, one) => sum + one, 0) / given.length;
-      const level = [...criterion.levels].reverse().find((one) => one.points <= mean + 1e-9);
-      if (mean >= STRONG * criterion.max) strong.push(`${criterion.name}${level?.text ? `: ${level.text}` : '.'}`);
-      else if (mean < WEAK * criterion.max) {
-        const above = criterion.levels.find((one) => one.points > mean + 1e-9);
-        next.push(`${criterion.name}${above?.text ? `: the next level is “${above.text}”` : ' has room.'}`);
-      }
+/** What was given and written, to put into words. */
+export interface Said {
+  grades: readonly Grades[];
+  scores: readonly Score[];
+  judgements: readonly Judgement[];
+}
+
+/** What was strong and what to do next in the rubrics that a grade is made of: from the levels that were chosen, and what judges wrote. */
+function wordsFor(student: StudentGrade, { grades, scores, judgements }: Said): Pick<GradePage, 'strong' | 'next'> {
+  const words = { strong: [] as string[], next: [] as string[] };
+  for (const { component, team } of student.cells) {
+    const found = grades.find(({ rubric }) => rubric.id === component.rubricId);
+    if (!found || !team) continue;
+    const given = [...scores, ...found.counted.filter((one) => one.value !== null)].filter(
+      (one) => one.teamId === team.id,
+    );
+    const judged = found.rubric.allCriteria.flatMap((criterion) => {
+      const points = mean(given.filter((one) => one.criterionId === criterion.id).map((one) => one.points));
+      return points === undefined ? [] : [{ criterion, points }];
+    });
+    for (const [i, { criterion, points }] of judged.entries()) {
+      // Scored under two editions: the later one is told.
+      if (judged.slice(i + 1).some((one) => one.criterion.name === criterion.name)) continue;
+      const { name, levels, max } = criterion;
+      const reached = levels.findLast((one) => one.points <= points + edge(points));
+      const above = levels.find((one) => one.points > points + edge(points));
+      if (points >= STRONG * max) words.strong.push(`${name}${reached?.text ? `: ${reached.text}` : '.'}`);
+      else if (points < WEAK * max)
+        words.next.push(`${name}${above?.text ? `: the next level is “${above.text}”` : ' has room.'}`);
     }
-    for (const one of judgements) {
-      if (one.rubricId !== rubric.id || one.teamId !== teamId) continue;
-      if (one.strong.trim()) strong.push(one.strong.trim());
-      if (one.next.trim()) next.push(one.next.trim());
-    }
+    const own = judgements.filter((one) => one.rubricId === found.rubric.id && one.teamId === team.id);
+    words.strong.push(...own.map((one) => one.strong.trim()).filter(Boolean));
+    words.next.push(...own.map((one) => one.next.trim()).filter(Boolean));
   }
-  return { strong, next };
+  return words;
 }
 
 /** A student's page as it would be released now; null while there is no total. */
-export function gradePage(student: StudentGrade, words: Pick<GradePage, 'strong' | 'next'>): GradePage | null {
+export function gradePage(student: StudentGrade, said: Said): GradePage | null {
   const { grade, cells } = student;
   if (grade.rounded === null) return null;
   return {
@@ -58,7 +62,7 @@ export function gradePage(student: StudentGrade, words: Pick<GradePage, 'strong'
       from: missing ? [...from, `Missing: ${missing}.`] : from,
     })),
     because: grade.because,
-    ...words,
+    ...wordsFor(student, said),
   };
 }
 

@@ -39,12 +39,11 @@ export function GradeTable({ grades, teams }: { grades: Grades; teams: readonly 
         <tbody>
           {teams.map((team) => {
             const result = results.find((one) => one.team === team.id);
-            const ticks = (result?.judges ?? [])
-              .filter((one) => one.complete && one.scorer === 'judges')
-              .map((one) => ({
-                name: people.find(({ id }) => id === one.judge)?.name ?? 'a judge',
-                points: one.of > 0 ? (one.total / one.of) * worth : 0,
-              }));
+            const ticks = (result?.judges ?? []).flatMap(({ judge, scorer, points }) =>
+              points === null || scorer !== 'judges'
+                ? []
+                : [{ name: people.find(({ id }) => id === judge)?.name ?? 'a judge', points }],
+            );
             return (
               <tr key={team.id}>
                 <td>

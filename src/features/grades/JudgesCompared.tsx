@@ -1,4 +1,4 @@
-import { agreement, type Agreement, type Difference } from '@/core/rubric';
+import { panelAgreement, placesMoved, type Agreement, type Difference } from '@/core/rubric';
 import { fixed, number, plural, signed } from '@/core/format';
 import type { Grades } from '@/domain/grades/judge';
 import type { Criterion, Score } from '@/domain/grades/read';
@@ -6,16 +6,11 @@ import type { Team } from '@/domain/classes/read';
 
 /** How far judges agree, who is strict or mild and what evening that out changes, in words before figures. */
 export function JudgesCompared({ grades, teams }: { grades: Grades; teams: readonly Team[] }) {
-  const { rubric, adjustment, results, follows } = grades;
+  const { rubric, adjustment, follows } = grades;
   if (!adjustment) return <p className="faint">Two judges need to have finished a team before they can be compared.</p>;
   const nameOf = (id: string) => rubric.judges.find((one) => one.id === id)?.name ?? 'a judge';
   const teamOf = (id: string) => teams.find((one) => one.id === id)?.name ?? 'a team';
-  const judges = adjustment.judges.map((one) => one.judge);
-  const judged = results.filter((one) => one.judges.some((given) => given.complete && given.scorer === 'judges'));
-  const matrix = judged.map((one) =>
-    judges.map((judge) => one.judges.find((given) => given.judge === judge && given.complete)?.total ?? null),
-  );
-  const found = matrix.length > 1 && judges.length > 1 ? agreement({ scores: matrix }) : null;
+  const found = panelAgreement(grades);
   const moved = placesMoved(grades).map(({ team, from, to }) => `${teamOf(team)} from place ${from} to ${to}`);
   return (
     <>
@@ -109,18 +104,6 @@ export function JudgesCompared({ grades, teams }: { grades: Grades; teams: reado
       )}
     </>
   );
-}
-
-/** Places that change when judges are evened out, equal points sharing one. */
-function placesMoved({ adjustment }: Grades): { team: string; from: number; to: number }[] {
-  const teams = adjustment?.teams ?? [];
-  const place = (of: (one: (typeof teams)[number]) => number, own: number) =>
-    1 + teams.filter((one) => of(one) > own + 1e-9).length;
-  return teams.flatMap((one) => {
-    const from = place((other) => other.raw, one.raw);
-    const to = place((other) => other.adjusted ?? 0, one.adjusted ?? 0);
-    return from === to ? [] : [{ team: one.team, from, to }];
-  });
 }
 
 /** The usual words for a reliability (Koo and Li 2016). */

@@ -91,7 +91,7 @@ export function ScoreForm(props: Props) {
 }
 
 /** The levels of a criterion to choose from, half levels between them where they are allowed. */
-export function Levels({
+function Levels({
   path,
   criterion,
   halves,

@@ -1,3 +1,4 @@
+import { summarise } from '@/core/bench';
 import { componentStatistics, sectionGaps } from '@/core/rubric';
 import { fixed, number, plural, signed } from '@/core/format';
 import type { GradeSheet } from '@/domain/grades/sheet';
@@ -14,12 +15,7 @@ export function Statistics({
 }) {
   const totals = sheet.students.flatMap((one) => (one.grade.total === null ? [] : [one.grade.total]));
   if (totals.length === 0) return <p className="faint">No student has a total yet.</p>;
-  const sorted = [...totals].sort((a, b) => a - b);
-  const mean = totals.reduce((sum, one) => sum + one, 0) / totals.length;
-  const middle =
-    sorted.length % 2
-      ? sorted[(sorted.length - 1) / 2]!
-      : (sorted[sorted.length / 2 - 1]! + sorted[sorted.length / 2]!) / 2;
+  const { mean, median, min, max } = summarise({ values: totals });
   const failed = totals.filter((one) => one < sheet.scheme.pass).length;
   const bins = BINS.map((from) => ({
     from,
@@ -44,8 +40,8 @@ export function Statistics({
   return (
     <div className="max-w-4xl">
       <p>
-        {plural(totals.length, 'total')}: mean {fixed(mean, 1)}, median {fixed(middle, 1)}, from {fixed(sorted[0]!, 1)}{' '}
-        to {fixed(sorted.at(-1)!, 1)}.{' '}
+        {plural(totals.length, 'total')}: mean {fixed(mean, 1)}, median {fixed(median, 1)}, from {fixed(min, 1)} to{' '}
+        {fixed(max, 1)}.{' '}
         {failed === 0 ? 'Everybody has passed' : `${failed} of ${totals.length} lie below ${number(sheet.scheme.pass)}`}
         .
       </p>

@@ -4,12 +4,13 @@ import type { InferType } from 'yup';
 import { checkLevels, panel, USUAL_RUBRICS } from '@/core/rubric';
 import { json } from '@/db/connection';
 import { listTeams } from '@/domain/classes/read';
-import { MEASURES, listRubrics, type Criterion, type Measure } from '@/domain/grades/read';
+import { MEASURES, type Criterion, type Measure } from '@/domain/grades/read';
 import { FieldError } from '@/server/outcome';
 import { action, type Work } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
 import { anchorIdSchema, anchorSchema, panelSchema, rubricIdSchema, rubricSchema, usualRubricSchema } from './schema';
+import { rubricOf } from './rubricOf';
 import { rubricForm } from './toForm';
 
 type Written = Omit<Criterion, 'id' | 'rubricId' | 'edition'>;
@@ -33,12 +34,6 @@ export const saveRubric = action('saveRubric', rubricSchema, async (work, { id, 
   if (edition > 1 && id) work.notes.push(`What was scored before stays with its edition; this is edition ${edition}`);
   return { id: rubricId };
 });
-
-async function rubricOf({ tx, projectId }: Work, id: string) {
-  const found = (await listRubrics(tx, projectId)).find((one) => one.id === id);
-  if (!found) throw new FieldError('', 'This rubric was removed meanwhile.');
-  return found;
-}
 
 /** The present edition, or the next one where somebody has scored it and its criteria change. */
 async function editionFor(work: Work, rubricId: string, wanted: readonly Written[]): Promise<number> {

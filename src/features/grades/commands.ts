@@ -1,19 +1,12 @@
 import type { InferType } from 'yup';
 import { pointsOffered } from '@/core/rubric';
 import { listStudents, listTeams } from '@/domain/classes/read';
-import {
-  criteriaFor,
-  listJudging,
-  listRubrics,
-  listScores,
-  teamsOf,
-  type Judge,
-  type Rubric,
-} from '@/domain/grades/read';
+import { criteriaFor, listJudging, listScores, teamsOf, type Judge, type Rubric } from '@/domain/grades/read';
 import { listPeerRounds } from '@/domain/grades/peers';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import { read } from '@/ui/forms/schema';
+import { rubricOf } from './rubricOf';
 import { ownScoreSchema, peerRatingSchema, scoreSchema } from './schema';
 
 type Given = InferType<typeof scoreSchema>;
@@ -67,12 +60,6 @@ export const recordOwnScores: Command<OwnGiven, { scored: number }> = {
 };
 
 const kindOf = (role: string) => (role === 'student' ? ('peers' as const) : ('instructor' as const));
-
-async function rubricOf({ tx, projectId }: Work, id: string): Promise<Rubric> {
-  const found = (await listRubrics(tx, projectId)).find((one) => one.id === id);
-  if (!found) throw new FieldError('', 'This rubric was removed meanwhile.');
-  return found;
-}
 
 /** The person's place among those who score the rubric, made with their first score. */
 async function judgeOf({ tx, projectId, seat }: Work, rubric: Rubric): Promise<Judge> {

@@ -8,7 +8,7 @@ import { loadGrades } from '@/domain/grades/judge';
 import { listJudgements, listScores } from '@/domain/grades/read';
 import { COLUMNS, type SchoolColumn } from '@/domain/grades/scheme';
 import { loadGradeSheet } from '@/domain/grades/sheet';
-import { differsFrom, gradePage, wordsFor } from '@/domain/grades/words';
+import { differsFrom, gradePage } from '@/domain/grades/words';
 import { FieldError } from '@/server/outcome';
 import { action, momentOf, type Work } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
@@ -216,7 +216,7 @@ export const releaseGrades = action('releaseGrades', releaseSchema, async (work,
   const rows = sheet.students.flatMap((student) => {
     const { accountId } = student.member;
     if (!wanted.has(accountId)) return [];
-    const page = gradePage(student, student.team ? wordsFor(student.team.id, grades, scores, judgements) : NO_WORDS);
+    const page = gradePage(student, { grades, scores, judgements });
     if (!page) return [];
     const before = last.find((one) => one.accountId === accountId);
     if (before && !differsFrom(before.content, page)) return [];
@@ -247,7 +247,6 @@ export const releaseGrades = action('releaseGrades', releaseSchema, async (work,
   await tx`insert into released_grade ${tx(rows)}`;
   return { released: rows.length };
 });
-const NO_WORDS = { strong: [], next: [] };
 
 /** What an earlier class reached in an event, to try a rule on. */
 export const saveFormerResults = action(

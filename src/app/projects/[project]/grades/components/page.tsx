@@ -41,11 +41,8 @@ export default async function ComponentsPage(props: SheetProps) {
   const previews = new Map(
     components.map((one) => {
       const event = events.find((found) => found.event.id === one.eventId);
-      const unit = event ? unitOf(event.event.quantityId) : '';
-      return [
-        one.id,
-        event ? previewWords({ component: one, event, teams: frame.teams, former, pass: scheme.pass, unit }) : [],
-      ];
+      const asked = { component: one, teams: frame.teams, former, pass: scheme.pass };
+      return [one.id, event ? previewWords({ ...asked, event }) : []];
     }),
   );
   return (

@@ -10,7 +10,7 @@ import { listTeamChanges } from '@/domain/grades/contribution';
 import { listJudgements, listScores } from '@/domain/grades/read';
 import { listCountedTeams, listMarks, listReleasedGrades } from '@/domain/grades/scheme';
 import { loadGradeSheet } from '@/domain/grades/sheet';
-import { differsFrom, gradePage, wordsFor } from '@/domain/grades/words';
+import { differsFrom, gradePage } from '@/domain/grades/words';
 import { fixed, moment, number, withQuery } from '@/core/format';
 import { momentHere } from '@/server/clock';
 import { pool } from '@/db/connection';
@@ -37,8 +37,7 @@ export default async function StudentGradePage(props: SheetProps<{ person: strin
   const student = sheet.students.find((one) => one.member.accountId === person);
   if (!student) notFound();
   const { member, team, cells, factor } = student;
-  const words = team ? wordsFor(team.id, grades, scores, judgements) : { strong: [], next: [] };
-  const page = gradePage(student, words);
+  const page = gradePage(student, { grades, scores, judgements });
   const shown = released.filter((one) => one.accountId === person);
   const last = shown.at(-1);
   const due = page !== null && (!last || differsFrom(last.content, page));
