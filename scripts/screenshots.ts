@@ -119,6 +119,24 @@ async function openStatistics(page: Page) {
   await page.getByRole('link', { name: 'Statistics of the class' }).click();
   await page.getByText('Tells students apart?').scrollIntoViewIfNeeded();
 }
+/** The verdict on the first team of the room. */
+async function openVerdict(page: Page) {
+  await openRoom(page);
+  await page.getByRole('button', { name: /^End / }).first().click();
+  await page
+    .getByRole('button', { name: /verdict/i })
+    .first()
+    .click();
+  await page.getByRole('dialog').waitFor();
+}
+async function closeFinding(page: Page) {
+  await page
+    .getByRole('link', { name: 'Close' })
+    .or(page.getByRole('button', { name: /^Close/ }))
+    .first()
+    .click();
+  await page.getByRole('dialog').waitFor();
+}
 /** A requirement's row of a new concept, open. */
 async function openAnswers(page: Page) {
   await page.getByText('Carrier mass without payload').click();
@@ -633,6 +651,8 @@ const VIEWS: View[] = [
   { name: 'outbox-phone', role: 'student', at: 'bench/enter', phone: true, act: outbox, extra: true },
   { name: 'slips', role: 'instructor', at: 'teams/slips', act: makeSlips, extra: true },
   { name: 'grades', role: 'instructor', at: 'grades', extra: true },
+  { name: 'verdict', role: 'instructor', at: 'reviews', act: inReview(/Mid-project/, openVerdict), extra: true },
+  { name: 'close-finding', role: 'instructor', at: 'reviews/findings', act: closeFinding, extra: true },
   { name: 'rubric', role: 'instructor', at: 'grades', follow: /^Build quality/, extra: true },
   { name: 'rubric-student', role: 'student', at: 'grades', follow: /^Build quality/, phone: true, extra: true },
   { name: 'rubric-edit', role: 'instructor', at: 'grades', follow: /^Process/, act: changeRubric, extra: true },

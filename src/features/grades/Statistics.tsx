@@ -13,7 +13,7 @@ export function Statistics({
   sheet: GradeSheet;
   sections: readonly { id: string; name: string }[];
 }) {
-  const totals = sheet.students.flatMap((one) => (one.grade.total === null ? [] : [one.grade.total]));
+  const totals = sheet.students.flatMap((one) => (one.grade.rounded === null ? [] : [one.grade.rounded]));
   if (totals.length === 0) return <p className="faint">No student has a total yet.</p>;
   const { mean, median, min, max } = summarise({ values: totals });
   const failed = totals.filter((one) => one < sheet.scheme.pass).length;
@@ -33,7 +33,7 @@ export function Statistics({
     sections: sections.map((one) => ({
       id: one.name,
       totals: sheet.students.flatMap((student) =>
-        student.member.sectionId === one.id && student.grade.total !== null ? [student.grade.total] : [],
+        student.member.sectionId === one.id && student.grade.rounded !== null ? [student.grade.rounded] : [],
       ),
     })),
   });
@@ -96,8 +96,9 @@ export function Statistics({
       </table>
       {gaps.map((one) => (
         <p key={`${one.a} ${one.b}`} className="mt-2">
-          Section {one.b} lies {signed(one.difference, 1)} against section {one.a}
-          {one.interval && ` (${fixed(one.interval[0], 1)} to ${fixed(one.interval[1], 1)})`}.{' '}
+          On average, section {one.b} is {fixed(Math.abs(one.difference), 1)} points
+          {one.difference < 0 ? ' below ' : ' above '}section {one.a}
+          {one.interval && ` (between ${signed(one.interval[0], 1)} and ${signed(one.interval[1], 1)})`}.{' '}
           {one.apart
             ? 'That is more than students within a section differ by chance: look whether both had the same time and judges.'
             : 'That is no more than chance.'}
