@@ -1,7 +1,10 @@
+export { changes, type Changes } from './changes';
 export { FORMATS, type Format, type Happened, type Tournament } from './description';
 export { draw, type Draw, type DrawnMatch, type Side, type Slot } from './draw';
+export { heatTimes, type HeatTime } from './heatTimes';
 export { headToHead, type HeadToHead } from './headToHead';
 export { lanes, type Heat, type Lanes } from './lanes';
 export { needs, type Needs } from './needs';
 export { play, type Played, type PlayedMatch, type TeamState } from './play';
+export { programme, type Programme, type Slotted, type Timing } from './programme';
 export { standings, TIES, type Row, type TieRule } from './table';
