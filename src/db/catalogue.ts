@@ -1,10 +1,12 @@
 import {
   checkAnchor,
+  checkContest,
   checkCriterion,
   checkDimensionName,
   checkEvent,
   checkFrozenPacket,
   checkGradeRule,
+  checkInspectionLimit,
   checkInstrument,
   checkProject,
   checkProtocol,
@@ -456,6 +458,41 @@ export const CATALOGUE: Record<string, Entry> = {
   official: { bundle: all, topic: 'event', title: ['account_id', 'event_id'], partOf: 'event', restore, erase: 'goes' },
   correction: { bundle: all, topic: 'bench', title: ['team_id', 'event_name', 'attempt'], partOf: 'run' },
   benchmark: { bundle: all, topic: 'event', title: ['season', 'event_id'], restore },
+
+  // The day of the event ---------------------------------------------------------------------------------------
+  inspection_check: {
+    bundle: kept,
+    onImport: checkInspectionLimit,
+    topic: 'event',
+    word: 'point of inspection',
+    title: ['name'],
+    restore,
+  },
+  inspection: { bundle: all, topic: 'event', title: ['team_id', 'check_id'], partOf: 'inspection_check' },
+  seal: { bundle: all, topic: 'event', title: ['team_id', 'mark'] },
+  repair: { bundle: all, topic: 'event', title: ['team_id', 'what'] },
+  contest: {
+    bundle: { ids: ['teams'] },
+    onImport: checkContest,
+    topic: 'event',
+    title: ['name'],
+    restore,
+    find: { in: ['name'], title: 'name', detail: "'contest'" },
+  },
+  desk_entry: {
+    bundle: { but: ['by_id'] },
+    topic: 'event',
+    word: 'entry of a desk',
+    title: ['contest_id', 'does', 'match'],
+    partOf: 'contest',
+  },
+  protest: { bundle: all, topic: 'event', title: ['team_id', 'match'], partOf: 'contest' },
+  stop_call: { bundle: all, topic: 'event', word: 'call to stop', title: ['reason'] },
+  award: { bundle: { ids: ['rule'], template: true }, topic: 'event', title: ['name'], restore },
+  audience_vote: { topic: 'event', word: 'vote of the audience', secret: true },
+  shown_results: { topic: 'event', word: 'results shown to all', title: ['shown_at'], secret: true },
+
+  // Grades and standings ---------------------------------------------------------------------------------------
   rubric: {
     bundle: kept,
     topic: 'grades',

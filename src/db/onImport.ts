@@ -6,7 +6,9 @@ import { meetings, type Pattern } from '@/core/calendar';
 import { CoreError } from '@/core/numbers';
 import { checkPacket, fitAgenda, type AgendaItem } from '@/core/reviews';
 import { checkGradeRule as checkRuleOfGrade, checkLevels, type GradeRule, type Level } from '@/core/rubric';
+import { checkLimit, type Limit } from '@/core/requirements';
 import { checkRule, type EventRule } from '@/core/scoring';
+import { draw, lanes, type Format } from '@/core/tournament';
 import { checkDimension, convert, DIMENSION_NAMES, DIMENSIONS, type Dimension } from '@/core/units';
 import type { Row } from './catalogue';
 
@@ -156,4 +158,24 @@ export function checkAnchor(row: Row): void {
 /** A rule that turns an event's value into percent. */
 export function checkGradeRule(row: Row): void {
   if (row.rule != null) checkRuleOfGrade(row.rule as GradeRule);
+}
+
+/** The limit of a point of inspection that has its own. */
+export function checkInspectionLimit(row: Row): void {
+  if (row.own_limit != null) checkLimit(row.own_limit as Limit);
+}
+
+/** A contest that was opened can be drawn for its teams. */
+export function checkContest(row: Row): void {
+  const teams = texts(row, 'teams');
+  texts(row, 'ties');
+  if (row.opened_at == null) return;
+  if (row.format === 'lanes') lanes({ teams, lanes: Number(row.rings ?? 1), rounds: Number(row.rounds ?? 1) });
+  else
+    draw({
+      format: row.format as Format,
+      teams,
+      legs: Number(row.legs ?? 1),
+      rounds: (row.rounds as number | null) ?? null,
+    });
 }

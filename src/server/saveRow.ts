@@ -51,7 +51,11 @@ type Table =
   | 'mark'
   | 'former_results'
   | 'school_system'
-  | 'peer_round';
+  | 'peer_round'
+  | 'inspection_check'
+  | 'contest'
+  | 'protest'
+  | 'award';
 
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */
 export async function removeRow(

@@ -1,5 +1,6 @@
 export { changes, type Changes } from './changes';
 export { FORMATS, type Format, type Happened, type Tournament } from './description';
+export { confluence, type Confluence, type Meeting, type Reach } from './confluence';
 export { draw, type Draw, type DrawnMatch, type Side, type Slot } from './draw';
 export { heatTimes, type HeatTime } from './heatTimes';
 export { headToHead, type HeadToHead } from './headToHead';

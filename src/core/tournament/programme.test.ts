@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { CoreError } from '../units';
-import { changes, draw, heatTimes, lanes, play, programme, type Happened, type Tournament } from '.';
+import { changes, confluence, draw, heatTimes, lanes, play, programme, type Happened, type Tournament } from '.';
 
 const names = (n: number) => Array.from({ length: n }, (_, i) => `T${i + 1}`);
 const contest = fc.record({
@@ -151,4 +151,40 @@ test('what a correction changes: struck results, who meets whom instead, who is 
     ],
     champion: { was: 'A', now: null },
   });
+});
+
+test('the figure: every match that two can meet in stands once, apart from the others, right of those that it waits for', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom('knockout' as const, 'double' as const),
+      fc.integer({ min: 2, max: 20 }),
+      fc.boolean(),
+      fc.array(fc.nat(99), { maxLength: 30 }),
+      (format, n, thirdPlace, throws) => {
+        const input = begun({ format, teams: names(n), thirdPlace }, throws);
+        const { meetings, reaches, columns, rows } = confluence(draw(input), play(input));
+        // As many as are announced to be played, the final that may be played again among them.
+        expect(meetings).toHaveLength(draw(input).matchesToPlay[1]);
+        const spots = meetings.map(({ column, row }) => `${column} ${row}`);
+        expect(new Set(spots).size).toBe(spots.length);
+        for (const one of meetings) {
+          expect(one.column).toBeGreaterThan(0);
+          expect(one.column).toBeLessThan(columns);
+          expect(one.row).toBeLessThan(rows);
+        }
+        for (const reach of reaches) expect(reach.column).toBeGreaterThan(reach.fromColumn);
+        // A team's lives on its way are those it has left by the losses so far.
+        for (const { team, to, lives } of reaches) {
+          if (team === null) continue;
+          const own = play(input).matches.filter(({ loser }) => loser === team);
+          const lostBefore = own.filter(({ id }) => {
+            const order = draw(input).matches.map((one) => one.id);
+            return order.indexOf(id) < order.indexOf(to);
+          });
+          expect(lives).toBe((format === 'double' ? 2 : 1) - lostBefore.length);
+        }
+      },
+    ),
+    { numRuns: 80 },
+  );
 });

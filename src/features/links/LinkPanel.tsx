@@ -38,6 +38,7 @@ const TITLE = {
   feed: 'Calendars that subscribe',
   official: 'Links for officials',
   panel: 'Links for visitors on the panel',
+  audience: 'Links for the audience',
 };
 const WHAT = {
   client:
@@ -50,7 +51,8 @@ const WHAT = {
     'For a helper at the rig who has no account: enters, corrects and withdraws attempts while the event is open. Works on a phone.',
   panel:
     'For a visiting engineer or another client: shows the running order and the packets without names of students, and takes what they find and think. No account; works on a phone.',
-  board: 'For a projector or hallway screen: schedule and published places.',
+  audience: 'One address for everybody who watches: one vote a device for the award of the audience, and nothing else.',
+  board: 'For a projector or hallway screen: who is on now and next, the tree, the schedule and published places.',
 };
 
 /** The links of one kind: who has one, until when, end it, make another. */

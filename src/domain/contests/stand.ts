@@ -1,0 +1,92 @@
+import { happenings, type DeskContest, type DeskEntry } from '@/core/desk/entry';
+import { standAt, type Stand } from '@/core/desk/stand';
+import { heatTimes } from '@/core/tournament/heatTimes';
+import { lanes, type Heat } from '@/core/tournament/lanes';
+import { programme, type Programme } from '@/core/tournament/programme';
+import type { Tournament } from '@/core/tournament/description';
+import type { Contest } from './read';
+
+/** A contest as core plays it; teams go by their ids. Not for heats. */
+export function describe(contest: Contest): Omit<Tournament, 'results'> {
+  const { format, teams, thirdPlace, reset, legs, rounds, draws } = contest;
+  if (format === 'lanes') throw new Error('Heats are not played as matches.');
+  return { format, teams, thirdPlace, reset, legs, draws, rounds: format === 'swiss' ? rounds : null };
+}
+
+/** The same as its desks need it. */
+export const asDesk = (contest: Contest): DeskContest => ({
+  description: describe(contest),
+  rings: contest.rings,
+  confirmed: contest.confirmed,
+});
+
+/** Minutes from the start of a contest to a moment. */
+export const minutesSince = (beginsAt: number, at: string | Date | number): number =>
+  (new Date(at).getTime() - beginsAt) / 60_000;
+
+/**
+ * When the matches that are left take place, counted in minutes from the planned start.
+ * @param beginsAt the planned start, in ms
+ * @param now the present in ms; null for the plan as it is before anything has happened
+ */
+export function timesOf(
+  contest: Contest,
+  entries: readonly DeskEntry[],
+  { beginsAt, now }: { beginsAt: number; now: number | null },
+): Programme {
+  const desk = asDesk(contest);
+  const stand = standAt(desk, entries);
+  const ended: Record<string, number> = {};
+  for (const { state, does, match, at } of entries)
+    if (state === 'counts' && does === 'result') ended[match!] = Math.max(0, minutesSince(beginsAt, at));
+  return programme(
+    { ...desk.description, results: happenings(entries) },
+    {
+      rings: contest.rings,
+      minutesPerMatch: contest.minutesPerMatch,
+      changeover: contest.changeover,
+      rest: contest.restMinutes,
+      closed: stand.closed.length < contest.rings ? stand.closed : [],
+      ended,
+      ...(now === null
+        ? {}
+        : {
+            now: Math.max(0, Math.round(minutesSince(beginsAt, now) * 10) / 10),
+            running: stand.called.map(({ match, ring, calledAt, startedAt }) => ({
+              match,
+              ring,
+              from: Math.max(0, minutesSince(beginsAt, startedAt ?? calledAt)),
+            })),
+          }),
+    },
+  );
+}
+
+/** The heats of a contest against the clock, with when those that are left take place; a heat is over once all in it have as many attempts. */
+export function heatsOf(
+  contest: Contest,
+  made: ReadonlyMap<string, number>,
+  now = 0,
+): { heats: (Heat & { done: boolean; start: number | null; end: number | null })[]; finish: number } {
+  if (contest.teams.length === 0) return { heats: [], finish: 0 };
+  const { heats } = lanes({ teams: contest.teams, lanes: contest.rings, rounds: contest.rounds ?? 1 });
+  const done = (heat: Heat) => heat.lanes.every((team) => team === null || (made.get(team) ?? 0) >= heat.round);
+  const left = heats.filter((heat) => !done(heat));
+  const { heats: times, finish } = heatTimes({
+    heats: left,
+    minutesPerHeat: contest.minutesPerMatch,
+    changeover: contest.changeover,
+    rest: contest.restMinutes,
+    now: Math.max(0, now),
+  });
+  return {
+    heats: heats.map((heat) => {
+      const at = left.indexOf(heat);
+      const time = times[at];
+      return { ...heat, done: at < 0, start: time?.start ?? null, end: time?.end ?? null };
+    }),
+    finish,
+  };
+}
+
+export type { Stand };
