@@ -21,11 +21,12 @@ const config: NextConfig = {
       headers: [
         { key: 'X-Content-Type-Options', value: 'nosniff' },
         { key: 'Referrer-Policy', value: 'same-origin' },
-        { key: 'X-Frame-Options', value: 'DENY' },
         { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
         { key: 'Permissions-Policy', value: 'camera=(self), microphone=(), geolocation=()' },
       ],
     },
+    // Frozen results may stand in a frame of other pages; nothing else may.
+    { source: '/((?!results/).*)', headers: [{ key: 'X-Frame-Options', value: 'DENY' }] },
     // Pages get theirs in src/proxy.ts; what is no page, and what is not found there, runs and shows nothing.
     {
       source: '/api/:path*',

@@ -173,6 +173,7 @@ async function prepare(sql: postgres.Sql, access: Access, doors: Doors): Promise
     { name: 'board', role: 'board', cookie: link(access.board), project: MINE, own: [] },
     { name: 'substitute', role: 'substitute', cookie: link(access.substitute), project: MINE, own: [] },
     { name: 'panel', role: 'panel', cookie: link(access.panel), project: MINE, own: [] },
+    { name: 'audience', role: 'audience', cookie: link(access.audience), project: MINE, own: [] },
     { name: 'official', role: 'official', cookie: link(access.official), project: MINE, own: [] },
     { name: 'who has left', role: 'visitor', cookie: await cookie(left), project: [], own: [] },
     {

@@ -26,6 +26,7 @@ export interface DemoAccess {
   substitute: string;
   official: string;
   panel: string;
+  audience: string;
 }
 
 async function main() {
@@ -95,6 +96,7 @@ Demo projects (made up; the passwords and links of this installation are random)
   substitute  ${origin}${access.substitute ?? '(made with the next --reset-demo)'}
   official    ${origin}${access.official ?? '(made with the next --reset-demo)'}
   panel       ${origin}${access.panel ?? '(made with the next --reset-demo)'}   (a visiting engineer in a review)
+  audience    ${origin}${access.audience ?? '(made with the next --reset-demo)'}   (votes for an award)
 `);
 }
 

@@ -37,4 +37,4 @@ export async function proxy(request: NextRequest) {
   return response;
 }
 
-export const config = { matcher: ['/((?!api/|_next/static|_next/image|favicon.ico|icon.svg|sw.js).*)'] };
+export const config = { matcher: ['/((?!api/|results/|_next/static|_next/image|favicon.ico|icon.svg|sw.js).*)'] };

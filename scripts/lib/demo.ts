@@ -55,6 +55,7 @@ export async function loadDemo(sql: postgres.Sql): Promise<DemoAccess> {
       substitute: await link({ purpose: 'substitute', label: 'Substitute' }),
       official: await link({ purpose: 'official', label: 'Helper at the rig' }),
       panel: await link({ purpose: 'panel', label: 'Visiting engineer', reviewId: review.id }),
+      audience: await link({ purpose: 'audience', label: 'Everybody who watches' }),
     } satisfies DemoAccess;
   });
 }

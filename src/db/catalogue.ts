@@ -489,6 +489,7 @@ export const CATALOGUE: Record<string, Entry> = {
   protest: { bundle: all, topic: 'event', title: ['team_id', 'match'], partOf: 'contest' },
   stop_call: { bundle: all, topic: 'event', word: 'call to stop', title: ['reason'] },
   award: { bundle: { ids: ['rule'], template: true }, topic: 'event', title: ['name'], restore },
+  prediction: { bundle: all, topic: 'event', title: ['team_id', 'event_id'], partOf: 'event', restore },
   audience_vote: { topic: 'event', word: 'vote of the audience', secret: true },
   shown_results: { topic: 'event', word: 'results shown to all', title: ['shown_at'], secret: true },
 

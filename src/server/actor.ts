@@ -177,3 +177,10 @@ export async function setCookie(name: string, value: string, days: number): Prom
   const secure = process.env.IRONSTONE_HTTPS === '1';
   (await cookies()).set(name, value, { httpOnly: true, sameSite: 'lax', secure, path: '/', maxAge: days * 86_400 });
 }
+
+/** The mark of the device that asks; one that has none yet gets `fresh`. */
+export async function keepDevice(fresh: string): Promise<string> {
+  const known = await deviceHere();
+  if (!known) await setCookie(DEVICE_COOKIE, fresh, 400);
+  return known ?? fresh;
+}

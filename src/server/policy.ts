@@ -176,6 +176,8 @@ export const POLICY = {
   /** Against a result of the own team; the ruling stays with those who lead. */
   'protest.raise': { ...staff, student: own },
   'protest.rule': staff,
+  /** What the own team expects of its result. */
+  'prediction.write': { ...staff, student: own },
   /** Who gets what is nobody's but those who lead, until it is handed over. */
   'award.read': staff,
   'audience.vote': { audience: always },
@@ -201,7 +203,7 @@ export const POLICY = {
   'staff.write': owners,
   'history.read': instructors,
   'history.write': instructors,
-  'live.read': { ...classroom, board: always },
+  'live.read': { ...classroom, board: always, official: always },
   'link.write': instructors,
   'client.page': { client: always },
   'judge.page': { judge: always },
@@ -569,6 +571,7 @@ export const ACTIONS = {
   removeContest: 'event.write',
   raiseProtest: 'protest.raise',
   ruleProtest: 'protest.rule',
+  savePrediction: 'prediction.write',
   saveAward: 'event.write',
   removeAward: 'event.write',
   showResults: 'event.write',

@@ -55,7 +55,8 @@ type Table =
   | 'inspection_check'
   | 'contest'
   | 'protest'
-  | 'award';
+  | 'award'
+  | 'prediction';
 
 /** Removes a row of the project. @throws FieldError when it is gone already; `what` names it: "This pair". */
 export async function removeRow(

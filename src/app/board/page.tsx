@@ -1,7 +1,7 @@
-import { BoardPlaces } from '@/features/links/BoardPlaces';
-import { boardRows } from '@/domain/links/board';
+import { BoardView } from '@/features/contests/BoardView';
+import { loadBoard } from '@/domain/contests/board';
 import { enterByLink } from '@/server/access';
-import { projectNow } from '@/server/clock';
+import { momentOfEntry, projectNow } from '@/server/clock';
 import { listSections, meetingsOf } from '@/domain/classes/read';
 import { weekday } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
@@ -9,18 +9,20 @@ import { pool } from '@/db/connection';
 
 export default async function BoardPage() {
   const { project, sectionId } = await enterByLink('board.page');
-  const [sections, rows] = await Promise.all([
+  const now = projectNow(project);
+  const [sections, board] = await Promise.all([
     listSections(pool(), project.id),
-    boardRows(pool(), project.id, sectionId),
+    loadBoard(pool(), project, sectionId, momentOfEntry(project, now, 0).getTime()),
   ]);
-  const today = projectNow(project).slice(0, 10);
+  const today = now.slice(0, 10);
   return (
-    <Plain title={project.title} tab={`Board · ${project.title}`} about={`Event ${weekday(project.eventDate)}`} wide>
-      <div className="grid grid-cols-1 md:grid-cols-[2fr_1fr] gap-8">
-        <section>
-          <h2 className="mb-2">Standings</h2>
-          <BoardPlaces rows={rows} />
-        </section>
+    <Plain
+      title={project.title}
+      tab={`Board · ${project.title}`}
+      about={`Event ${weekday(project.eventDate)}`}
+      wide={board.contests.length > 0 ? 'full' : true}
+    >
+      <BoardView board={board} zone={project.pinnedNow ? 'UTC' : project.timeZone}>
         <section>
           <h2 className="mb-2">Next meetings</h2>
           {sections
@@ -39,7 +41,7 @@ export default async function BoardPage() {
               </div>
             ))}
         </section>
-      </div>
+      </BoardView>
     </Plain>
   );
 }

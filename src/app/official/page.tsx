@@ -14,6 +14,13 @@ interface Props {
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }
 
+/** What else an official does on the day. */
+const DAY = [
+  ['/official/desk', 'Desk'],
+  ['/official/inspection', 'Inspection'],
+  ['/official/announcer', 'Announcer'],
+] as const;
+
 /** Entry at the rig for an official without an account. */
 export default async function OfficialPage({ searchParams }: Props) {
   const seat = await enterByLink('official.page');
@@ -30,6 +37,13 @@ export default async function OfficialPage({ searchParams }: Props) {
     return (
       <Plain title="Enter attempts" about={project.title}>
         <p>There is no {event ? 'section' : 'event'} here at present. Your instructor can tell you when there is.</p>
+        <p className="flex flex-wrap gap-4 mt-3">
+          {DAY.map(([path, label]) => (
+            <a key={path} href={path}>
+              {label}
+            </a>
+          ))}
+        </p>
       </Plain>
     );
   const href = (of: { event?: string; section?: string }) =>
@@ -49,6 +63,11 @@ export default async function OfficialPage({ searchParams }: Props) {
     <>
       <header className="bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 items-center font-cond text-[15px]">
         {choice(events, event.id, 'event')}
+        {DAY.map(([path, label]) => (
+          <a key={path} href={path} className="text-sheet">
+            {label}
+          </a>
+        ))}
         <span className="ml-auto flex gap-4">{choice(sections, section.id, 'section')}</span>
       </header>
       <main>

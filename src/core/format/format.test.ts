@@ -1,4 +1,16 @@
-import { column, fixed, measured, number, plural, quantity, shortName, unitName, twoFigures, within } from './format';
+import {
+  column,
+  fixed,
+  measured,
+  number,
+  ordinal,
+  plural,
+  quantity,
+  shortName,
+  unitName,
+  twoFigures,
+  within,
+} from './format';
 import { limitText } from './limit';
 
 test.each([
@@ -65,4 +77,10 @@ test('an interval leaves a value its figures, and a spread is written to two', (
   expect(within(7.61, 's', null)).toBe('7.61\u0020s');
   expect(within(7.61, 's', [7.61, 7.61])).toBe('7.61\u0020s');
   expect([0.465, 3.512, 0].map((value) => twoFigures(value, 'J'))).toEqual(['0.47\u0020J', '3.5\u0020J', '0\u0020J']);
+});
+
+test('places in their order', () => {
+  expect([1, 2, 3, 4, 11, 12, 13, 21, 22, 101, 111].map(ordinal).join(' ')).toBe(
+    '1st 2nd 3rd 4th 11th 12th 13th 21st 22nd 101st 111th',
+  );
 });

@@ -115,3 +115,11 @@ const COUNTED = new Intl.PluralRules('en');
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${COUNTED.select(count) === 'one' ? one : many}`;
 }
+
+const NTH = new Intl.PluralRules('en', { type: 'ordinal' });
+const ENDING = { zero: 'th', one: 'st', two: 'nd', few: 'rd', many: 'th', other: 'th' };
+
+/** "1st", "2nd", "11th" */
+export function ordinal(n: number): string {
+  return `${n}${ENDING[NTH.select(n)]}`;
+}

@@ -1,1 +1,2 @@
+export { best } from './best';
 export { combine, KINDS, type Component, type RankedTeam } from './combine';

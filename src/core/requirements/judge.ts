@@ -1,7 +1,7 @@
 import { CoreError } from '../shared/CoreError';
 import { finite, notNegative, oneOf } from '../shared/check';
-import { subtract } from '../shared/decimal';
 import { convert, convertInterval } from '../units';
+import { compare, limitScale } from './compare';
 import { checkLimit, type Limit } from './limit';
 
 /** A measured value with its expanded uncertainty U (k = 2) in the same unit; for yes/no a truth value. */
@@ -43,34 +43,8 @@ export function judge(input: { limit: Limit; measured: Measured; decision?: 'gua
   const value = same ? read : convert({ value: read, from, to: limit.unit }).value;
   const own = notNegative(measured.expandedUncertainty ?? 0, 'The expanded uncertainty');
   const uncertainty = same ? own : convertInterval({ value: own, from, to: limit.unit }).value;
-  const scale = limitScale(limit, value, from);
-  const margin = marginOf(limit, value, scale);
-  const noise = scale * 1e-12;
-  const surelyIn = margin >= uncertainty - Math.min(noise, 1e-9 * uncertainty + noise);
-  const surelyOut = margin < -uncertainty - noise || (uncertainty === 0 && margin < 0);
-  const within = !surelyIn && !surelyOut;
-  const guarded = surelyIn ? 'conforms' : surelyOut ? 'fails' : 'inconclusive';
-  const simple = margin >= 0 ? 'conforms' : 'fails';
+  const offset = same ? 0 : convert({ value: 0, from, to: limit.unit }).value;
+  const { margin, guarded, simple } = compare(limit, value, uncertainty, limitScale(limit, value, offset));
+  const within = guarded === 'inconclusive';
   return { verdict: decision === 'guarded' ? guarded : simple, margin, unit: limit.unit, withinUncertainty: within };
-}
-
-type Bounded = Exclude<Limit, { kind: 'yes' }>;
-
-function marginOf(limit: Bounded, value: number, scale: number): number {
-  const margin = rawMargin(limit, value);
-  return Math.abs(margin) <= scale * 1e-12 ? 0 : margin;
-}
-
-function rawMargin(limit: Bounded, value: number): number {
-  if (limit.kind === 'max') return subtract(limit.value, value);
-  if (limit.kind === 'min') return subtract(value, limit.value);
-  if (limit.kind === 'range') return Math.min(subtract(value, limit.low), subtract(limit.high, value));
-  return subtract(limit.tolerance, Math.abs(subtract(value, limit.value)));
-}
-
-/** How large the numbers of the comparison are, which says how much of a difference is binary noise. */
-function limitScale(limit: Bounded, value: number, from: string): number {
-  const ends = limit.kind === 'range' ? [limit.low, limit.high] : [limit.value];
-  const offset = from === limit.unit ? 0 : convert({ value: 0, from, to: limit.unit }).value;
-  return Math.max(Math.abs(value), Math.abs(offset), ...ends.map(Math.abs));
 }

@@ -229,6 +229,24 @@ create table award (
   constraint award_name_key unique (project_id, name)
 );
 
+-- What a team expects of its own result in an event, said before its first attempt.
+create table prediction (
+  id uuid primary key default gen_random_uuid(),
+  project_id uuid not null,
+  event_id uuid not null,
+  team_id uuid not null,
+  value double precision not null,
+  unit text not null check (char_length(unit) <= 40),
+  version int not null default 1,
+  created_at timestamptz not null default clock_timestamp(),
+  updated_at timestamptz not null default now(),
+  constraint prediction_once unique (event_id, team_id),
+  foreign key (project_id, event_id) references event (project_id, id) on delete cascade,
+  foreign key (project_id, team_id) references team (project_id, id)
+);
+create index prediction_project on prediction (project_id);
+create index prediction_team on prediction (team_id);
+
 -- One vote a device, told apart by a mark that says nothing else of it.
 create table audience_vote (
   id uuid primary key default gen_random_uuid(),
@@ -266,7 +284,7 @@ declare
   name text;
 begin
   foreach name in array array['inspection_check', 'inspection', 'seal', 'repair', 'contest', 'desk_entry', 'protest', 'stop_call',
-    'award', 'shown_results'] loop
+    'award', 'prediction', 'shown_results'] loop
     perform keep_history(name::regclass);
   end loop;
 end $$;

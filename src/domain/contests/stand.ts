@@ -28,38 +28,38 @@ export const minutesSince = (beginsAt: number, at: string | Date | number): numb
  * When the matches that are left take place, counted in minutes from the planned start.
  * @param beginsAt the planned start, in ms
  * @param now the present in ms; null for the plan as it is before anything has happened
+ * @param delay the next match begins so many minutes later, as a team needs them
  */
 export function timesOf(
   contest: Contest,
   entries: readonly DeskEntry[],
-  { beginsAt, now }: { beginsAt: number; now: number | null },
+  { beginsAt, now, delay = 0 }: { beginsAt: number; now: number | null; delay?: number },
 ): Programme {
   const desk = asDesk(contest);
   const stand = standAt(desk, entries);
   const ended: Record<string, number> = {};
   for (const { state, does, match, at } of entries)
     if (state === 'counts' && does === 'result') ended[match!] = Math.max(0, minutesSince(beginsAt, at));
-  return programme(
-    { ...desk.description, results: happenings(entries) },
-    {
-      rings: contest.rings,
-      minutesPerMatch: contest.minutesPerMatch,
-      changeover: contest.changeover,
-      rest: contest.restMinutes,
-      closed: stand.closed.length < contest.rings ? stand.closed : [],
-      ended,
-      ...(now === null
-        ? {}
-        : {
-            now: Math.max(0, Math.round(minutesSince(beginsAt, now) * 10) / 10),
-            running: stand.called.map(({ match, ring, calledAt, startedAt }) => ({
-              match,
-              ring,
-              from: Math.max(0, minutesSince(beginsAt, startedAt ?? calledAt)),
-            })),
-          }),
-    },
-  );
+  const input = { ...desk.description, results: happenings(entries) };
+  const running = stand.called.map(({ match, ring, calledAt, startedAt }) => ({
+    match,
+    ring,
+    from: Math.max(0, minutesSince(beginsAt, startedAt ?? calledAt)),
+  }));
+  const timing = {
+    rings: contest.rings,
+    minutesPerMatch: contest.minutesPerMatch,
+    changeover: contest.changeover,
+    rest: contest.restMinutes,
+    closed: stand.closed.length < contest.rings ? stand.closed : [],
+    ended,
+    ...(now === null ? {} : { now: Math.max(0, Math.round(minutesSince(beginsAt, now) * 10) / 10), running }),
+  };
+  const plan = programme(input, timing);
+  const next = plan.matches.find(({ match }) => !running.some((one) => one.match === match));
+  if (delay === 0 || !next) return plan;
+  const late = { match: next.match, ring: next.ring, from: next.start + delay };
+  return programme(input, { ...timing, running: [...(now === null ? [] : running), late] });
 }
 
 /** The heats of a contest against the clock, with when those that are left take place; a heat is over once all in it have as many attempts. */

@@ -24,3 +24,11 @@ export async function isOfficial(sql: Sql, { actor, project, role }: Seat, event
     select 1 from official where project_id = ${project.id} and event_id = ${eventId} and account_id = ${actor.id}`;
   return named.length > 0;
 }
+
+/** Whether somebody of the class is named for any event of the project. */
+export async function isOfficialOfAny(sql: Sql, { actor, project, role }: Seat): Promise<boolean> {
+  if (role === 'official') return true;
+  if (role !== 'student') return false;
+  const named = await sql`select 1 from official where project_id = ${project.id} and account_id = ${actor.id} limit 1`;
+  return named.length > 0;
+}

@@ -3,6 +3,7 @@ import type { Sql } from '@/db/connection';
 import { relationOf, type Target } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';
+import { stopNow } from '@/domain/contests/read';
 import { readPaces } from '@/domain/plan/readPaces';
 import { may, type Permission } from '@/server/policy';
 import { judgeGates, readFound, listGates, type TeamGate } from './read';
@@ -128,6 +129,14 @@ export async function holdsOfBuilding({ tx, seat, projectId, now }: Work, teamId
 /** What was missing for a run under a protocol on the day it took place. */
 export async function holdsOfRun(sql: Sql, { teamId, ...where }: Where & { protocolId: string }): Promise<Hold[]> {
   return (await holdsOfRuns(sql, { ...where, teamIds: [teamId] })).get(teamId)!;
+}
+
+/** A call to stop, which holds every start until it is lifted. */
+export async function holdOfStop(sql: Sql, projectId: string): Promise<Hold[]> {
+  const stop = await stopNow(sql, projectId);
+  if (!stop) return [];
+  const says = `${stop.byName} called to stop${stop.reason ? `: ${stop.reason}` : ''}`;
+  return [{ says, who: 'whoever leads the day lifts it at the desk' }];
 }
 
 /** The same for runs of several teams. */

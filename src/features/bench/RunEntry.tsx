@@ -16,7 +16,7 @@ import { STATUS_NAME, type Status } from './status';
 import { LastRuns } from './LastRuns';
 import type { RigProps, RigQuantity } from './rig';
 import { useChosen } from './useChosen';
-import { useQuietRefresh } from './useQuietRefresh';
+import { useQuietRefresh } from '@/ui/live/useQuietRefresh';
 import type { Mended } from '@/core/bench/slip';
 import { copyOf, RunSettings, settingsFor } from './RunSettings';
 import { Conditions, Details, Doubt, ReadSoFar } from './RunParts';

@@ -1,7 +1,7 @@
 import type { InferType } from 'yup';
 import { minutesOf, overlap, spanOf, timeOf } from '@/core/bookings';
 import { asksAdult } from '@/core/safety';
-import { mustNotBeHeld, readGuarding, readMembers, sentence, type Hold } from '@/domain/gates/holds';
+import { holdOfStop, mustNotBeHeld, readGuarding, readMembers, sentence, type Hold } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { momentOf, type Work } from '@/server/perform';
 import { readPaces } from '@/domain/plan/readPaces';
@@ -143,7 +143,7 @@ export async function start(work: Work, id: string): Promise<void> {
   const booking = await lockBooking(work, id);
   if (booking.state !== 'booked') throw new FieldError('', `This use is ${booking.state} already.`);
   if (booking.day !== now.slice(0, 10)) throw new FieldError('', 'This use is on another day.');
-  const holds = await holdsOfBooking(work, booking);
+  const holds = [...(await holdOfStop(tx, projectId)), ...(await holdsOfBooking(work, booking))];
   mustNotBeHeld(work, 'work.start', { teamId: booking.teamId }, holds, '');
   await tx`update booking set state = 'running', started_at = ${momentOf(work)} where id = ${id} and project_id = ${projectId}`;
 }

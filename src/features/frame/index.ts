@@ -7,6 +7,7 @@ export {
   BUILD_VIEWS,
   CONCEPT_VIEWS,
   briefViews,
+  eventViews,
   gradeViews,
   requirementViews,
   reviewViews,

@@ -145,3 +145,18 @@ export function gradeViews(role: Role): readonly View[] {
     ['grades/sheet', 'Grade sheet'],
   ];
 }
+
+/** What belongs to the sheet Event; who gets which award is for those who lead. */
+export function eventViews(role: Role): readonly View[] {
+  return [
+    ['event', 'Events'],
+    ['event/programme', 'Programme'],
+    ['event/inspection', 'Inspection'],
+    ...(seesAll({ role })
+      ? ([
+          ['event/announcer', 'Announcer'],
+          ['event/awards', 'Awards'],
+        ] as const)
+      : []),
+  ];
+}

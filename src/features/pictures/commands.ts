@@ -41,7 +41,7 @@ export function keepPicture(bytes: Uint8Array): Command<yup.InferType<typeof pic
       const [room] = await tx<[{ here: number; all: number; teamId: string }]>`
         select count(*) filter (where object_id = ${objectId} and removed_at is null) as here, coalesce(sum(bytes_count), 0) as all,
           coalesce((select team_id from iteration where id = ${objectId}), (select team_id from run where id = ${objectId}),
-            (select id from team where id = ${objectId})) as team_id
+            (select id from team where id = ${objectId}), (select team_id from inspection where id = ${objectId})) as team_id
         from attachment where project_id = ${projectId}`;
       if (room.here >= MOST_OF_ONE_THING)
         throw new FieldError('', `There are ${MOST_OF_ONE_THING} pictures already; remove one first.`);

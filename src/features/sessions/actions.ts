@@ -2,7 +2,7 @@
 
 import { overlap, spanOf } from '@/core/bookings';
 import { json } from '@/db/connection';
-import { holdsOfRun, mustNotBeHeld, sentence } from '@/domain/gates/holds';
+import { holdOfStop, holdsOfRun, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { momentOf, type Work, action } from '@/server/perform';
 import { listBookings } from '@/domain/bookings/read';
@@ -115,7 +115,8 @@ export const markRun = action('markRun', markSchema, async (work, { sessionId, t
   if (mark?.endedAt || mark?.skipped || (mark && does !== 'end'))
     throw new FieldError('', 'Somebody else has marked this run already; look again.');
   const where = { projectId, teamId, today: work.now.slice(0, 10), protocolId: session.protocolId };
-  const holds = does === 'skip' || mark ? [] : await holdsOfRun(tx, where);
+  const starts = does !== 'skip' && !mark;
+  const holds = starts ? [...(await holdOfStop(tx, projectId)), ...(await holdsOfRun(tx, where))] : [];
   if (does === 'start') mustNotBeHeld(work, 'work.start', { teamId }, holds, '');
   const heldFor = does === 'end' ? sentence(holds) : '';
   if (heldFor) notes.push(`Kept, and marked: ${heldFor}`);

@@ -110,7 +110,7 @@ export interface Entered extends Pick<Entry, 'path' | 'by' | 'byName' | 'title' 
   /** Pictures of the thing; they go out after the figures. */
   pictures?: readonly Blob[];
   /** What the pictures belong to, when there are some. */
-  pictured?: 'iteration' | 'run' | 'concept' | 'team';
+  pictured?: 'iteration' | 'run' | 'concept' | 'team' | 'inspection';
   /** Whether a refusal still finds the form as it was left; if not, the refused entry stays among those of the device. */
   stillOpen?: () => boolean;
 }

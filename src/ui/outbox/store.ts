@@ -76,8 +76,10 @@ export async function updateEntry(id: string, change: Partial<Entry>): Promise<v
 }
 
 /** What a page that was made before still needs of a sent entry: which attempt of which team it was. */
-function restOf({ eventId, teamId, attempt, version }: Entry['body']): Entry['body'] {
-  return { eventId, teamId, attempt, version };
+function restOf(body: Entry['body']): Entry['body'] {
+  const { eventId, teamId, attempt, version } = body;
+  // What happened at a desk is played on from here until the page has read it.
+  return 'does' in body ? body : { eventId, teamId, attempt, version };
 }
 
 /** Drops what others than `owner` have sent from here; what they have not sent yet stays. */

@@ -16,11 +16,12 @@ export function Plain({
   tab?: string;
   about?: ReactNode;
   children: ReactNode;
-  wide?: boolean;
+  /** Of the screen: a table's width, or all of it for a projector. */
+  wide?: boolean | 'full';
   actions?: ReactNode;
 }) {
   return (
-    <div className={`mx-auto p-4 ${wide ? 'max-w-5xl' : 'max-w-lg'}`}>
+    <div className={`mx-auto p-4 ${wide === 'full' ? 'max-w-[1800px]' : wide ? 'max-w-5xl' : 'max-w-lg'}`}>
       <PageTitle of={[tab]} />
       <header className="flex items-center gap-2 font-cond font-semibold text-[19px] tracking-widest uppercase py-3">
         <Mark /> Ironstone

@@ -1,7 +1,8 @@
-import { boardRows } from '@/domain/links/board';
+import { loadBoard } from '@/domain/contests/board';
 import { revisionOf } from '@/domain/projects/read';
 import { pool } from '@/db/connection';
 import { allowed, findSeat, type Seat } from '@/server/access';
+import { momentOfEntry, projectNow } from '@/server/clock';
 import { linkHolder, signedIn } from '@/server/actor';
 import { view, type LiveMessage, type Viewer } from '@/server/live';
 import { slowDown } from '@/server/rate';
@@ -83,10 +84,10 @@ async function stream(request: Request, seat: Seat, since: number): Promise<Resp
 
 function viewerOf({ actor, project, role, sectionId }: Seat): Omit<Viewer, 'send' | 'close'> {
   if (role !== 'board') return { projectId: project.id, accountId: actor.id };
-  const load = () => boardRows(pool(), project.id, sectionId);
+  const load = () => loadBoard(pool(), project, sectionId, momentOfEntry(project, projectNow(project), 0).getTime());
   return {
     projectId: project.id,
     accountId: null,
-    view: { name: `board ${sectionId ?? 'all'}`, load, on: ['standings'] },
+    view: { name: `board ${sectionId ?? 'all'}`, load, on: ['standings', 'event'] },
   };
 }

@@ -7,7 +7,7 @@ import { hideEvent, removeEvent } from '@/features/event/actions';
 import { OpeningPanel } from '@/features/event/OpeningPanel';
 import { ResultTable } from '@/features/event/ResultTable';
 import { eventForm, NEW_EVENT } from '@/features/event/rule';
-import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { eventViews, hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
 import { listParameters } from '@/domain/requirements/parameters';
 import { allowed, seesAll } from '@/server/access';
 import { factName } from '@/core/shared/factName';
@@ -84,6 +84,7 @@ export default async function EventPage(props: SheetProps) {
       frame={frame}
       sheet="event"
       name="Event"
+      views={eventViews(seat.role)}
       about={results.length ? plural(results.length, 'event') : undefined}
       actions={
         <>

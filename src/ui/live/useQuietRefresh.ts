@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
-import { noteOwnWrite } from '@/ui/live/own';
+import { noteOwnWrite } from './own';
 
 /** ms without a save. */
 const QUIET = 3500;

@@ -1,0 +1,32 @@
+import { AnnouncerView } from '@/features/contests/AnnouncerView';
+import { OfficialLive } from '@/features/contests/OfficialLive';
+import { StoppedNote } from '@/features/contests/StoppedNote';
+import { loadNotes } from '@/domain/contests/announce';
+import { loadDay } from '@/domain/contests/day';
+import { stopNow } from '@/domain/contests/read';
+import { enterByLink } from '@/server/access';
+import { momentHere, momentOfEntry, projectNow } from '@/server/clock';
+import { Plain } from '@/ui/sheet/Plain';
+import { pool } from '@/db/connection';
+
+/** For whoever speaks to the audience and has no account. */
+export default async function OfficialAnnouncerPage() {
+  const { project } = await enterByLink('official.page');
+  const [day, notes, stop] = await Promise.all([
+    loadDay(pool(), project, momentOfEntry(project, projectNow(project), 0).getTime()),
+    loadNotes(pool(), project.id),
+    stopNow(pool(), project.id),
+  ]);
+  return (
+    <Plain title="Announcer" about={project.title} wide>
+      <StoppedNote stop={stop} />
+      <AnnouncerView
+        contests={day.contests}
+        notes={notes}
+        teams={day.teams.map(({ id, name, colour }) => ({ id, name, colour }))}
+        clock={(ms) => momentHere(project, new Date(ms)).slice(11)}
+      />
+      <OfficialLive />
+    </Plain>
+  );
+}

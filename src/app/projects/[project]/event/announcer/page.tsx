@@ -1,0 +1,42 @@
+import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { AnnouncerView } from '@/features/contests/AnnouncerView';
+import { StoppedNote } from '@/features/contests/StoppedNote';
+import { loadNotes } from '@/domain/contests/announce';
+import { loadDay } from '@/domain/contests/day';
+import { stopNow } from '@/domain/contests/read';
+import { isOfficialOfAny } from '@/domain/event/officials';
+import { seatHere } from '@/server/access';
+import { momentHere, momentOfEntry } from '@/server/clock';
+import { pool } from '@/db/connection';
+
+export default async function AnnouncerPage(props: SheetProps) {
+  const known = await seatHere((await props.params).project);
+  const official = known !== null && (await isOfficialOfAny(pool(), known));
+  const frame = await openSheet('/projects/[project]/event/announcer', props, { official });
+  const { project } = frame.seat;
+  const [day, notes, stop] = await Promise.all([
+    loadDay(pool(), project, momentOfEntry(project, frame.now, 0).getTime()),
+    loadNotes(pool(), project.id),
+    stopNow(pool(), project.id),
+  ]);
+  return (
+    <ProjectFrame
+      shows={['bench', 'builds', 'event']}
+      frame={frame}
+      sheet="event"
+      name="Event"
+      view="event/announcer"
+      views={eventViews(frame.seat.role)}
+      title="Announcer"
+      byTeam={false}
+    >
+      <StoppedNote stop={stop} />
+      <AnnouncerView
+        contests={day.contests}
+        notes={notes}
+        teams={day.teams.map(({ id, name, colour }) => ({ id, name, colour }))}
+        clock={(ms) => momentHere(project, new Date(ms)).slice(11)}
+      />
+    </ProjectFrame>
+  );
+}

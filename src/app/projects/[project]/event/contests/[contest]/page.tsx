@@ -1,0 +1,181 @@
+import { notFound } from 'next/navigation';
+import { CHANGE, REMOVE } from '@/ui/kit/icons';
+import { SidePanel } from '@/ui/kit/SidePanel';
+import { Link } from '@/ui/Link';
+import { eventViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { removeContest, reopenContest } from '@/features/contests/actions';
+import { AskContest } from '@/features/contests/AskContest';
+import { Confluence } from '@/features/contests/Confluence';
+import { ContestForm } from '@/features/contests/ContestForm';
+import { ContestHistory } from '@/features/contests/ContestHistory';
+import { ContestTable } from '@/features/contests/ContestTable';
+import { OpenContest } from '@/features/contests/OpenContest';
+import { Protests } from '@/features/contests/Protests';
+import { nextWords, ProgrammeTable } from '@/features/contests/ProgrammeTable';
+import { StoppedNote } from '@/features/contests/StoppedNote';
+import { offersOf } from '@/features/contests/offers';
+import { worksAt } from '@/features/contests/commands';
+import { contestForm } from '@/features/contests/toForm';
+import { livesWords } from '@/features/contests/words';
+import { loadDay, nextOf } from '@/domain/contests/day';
+import { listProtests, stopNow } from '@/domain/contests/read';
+import { describe } from '@/domain/contests/stand';
+import { FORMAT_NAME } from '@/domain/contests/words';
+import { listEvents } from '@/domain/bench/read';
+import { ActButton } from '@/ui/forms/ActButton';
+import { allowed } from '@/server/access';
+import { momentHere, momentOfEntry } from '@/server/clock';
+import { withQuery } from '@/core/format';
+import { pool } from '@/db/connection';
+
+export default async function ContestPage(props: SheetProps<{ contest: string }>) {
+  const frame = await openSheet('/projects/[project]/event/contests/[contest]', props);
+  const { seat, team } = frame;
+  const { project } = seat;
+  const { contest: id } = await props.params;
+  const [day, stop, events, protests] = await Promise.all([
+    loadDay(pool(), project, momentOfEntry(project, frame.now, 0).getTime()),
+    stopNow(pool(), project.id),
+    listEvents(pool(), project.id),
+    listProtests(pool(), project.id),
+  ]);
+  const one = day.contests.find(({ contest }) => contest.id === id);
+  if (!one) notFound();
+  const { contest, stand } = one;
+  const leads = allowed(seat, 'event.write');
+  const desk = allowed(seat, 'desk.write', { official: await worksAt(pool(), seat, contest) });
+  const teams = one.teams.flatMap((of) => frame.teams.filter((known) => known.id === of));
+  const people = teams.map(({ id: of, name, colour }) => ({ id: of, name, colour }));
+  const nameOf = (of: string | null) =>
+    teams.find((known) => known.id === of)?.name ?? (of === null ? '–' : 'a team that left');
+  const clock = (ms: number) => momentHere(project, new Date(ms)).slice(11);
+  const open = contest.openedAt !== null;
+  const knockout = contest.format === 'knockout' || contest.format === 'double';
+  const own = team ?? frame.teams.find((known) => known.id === seat.teamId) ?? null;
+  const next = own && nextOf(one, own.id);
+  const place = { projectId: project.id, id: contest.id };
+  const deskHref =
+    contest.format === 'lanes'
+      ? withQuery(hrefIn(frame, 'bench/enter'), { event: contest.eventId! })
+      : hrefIn(frame, `event/contests/${contest.id}/desk`, { team: null });
+  return (
+    <ProjectFrame
+      shows={['bench', 'event', 'sessions']}
+      frame={frame}
+      sheet="event"
+      name="Event"
+      view={`event/contests/${contest.id}`}
+      views={eventViews(seat.role)}
+      title={contest.name}
+      about={FORMAT_NAME[contest.format]}
+      actions={
+        <>
+          {leads && (
+            <SidePanel id="contest" label="Change contest" icon={CHANGE} title={contest.name}>
+              <ContestForm
+                key={contest.version}
+                projectId={project.id}
+                id={contest.id}
+                version={contest.version}
+                open={open}
+                values={contestForm({ ...contest })}
+                {...offersOf(frame, events)}
+              />
+            </SidePanel>
+          )}
+          {leads && one.entries.length === 0 && (
+            <>
+              {open && (
+                <ActButton act={reopenContest} input={place} done="It can be changed again.">
+                  Take the opening back
+                </ActButton>
+              )}
+              <ActButton
+                icon={REMOVE}
+                act={removeContest}
+                input={place}
+                done={`${contest.name} is removed.`}
+                confirm={`Remove ${contest.name}? Its plan goes with it.`}
+                undo
+                then={hrefIn(frame, 'event/programme')}
+              >
+                Remove contest
+              </ActButton>
+            </>
+          )}
+          {desk && open && (
+            <Link className="btn btn-go" href={deskHref}>
+              {contest.format === 'lanes' ? 'Enter runs' : 'To the desk'}
+            </Link>
+          )}
+        </>
+      }
+    >
+      <StoppedNote stop={stop} />
+      {!open && leads && one.teams.length > 1 && (
+        <OpenContest
+          place={place}
+          name={contest.name}
+          drawn={contest.seeding === 'drawn'}
+          teams={people.map(({ name }) => name)}
+          seeded={events.find(({ id: of }) => contest.seeding === 'event' && of === contest.eventId)?.name ?? null}
+        />
+      )}
+      {own && one.teams.includes(own.id) && open && (
+        <p className="callout mb-3 text-lg">
+          <b>{own.name}</b>: {next ? nextWords(next, one, clock, nameOf) : 'no match left here'}
+          {stand && `. ${livesWords(stand.played.teams.find((of) => of.team === own.id)!)}`}
+        </p>
+      )}
+      {stand && knockout && (
+        <>
+          <Confluence
+            description={describe(contest)}
+            played={stand.played}
+            teams={people}
+            called={stand.called.map(({ match }) => match)}
+            name={contest.name}
+          />
+          <p className="text-sm faint mb-3">
+            {contest.format === 'double' && 'Two strokes are two lives. '}
+            Rust: can be played now, filled when it is on. A bar: the way ends here.
+          </p>
+        </>
+      )}
+      {stand && !knockout && (
+        <ContestTable contest={contest} stand={stand} entries={one.entries} nameOf={nameOf} teams={people} />
+      )}
+      {stand && <AskContest contest={contest} entries={one.entries} teams={people} chosen={own?.id ?? null} />}
+      {!one.over && one.teams.length > 1 && (
+        <ProgrammeTable
+          contests={[one]}
+          clock={clock}
+          nameOf={nameOf}
+          chosen={null}
+          hrefOf={() => hrefIn(frame, `event/contests/${contest.id}`)}
+        />
+      )}
+      {stand && open && (
+        <Protests
+          projectId={project.id}
+          contest={contest}
+          protests={protests.filter(({ contestId }) => contestId === contest.id)}
+          played={stand.played}
+          teams={people}
+          raises={
+            seat.role === 'student'
+              ? seat.teamId
+                ? [seat.teamId]
+                : []
+              : allowed(seat, 'protest.rule')
+                ? one.teams
+                : []
+          }
+          rules={allowed(seat, 'protest.rule')}
+          zone={project.pinnedNow ? 'UTC' : project.timeZone}
+        />
+      )}
+      {one.entries.length > 0 && <ContestHistory entries={one.entries} nameOf={nameOf} clock={clock} />}
+    </ProjectFrame>
+  );
+}

@@ -1,0 +1,30 @@
+import { resultsPage } from '@/features/awards/resultsPage';
+import type { ShownContent } from '@/features/awards/content';
+import { pool } from '@/db/connection';
+import { slowDown } from '@/server/rate';
+import { tokenHash } from '@/server/secrets';
+
+/** Results as they were frozen, for everybody with the address: one page without a script that may stand in a frame. */
+export async function GET(request: Request, { params }: { params: Promise<{ token: string }> }) {
+  const refusal = slowDown(request, 'links');
+  if (refusal) return refusal;
+  const { token } = await params;
+  const [row] =
+    token.length < 100
+      ? await pool()<{ content: ShownContent & { asOf: string } }[]>`
+        select content from shown_results where token_hash = ${tokenHash(token)} and ended_at is null`
+      : [];
+  if (!row)
+    return new Response('These results are not shown any more.', {
+      status: 404,
+      headers: { 'content-type': 'text/plain; charset=utf-8' },
+    });
+  return new Response(resultsPage(row.content), {
+    headers: {
+      'content-type': 'text/html; charset=utf-8',
+      'content-security-policy':
+        "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors *; base-uri 'none'; form-action 'none'",
+      'cache-control': 'public, max-age=60',
+    },
+  });
+}
