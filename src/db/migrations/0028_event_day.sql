@@ -95,7 +95,7 @@ create table contest (
   teams jsonb not null default '[]' check (jsonb_typeof(teams) = 'array'),
   third_place boolean not null default false,
   reset boolean not null default true,
-  legs int not null default 1 check (legs in (1, 2)),
+  legs int not null default 1 check (legs between 1 and 2),
   rounds int check (rounds between 1 and 63),
   draws boolean not null default false,
   -- Rules for equal points in turn.
