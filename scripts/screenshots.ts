@@ -38,6 +38,7 @@ interface View {
     | 'substitute'
     | 'official'
     | 'panel'
+    | 'audience'
     | 'visitor';
   /** The page below the project, or a whole path when it starts with "/". */
   at: string;
@@ -48,6 +49,27 @@ interface View {
   follow?: RegExp;
   /** What is done on the page before the picture is taken. */
   act?: (page: Page) => Promise<void>;
+}
+
+/** The desk of the duel. */
+async function openDesk(page: Page) {
+  await page
+    .getByRole('link', { name: /^Twin-line duel/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'To the desk' }).click();
+  await page.getByRole('heading', { name: 'Entered lately' }).waitFor();
+}
+/** The result of the match that is on, half entered. */
+async function enterResult(page: Page) {
+  await page.getByRole('button', { name: 'Enter result' }).first().click();
+  await page.getByRole('button', { name: /won/ }).first().click();
+}
+/** A mass too close to the limit, typed and not decided. */
+async function inspectChert(page: Page) {
+  await page.getByRole('link', { name: 'Chert' }).click();
+  await page.getByLabel('Carrier mass in g').fill('902');
+  await page.getByText('You may decide either way').waitFor();
 }
 
 /** The plan of today's review, and from there one of its pages. */
@@ -676,13 +698,42 @@ const VIEWS: View[] = [
   { name: 'grade-columns', role: 'instructor', at: 'grades/sheet?panel=save', extra: true },
   { name: 'grade-student', role: 'instructor', at: 'grades/sheet', follow: /^Emil/, extra: true },
   { name: 'my-grade', role: 'student', at: 'grades/mine', phone: true, extra: true },
-  { name: 'event', role: 'instructor', at: 'event' },
+  { name: 'event', role: 'instructor', at: 'event', extra: true },
+  { name: 'programme', role: 'instructor', at: 'event/programme', extra: true },
+  { name: 'contest', role: 'instructor', at: 'event/programme', follow: /^Twin-line duel/ },
+  {
+    name: 'contest-student',
+    role: 'student',
+    at: 'event/programme',
+    follow: /^Twin-line duel/,
+    phone: true,
+    extra: true,
+  },
+  { name: 'contest-table', role: 'instructor', at: 'event/programme', follow: /^Friendly round/, extra: true },
+  { name: 'contest-heats', role: 'instructor', at: 'event/programme', follow: /^Timed heats/, extra: true },
+  { name: 'contest-new', role: 'instructor', at: 'event/programme?panel=new', extra: true },
+  { name: 'desk', role: 'instructor', at: 'event/programme', act: openDesk, extra: true },
+  { name: 'desk-phone', role: 'official', at: '/official/desk', phone: true, act: enterResult, extra: true },
+  { name: 'inspection', role: 'instructor', at: 'event/inspection', extra: true },
+  {
+    name: 'inspection-phone',
+    role: 'official',
+    at: '/official/inspection',
+    phone: true,
+    act: inspectChert,
+    extra: true,
+  },
+  { name: 'inspection-list-phone', role: 'student', at: 'event/inspection', phone: true, extra: true },
+  { name: 'announcer', role: 'instructor', at: 'event/announcer', extra: true },
+  { name: 'awards', role: 'instructor', at: 'event/awards', extra: true },
+  { name: 'certificates', role: 'instructor', at: 'event/awards/certificates', extra: true },
+  { name: 'audience', role: 'audience', at: '/audience', phone: true, extra: true },
   { name: 'standings', role: 'instructor', at: 'standings' },
   { name: 'trace', role: 'instructor', at: 'standings', follow: /, Flint:/, extra: true },
   { name: 'history', role: 'instructor', at: 'history', extra: true },
   { name: 'judge-phone', role: 'judge', at: '/judge', phone: true },
   { name: 'client-phone', role: 'client', at: '/client', phone: true, extra: true },
-  { name: 'board', role: 'board', at: '/board', extra: true },
+  { name: 'board', role: 'board', at: '/board' },
   { name: 'offline-phone', role: 'student', at: 'bench/enter', phone: true, act: enterOffline, extra: true },
   { name: 'phones', role: 'instructor', at: '/phones', extra: true },
   { name: 'data', role: 'instructor', at: 'data', extra: true },

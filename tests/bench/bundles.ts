@@ -15,6 +15,7 @@ const LEFT_OUT = [
   ...['selection_choice', 'charter', 'charter_agreement', 'part', 'interface', 'build_scale'],
   ...['peer_review', 'wish_outcome', 'review_note', 'opinion', 'use_report'],
   ...['judging', 'judgement', 'mark', 'released_grade', 'counted_team'],
+  ...['inspection', 'seal', 'repair', 'contest', 'desk_entry', 'protest', 'stop_call', 'award', 'prediction'],
 ];
 const without = (rows: Row[], ...columns: string[]): Row[] =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !columns.includes(name))));

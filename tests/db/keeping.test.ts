@@ -159,6 +159,7 @@ describe('the history puts back', () => {
         select (select count(*) from event_opening where event_id = ${event.id}) as openings,
           (select count(*) from official where event_id = ${event.id}) as officials,
           (select count(*) from component where event_id = ${event.id}) as components,
+          (select count(*) from prediction where event_id = ${event.id}) as predictions,
           (select count(*) from attempt where event_id = ${event.id}) as attempts`;
       return row;
     };
@@ -170,8 +171,13 @@ describe('the history puts back', () => {
       /A component of the grade comes from/,
     );
     await bySystem((tx) => tx`delete from grade_component where event_id = ${event.id}`);
+    // Nor does it go while a contest is seeded by it.
+    expect(refused(await removeEvent({ projectId: p.id, ...event }))['']).toMatch(/A contest rests on this event/);
+    await bySystem((tx) => tx`delete from desk_entry where project_id = ${p.id}`);
+    await bySystem((tx) => tx`delete from protest where project_id = ${p.id}`);
+    await bySystem((tx) => tx`delete from contest where event_id = ${event.id}`);
     done(await removeEvent({ projectId: p.id, ...event }));
-    expect(Object.values((await parts())!).map(Number)).toEqual([0, 0, 0, 0]);
+    expect(Object.values((await parts())!).map(Number)).toEqual([0, 0, 0, 0, 0]);
     done(await back({ kind: 'act', act: event.id }));
     expect(await parts()).toEqual(before);
   });

@@ -76,7 +76,10 @@ test('200 viewers of one board cost the database one query a change', async () =
   expect(await cost('Flint')).toBe(1);
   expect(await cost('Marl')).toBe(1);
   expect(streams.map((one, i) => one.messages.length - heard[i]!)).toEqual(streams.map(() => 2));
-  expect(streams[199]!.messages.at(-1)).toEqual({ kind: 'view', data: [{ place: 1, team: 'Marl', colour: 1 }] });
+  expect(streams[199]!.messages.at(-1)).toMatchObject({
+    kind: 'view',
+    data: { places: [{ place: 1, team: 'Marl', colour: 1 }], contests: [{ name: 'Twin-line duel' }] },
+  });
   for (const one of streams) one.leave();
   await until(() => viewerCount() === 0);
 });

@@ -38,7 +38,7 @@ const UNDER = [
   ...['budget', 'acknowledgement', 'gate_signature', 'gate_decision', 'session_run', 'charter', 'charter_agreement'],
   ...['research', 'question'],
   ...['review_slot', 'packet', 'review_finding', 'review_note', 'peer_review', 'opinion', 'wish_outcome', 'use_report'],
-  ...['judging', 'judgement', 'mark'],
+  ...['judging', 'judgement', 'mark', 'inspection', 'seal', 'repair', 'prediction'],
 ];
 /** Tables whose rows hang on a section: each comes twice more. */
 const IN_SECTION = ['concept', 'concept_claim', 'concept_comment', 'concept_credit', 'part', 'interface'];
@@ -91,6 +91,8 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
   const [review] = await pool()<[{ id: string; slotId: string }]>`
     select r.id, s.id as slot_id from review r join review_slot s on s.review_id = r.id
     where r.project_id = ${p.id} and s.team_id = ${p.teams.Flint!} and r.name like 'Readiness%'`;
+  const [contest] = await pool()<[{ id: string }]>`
+    select id from contest where project_id = ${p.id} and name = 'Twin-line duel'`;
   const params = {
     project: p.id,
     review: review.id,
@@ -104,6 +106,7 @@ async function queriesOf(page: string, p: DemoProject): Promise<number> {
     gate: gate.id,
     session: session.id,
     concept: concept.id,
+    contest: contest.id,
   };
   const before = queriesSent();
   await Page({ params: Promise.resolve(params), searchParams: Promise.resolve({ from: '1', to: '2' }) });

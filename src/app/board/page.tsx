@@ -19,7 +19,7 @@ export default async function BoardPage() {
     <Plain
       title={project.title}
       tab={`Board · ${project.title}`}
-      about={`Event ${weekday(project.eventDate)}`}
+      about={board.contests.length > 0 ? undefined : `Event ${weekday(project.eventDate)}`}
       wide={board.contests.length > 0 ? 'full' : true}
     >
       <BoardView board={board} zone={project.pinnedNow ? 'UTC' : project.timeZone}>

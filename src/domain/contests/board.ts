@@ -3,11 +3,18 @@ import { standings } from '@/core/tournament/table';
 import { happenings } from '@/core/desk/entry';
 import type { Played } from '@/core/tournament/play';
 import type { Tournament } from '@/core/tournament/description';
-import { boardRows, type BoardRow } from '@/domain/links/board';
-import { loadDay, type DayContest } from './day';
-import { stopNow } from './read';
+import { instantOf } from '@/server/clock';
+import { dayContest, type DayContest } from './day';
+import type { Contest, StoredEntry } from './read';
 import { describe } from './stand';
 
+/** A published place, as a board shows it. */
+export interface BoardRow {
+  /** None for a team that nothing counts for yet. */
+  place: number | null;
+  team: string;
+  colour: number;
+}
 /** What a projector shows of a contest: names of teams and nothing else about people. */
 export interface BoardContest {
   id: string;
@@ -31,29 +38,60 @@ export interface Board {
   contests: BoardContest[];
   stopped: boolean;
 }
-const NEXT = 6;
+const NEXT = 3;
 
-/** Everything that a board shows, loaded once a change for all its viewers. */
+interface BoardRead {
+  places: BoardRow[] | null;
+  teams: Board['teams'];
+  contests: Contest[];
+  entries: StoredEntry[];
+  attempts: { eventId: string; teamId: string; made: number }[];
+  stopped: boolean;
+}
+
+/** Everything that a board shows, in one query a change for all its viewers. */
 export async function loadBoard(
   sql: Sql,
   project: { id: string; pinnedNow: string | null; timeZone: string },
   sectionId: string | null,
   now: number,
 ): Promise<Board> {
-  const [places, day, stop] = await Promise.all([
-    boardRows(sql, project.id, sectionId),
-    loadDay(sql, project, now),
-    stopNow(sql, project.id),
-  ]);
-  const shown = day.contests.filter(
-    ({ contest }) => contest.openedAt !== null && (!sectionId || !contest.sectionId || contest.sectionId === sectionId),
+  const [found] = await sql<[BoardRead]>`
+    with contests as (select * from contest where project_id = ${project.id} and opened_at is not null
+      and (section_id is null or ${sectionId}::uuid is null or section_id = ${sectionId}))
+    select
+      (select rows from publication where project_id = ${project.id} and (section_id is null or section_id = ${sectionId})
+        order by published_at desc limit 1) as places,
+      coalesce((select jsonb_agg(jsonb_build_object('id', id, 'name', name, 'colour', colour)) from team
+        where project_id = ${project.id}), '[]') as teams,
+      coalesce((select jsonb_agg(jsonb_build_object('id', id, 'name', name, 'format', format, 'eventId', event_id, 'teams', teams,
+        'thirdPlace', third_place, 'reset', reset, 'legs', legs, 'rounds', rounds, 'draws', draws, 'ties', ties, 'rings', rings,
+        'minutesPerMatch', minutes_per_match, 'changeover', changeover, 'restMinutes', rest_minutes, 'day', day, 'start', start,
+        'minutes', minutes, 'confirmed', confirmed, 'openedAt', opened_at) order by day, position, start, name) from contests), '[]') as contests,
+      coalesce((select jsonb_agg(jsonb_build_object('id', id, 'contestId', contest_id, 'number', number, 'does', does, 'match', match,
+        'ring', ring, 'a', a_id, 'b', b_id, 'team', team_id, 'drawn', drawn, 'scores', scores, 'state', state, 'at', made_at)
+        order by contest_id, number) from desk_entry where project_id = ${project.id}), '[]') as entries,
+      coalesce((select jsonb_agg(jsonb_build_object('eventId', event_id, 'teamId', team_id, 'made', made)) from (
+        select event_id, team_id, count(*) as made from attempt where project_id = ${project.id} and stands
+          and event_id in (select event_id from contests where format = 'lanes') group by event_id, team_id) a), '[]') as attempts,
+      exists (select from stop_call where project_id = ${project.id} and lifted_at is null) as stopped`;
+  const shown = found.contests.map((contest) =>
+    dayContest(contest, {
+      entries: found.entries.filter(({ contestId }) => contestId === contest.id),
+      beginsAt: instantOf(project, `${contest.day}T${contest.start}`).getTime(),
+      now,
+      made: new Map(
+        found.attempts.filter(({ eventId }) => eventId === contest.eventId).map((one) => [one.teamId, one.made]),
+      ),
+    }),
   );
   const inIt = new Set(shown.flatMap(({ teams }) => teams));
   return {
-    places,
-    teams: day.teams.filter(({ id }) => inIt.has(id)).map(({ id, name, colour }) => ({ id, name, colour })),
+    // Place and team, nothing else.
+    places: (found.places ?? []).map(({ place, team, colour }) => ({ place, team, colour })),
+    teams: found.teams.filter(({ id }) => inIt.has(id)),
     contests: shown.map(boardContest),
-    stopped: stop !== null,
+    stopped: found.stopped,
   };
 }
 

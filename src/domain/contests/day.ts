@@ -87,7 +87,8 @@ export async function loadDay(
   };
 }
 
-function dayContest(
+/** A contest as it stands and is timed. */
+export function dayContest(
   contest: Contest,
   at: { entries: StoredEntry[]; beginsAt: number; now: number; made: ReadonlyMap<string, number> },
 ): DayContest {

@@ -70,7 +70,9 @@ export function heatsOf(
 ): { heats: (Heat & { done: boolean; start: number | null; end: number | null })[]; finish: number } {
   if (contest.teams.length === 0) return { heats: [], finish: 0 };
   const { heats } = lanes({ teams: contest.teams, lanes: contest.rings, rounds: contest.rounds ?? 1 });
-  const done = (heat: Heat) => heat.lanes.every((team) => team === null || (made.get(team) ?? 0) >= heat.round);
+  // Attempts from before the contest was opened are none of its heats.
+  const done = (heat: Heat) =>
+    contest.openedAt !== null && heat.lanes.every((team) => team === null || (made.get(team) ?? 0) >= heat.round);
   const left = heats.filter((heat) => !done(heat));
   const { heats: times, finish } = heatTimes({
     heats: left,
@@ -87,6 +89,19 @@ export function heatsOf(
     }),
     finish,
   };
+}
+
+/** Teams in the order in which they run next in the heats of an event; null where no contest with heats is open for it. */
+export function heatOrder(
+  contests: readonly Contest[],
+  eventId: string,
+  made: ReadonlyMap<string, number>,
+): string[] | null {
+  const contest = contests.find((one) => one.format === 'lanes' && one.eventId === eventId && one.openedAt !== null);
+  if (!contest) return null;
+  const { heats } = heatsOf(contest, made);
+  const order = heats.filter(({ done }) => !done).flatMap(({ lanes: on }) => on.filter((team) => team !== null));
+  return [...new Set([...order, ...contest.teams])];
 }
 
 export type { Stand };

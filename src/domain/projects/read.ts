@@ -1,3 +1,4 @@
+import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
 
 export interface ProjectLine {
@@ -23,3 +24,12 @@ export async function revisionOf(sql: Sql, projectId: string): Promise<number> {
   const [row] = await sql<{ number: number }[]>`select number from project_revision where project_id = ${projectId}`;
   return row?.number ?? 0;
 }
+
+/** By what a project's times are told: its zone, and where its present is pinned. */
+export const readClock = remembered(
+  async (sql: Sql, projectId: string): Promise<{ id: string; timeZone: string; pinnedNow: string | null }> => {
+    const [row] = await sql<[{ id: string; timeZone: string; pinnedNow: string | null }]>`
+      select id, time_zone, pinned_now from project where id = ${projectId}`;
+    return row;
+  },
+);

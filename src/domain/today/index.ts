@@ -6,6 +6,7 @@ import { briefToday } from '../brief/today';
 import { buildsToday } from '../builds/today';
 import { conclusionsToday } from '../conclusions/today';
 import { conceptsToday, teamsToday } from '../concepts/today';
+import { contestsToday } from '../contests/today';
 import { eventToday } from '../event/today';
 import { gatesToday } from '../gates/today';
 import { gradesToday } from '../grades/today';
@@ -36,6 +37,7 @@ const PARTS: readonly TodayPart[] = [
   conclusionsToday,
   benchToday,
   eventToday,
+  contestsToday,
   gradesToday,
   peopleToday,
   backupsToday,

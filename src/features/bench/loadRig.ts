@@ -5,6 +5,8 @@ import type { Sql } from '@/db/connection';
 import { listRecentRunIds } from '@/domain/bench/instruments';
 import { listProtocols, type Protocol, type Quantity } from '@/domain/bench/protocols';
 import { listAttempts, listEvents, listNewestRuns, type EventRecord, type Run } from '@/domain/bench/read';
+import { listContests } from '@/domain/contests/read';
+import { heatOrder } from '@/domain/contests/stand';
 import { isBroken, listCopies } from '@/domain/copies/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listStudents, type Section, type Team } from '@/domain/classes/read';
@@ -75,6 +77,10 @@ export async function loadRig(
   const teams = all.filter((team) => team.sectionId === section.id && (official || works(team.id)));
   const copies = await listCopies(sql, project.id, latest.map(({ id }) => id).sort());
   const made = attempts.filter((run) => event !== null && run.eventId === event.id);
+  // Where heats are run, the order at the rig is theirs.
+  const madeBy = new Map(teams.map(({ id }) => [id, made.filter(({ teamId }) => teamId === id).length]));
+  const order = event && heatOrder(await listContests(sql, project.id), event.id, madeBy);
+  if (order) teams.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
   const newest = await listNewestRuns(sql, project.id, {
     limit: 60,
     teamIds: teams.map(({ id }) => id),

@@ -49,7 +49,7 @@ export function AskContest({
         {select('Team', one, (id) => (setOne(id), id === other && setOther('')), '')}
         {select('Have they met', other, setOther, one, 'choose …')}
       </div>
-      <p className="mt-1.5">{needWords(needs({ ...input, team: one }), nameOf(one))}</p>
+      <p className="mt-1.5">{needWords(needs({ ...input, team: one }), nameOf(one), contest.format)}</p>
       {other && other !== one && (
         <p className="mt-1">{metWords(headToHead({ ...input, a: one, b: other }), one, other, nameOf)}</p>
       )}
@@ -57,13 +57,21 @@ export function AskContest({
   );
 }
 
-function needWords({ possible, minimumWins, ownHands, path, exact }: ReturnType<typeof needs>, name: string): string {
+function needWords(
+  { possible, minimumWins, ownHands, path }: ReturnType<typeof needs>,
+  name: string,
+  format: Contest['format'],
+): string {
   if (!possible) return `${name} can’t be first any more.`;
-  if (path.length === 0 && minimumWins === 0 && exact) return `${name} is first.`;
-  const wins = plural(minimumWins ?? 0, 'win');
-  const way = path.length > 0 ? ` On the way: ${path.join(', ')}.` : '';
-  if (ownHands) return `To be first, ${name} needs ${wins}, and nobody else can take it away.${way}`;
-  return `To be first, ${name} needs at least ${wins}, and others have to lose points.${way}`;
+  const wins = minimumWins ?? 0;
+  const knockout = format === 'knockout' || format === 'double';
+  if (path.length === 0 && wins === 0 && (knockout || ownHands)) return `${name} is first.`;
+  const way = path.length > 0 ? ` (${path.join(', ')})` : '';
+  if (knockout) return `To be first, ${name} has to win ${plural(wins, 'match', 'matches')}${way}.`;
+  if (wins === 0) return `${name} can be first without another win, if the others lose points.`;
+  return ownHands
+    ? `To be first, ${name} needs at least ${plural(wins, 'win')}; if it wins all that is left${way}, nobody can pass it.`
+    : `To be first, ${name} needs at least ${plural(wins, 'win')}${way}, and others have to lose points.`;
 }
 
 function metWords(

@@ -42,32 +42,35 @@ export function BoardView({ board, zone, children }: Props) {
         </p>
       )}
       {contest ? (
-        <div className="grid grid-cols-1 lg:grid-cols-[1fr_21rem] gap-x-8 gap-y-4">
-          <section className="min-w-0">
-            <h2 className="!text-2xl !normal-case !tracking-normal mb-2">{contest.name}</h2>
-            <OnNow contest={contest} board={now} />
-            {contest.played && contest.description && contest.table.length === 0 ? (
-              <Confluence
-                description={contest.description}
-                played={contest.played}
-                teams={now.teams}
-                called={contest.called}
-                name={contest.name}
-              />
-            ) : (
-              <Table contest={contest} board={now} />
-            )}
-          </section>
-          <section>
-            <Next contest={contest} board={now} zone={zone} />
-            {now.places.length > 0 && (
-              <>
-                <h2 className="mt-5 mb-1">Standings</h2>
-                {places}
-              </>
-            )}
-          </section>
-        </div>
+        <>
+          <div className="grid grid-cols-1 md:grid-cols-[3fr_2fr] gap-x-8 gap-y-2 mb-2">
+            <section>
+              <h2 className="!text-2xl !normal-case !tracking-normal mb-1">{contest.name}</h2>
+              <OnNow contest={contest} board={now} />
+            </section>
+            <section>
+              <Next contest={contest} board={now} zone={zone} />
+            </section>
+          </div>
+          {contest.played && contest.description && contest.table.length === 0 ? (
+            <Confluence
+              description={contest.description}
+              played={contest.played}
+              teams={now.teams}
+              called={contest.called}
+              name={contest.name}
+              size="board"
+            />
+          ) : (
+            <Table contest={contest} board={now} />
+          )}
+          {now.places.length > 0 && (
+            <section className="mt-4">
+              <h2 className="mb-1">Standings</h2>
+              {places}
+            </section>
+          )}
+        </>
       ) : (
         <div className="grid grid-cols-1 md:grid-cols-[2fr_1fr] gap-8">
           <section>

@@ -5,13 +5,12 @@ import type { Played } from '@/core/tournament/play';
 import { tagColour } from '@/ui/colours';
 import type { DeskTeam } from './atDesk';
 
-const COLUMN = 132;
-const ROW = 30;
-const LEFT = 92;
-const RIGHT = 118;
-const BETWEEN = 26;
-/** How far before a meeting its two lines bend towards it. */
-const BEND = 26;
+/** Measures of the figure, in its own units: on a sheet, and for a board that is read from the back of a hall. */
+const SIZES = {
+  sheet: { column: 132, row: 30, left: 92, right: 118, between: 26, bend: 26, name: 13, small: 10.5 },
+  board: { column: 158, row: 40, left: 116, right: 150, between: 34, bend: 34, name: 22, small: 15 },
+};
+type Sizes = (typeof SIZES)['sheet'];
 
 interface Props {
   description: Omit<Tournament, 'results'>;
@@ -20,19 +19,21 @@ interface Props {
   /** Matches that were called to a ring. */
   called: readonly string[];
   name: string;
+  size?: 'sheet' | 'board';
 }
 
 /**
  * A knock-out as watercourses: each team rises at the left, a match is where two meet, the winner flows on and the loser falls to the
  * lower channel or ends at a bar. Strokes are the lives that are left; what goes on now is marked rust.
  */
-export function Confluence({ description, played, teams, called, name }: Props) {
+export function Confluence({ description, played, teams, called, name, size = 'sheet' }: Props) {
+  const sizes = SIZES[size];
   const figure = confluence(draw(description), played);
   const double = description.format === 'double';
-  const x = (column: number) => LEFT + column * COLUMN;
-  const y = (row: number) => 14 + row * ROW + ROW / 2 + (double && row >= figure.upper ? BETWEEN : 0);
-  const width = x(figure.columns - 1) + RIGHT;
-  const height = y(figure.rows - 1) + ROW;
+  const x = (column: number) => sizes.left + column * sizes.column;
+  const y = (row: number) => 14 + row * sizes.row + sizes.row / 2 + (double && row >= figure.upper ? sizes.between : 0);
+  const width = x(figure.columns - 1) + sizes.right;
+  const height = y(figure.rows - 1) + sizes.row;
   const teamOf = (id: string | null) => teams.find((one) => one.id === id);
   const last = new Map(figure.meetings.map((one) => [one.match, one]));
   return (
@@ -45,12 +46,12 @@ export function Confluence({ description, played, teams, called, name }: Props) 
         style={{ minWidth: Math.min(width, 620), maxWidth: width * 1.6 }}
       >
         {double && (
-          <g className="fill-(--faint)" fontSize="10" letterSpacing=".08em">
-            <path d={`M0 ${y(figure.upper) - BETWEEN + 4} H${width}`} stroke="var(--hair)" />
+          <g className="fill-(--faint)" fontSize={sizes.small - 1} letterSpacing=".08em">
+            <path d={`M0 ${y(figure.upper) - sizes.between + 4} H${width}`} stroke="var(--hair)" />
             <text x="0" y="10">
               WINNERS’ SIDE, TWO LIVES
             </text>
-            <text x="0" y={y(figure.upper) - BETWEEN + 18}>
+            <text x="0" y={y(figure.upper) - sizes.between + 18}>
               LOSERS’ SIDE, ONE LIFE
             </text>
           </g>
@@ -62,6 +63,7 @@ export function Confluence({ description, played, teams, called, name }: Props) 
             x={x}
             y={y}
             team={teamOf(reach.team)}
+            sizes={sizes}
             meeting={last.get(reach.to)!}
           />
         ))}
@@ -72,9 +74,12 @@ export function Confluence({ description, played, teams, called, name }: Props) 
             x={x(meeting.column)}
             y={y(meeting.row)}
             called={called.includes(meeting.match)}
+            sizes={sizes}
           />
         ))}
-        {played.champion && <Champion figure={figure.meetings} x={x} y={y} team={teamOf(played.champion)} />}
+        {played.champion && (
+          <Champion figure={figure.meetings} x={x} y={y} team={teamOf(played.champion)} sizes={sizes} />
+        )}
       </svg>
     </div>
   );
@@ -89,24 +94,28 @@ function Water({
   y,
   team,
   meeting,
+  sizes,
 }: {
   reach: Reach;
   x: Scale;
   y: Scale;
   team: DeskTeam | undefined;
   meeting: Meeting;
+  sizes: Sizes;
 }) {
   const { from, fromColumn, fromRow, column, row, side, lives, falls } = reach;
   const x0 = from === null ? 0 : x(fromColumn) + 6;
   const [y0, x1, y1] = [y(fromRow), x(column), y(row)];
-  const lane = side === 'a' ? -9 : 9;
+  const lane = (side === 'a' ? -1 : 1) * sizes.row * 0.3;
   // Two that rise beside each other come as they are; others are led beside their meeting first.
   const level = from === null ? y0 : y1 + lane;
-  const bend = x1 - BEND;
+  const bend = x1 - sizes.bend;
+  // Those who fall from the same column do so beside each other.
+  const aside = falls ? 8 + (Math.round(fromRow) % 8) * 3 : 8;
   const path = (shift: number) =>
     from === null || Math.abs(y0 - level) < 1
       ? `M${x0} ${y0 + shift} H${bend} C${bend + 14} ${y0 + shift} ${bend + 14} ${y1 + shift} ${x1} ${y1 + shift}`
-      : `M${x0} ${y0 + shift} C${x0 + 24} ${y0 + shift} ${x0 + 8} ${level + shift} ${x0 + 34} ${level + shift} H${bend} C${bend + 14} ${level + shift} ${bend + 14} ${y1 + shift} ${x1} ${y1 + shift}`;
+      : `M${x0} ${y0 + shift} C${x0 + 24} ${y0 + shift} ${x0 + aside} ${level + shift} ${x0 + 34} ${level + shift} H${bend} C${bend + 14} ${level + shift} ${bend + 14} ${y1 + shift} ${x1} ${y1 + shift}`;
   const lost = team !== undefined && meeting.played.state === 'done' && meeting.played.winner !== team.id;
   const colour = team ? tagColour(team.colour) : 'var(--rule)';
   const stroke = { fill: 'none', stroke: colour, strokeWidth: team ? 2 : 1, opacity: lost ? 0.55 : 1 };
@@ -125,9 +134,9 @@ function Water({
       {team && (
         <text
           x={from === null ? 0 : bend - 4}
-          y={from === null || side === 'a' ? level - 5 : level + 14}
+          y={from === null || side === 'a' ? level - 5 : level + sizes.name + 1}
           textAnchor={from === null ? 'start' : 'end'}
-          fontSize="13"
+          fontSize={sizes.name}
           fontWeight={lost ? 400 : 600}
           className="fill-(--ink) font-cond"
           textDecoration={ends ? 'line-through' : undefined}
@@ -140,8 +149,20 @@ function Water({
   );
 }
 
-/** Where two meet: what came of it, or that it goes on now. */
-function MeetingMark({ meeting, x, y, called }: { meeting: Meeting; x: number; y: number; called: boolean }) {
+/** Where two meet: what came of it stands between the two lines, or that it goes on now. */
+function MeetingMark({
+  meeting,
+  x,
+  y,
+  called,
+  sizes,
+}: {
+  meeting: Meeting;
+  x: number;
+  y: number;
+  called: boolean;
+  sizes: Sizes;
+}) {
   const { match, played } = meeting;
   const { state, scores, walkover } = played;
   const now = state === 'ready';
@@ -165,8 +186,14 @@ function MeetingMark({ meeting, x, y, called }: { meeting: Meeting; x: number; y
         />
       )}
       {state !== 'not-needed' && (
-        <text x={x + 10} y={y + (now ? 18 : 15)} fontSize="10.5" className={now ? 'fill-(--iron)' : 'fill-(--faint)'}>
-          {called ? `${match}, on now` : now ? `${match}, can be played` : says}
+        <text
+          x={x - sizes.bend * 0.72}
+          y={y + sizes.small * 0.36}
+          textAnchor="end"
+          fontSize={sizes.small}
+          className={now ? 'fill-(--iron)' : 'fill-(--faint)'}
+        >
+          {called ? `${match}, on now` : now ? `${match}, next` : says}
         </text>
       )}
     </g>
@@ -174,7 +201,19 @@ function MeetingMark({ meeting, x, y, called }: { meeting: Meeting; x: number; y
 }
 
 /** Who came through to the end. */
-function Champion({ figure, x, y, team }: { figure: Meeting[]; x: Scale; y: Scale; team: DeskTeam | undefined }) {
+function Champion({
+  figure,
+  x,
+  y,
+  team,
+  sizes,
+}: {
+  figure: Meeting[];
+  x: Scale;
+  y: Scale;
+  team: DeskTeam | undefined;
+  sizes: Sizes;
+}) {
   const deciding = figure.filter(({ match, played }) => played.state === 'done' && match !== 'P3');
   const end = deciding.reduce<Meeting | null>((late, one) => (late && late.column >= one.column ? late : one), null);
   if (!end || !team) return null;
@@ -182,7 +221,7 @@ function Champion({ figure, x, y, team }: { figure: Meeting[]; x: Scale; y: Scal
   return (
     <g>
       <path d={`M${from} ${at} h90`} stroke={tagColour(team.colour)} strokeWidth="3" />
-      <text x={from + 12} y={at - 7} fontSize="16" fontWeight="700" className="fill-(--ink) font-cond">
+      <text x={from + 12} y={at - 7} fontSize={sizes.name + 3} fontWeight="700" className="fill-(--ink) font-cond">
         {team.name}
       </text>
     </g>

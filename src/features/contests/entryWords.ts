@@ -4,7 +4,9 @@ import type { DeskEntry } from '@/core/desk/entry';
 export function entryWords(entry: DeskEntry, nameOf: (id: string | null) => string): string {
   const { does, match, ring, a, b, team, drawn, scores, reason } = entry;
   const both = `${nameOf(a)} against ${nameOf(b)}`;
-  const score = scores ? `, ${scores[0]} to ${scores[1]}` : '';
+  // The winner's score comes first.
+  const [own, other] = scores && team === b ? [scores[1], scores[0]] : (scores ?? []);
+  const score = scores ? `, ${own} to ${other}` : '';
   const outcome = drawn ? `${both}: draw${score}` : `${nameOf(team)} won against ${nameOf(team === a ? b : a)}${score}`;
   switch (does) {
     case 'call':

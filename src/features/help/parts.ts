@@ -64,6 +64,10 @@ export const HOW: Record<SheetName, readonly string[]> = {
     'Release shows each student the own page, and nobody another’s. A change after that needs a reason, which the student reads; the former grade stays on the page. When evidence changes after the release, Today says so.',
   ],
   event: [
+    'Entry inspection looks at each device point by point. The value as read decides; where it lies too close to the limit to be sure, the inspector may decide either way and says why. A waiver has a reason. A repair breaks the seal and asks for a new look at what it touched.',
+    'A contest lets teams meet: knock-out, double knock-out, everyone against everyone, Swiss rounds, or heats against the clock. Opening freezes the order of the teams. The programme says when it ends and who is needed where. At the desk you call, start, time and enter results, on several phones at once and without a line; when two desks differ, both entries are shown and you choose one. A correction shows what it changes before it is kept.',
+    '“Stop all starts” at the desk holds every match, run and machine until somebody says what was done. First aid and local rules come first.',
+    'Awards are found by a rule, handed over from last to first, and printed as certificates. Boards, the announcer’s page and the vote of the audience open by a link.',
     'An event is a protocol with a rule: how many attempts, which counts, how a value becomes points. Try a value in the form before you save it.',
     'Every run is practice until you open the event for a section, at once or at a time. From then on runs at the rig are attempts. Officials enter them: students named for it (never for their own team), or helpers with a link.',
     'Nobody but an official or the instructor corrects or withdraws an attempt. A reason is asked for, and the team reads it on Today.',

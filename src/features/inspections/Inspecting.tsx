@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { upperFirst } from '@/core/format/format';
 import { KINDS } from '@/core/inspection/standing';
 import { Ready } from '@/ui/forms/Ready';
 import { isKept, reasonOf } from '@/ui/forms/attempt';
@@ -12,7 +13,7 @@ import { toast } from '@/ui/toast';
 import type { InspectingProps } from './inspecting';
 import { LookAt } from './LookAt';
 import { readWords } from './readingWords';
-import { KIND_NAME, POINT_NAME, STATE_NAME, STATE_TONE } from './words';
+import { KIND_NAME, POINT_NAME, STATE_TONE, stateWords } from './words';
 
 /** The inspection of one device, point by point, made for a phone; it goes on without a line. */
 export function Inspecting(props: InspectingProps) {
@@ -46,7 +47,7 @@ export function Inspecting(props: InspectingProps) {
   return (
     <Ready>
       <p className={`text-xl font-semibold ${STATE_TONE[device.state]}`} role="status">
-        {team.name} {STATE_NAME[device.state]}
+        {upperFirst(stateWords(device))}
         {device.left > 0 && device.state !== 'not-begun' ? `, ${device.left} left` : ''}
       </p>
       {waiting.length > 0 && (

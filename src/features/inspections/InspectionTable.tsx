@@ -4,7 +4,7 @@ import type { Team } from '@/domain/classes/read';
 import { tagColour } from '@/ui/colours';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import { limitWords } from './readingWords';
-import { POINT_NAME, POINT_TONE, STATE_NAME, STATE_TONE } from './words';
+import { POINT_NAME, POINT_TONE, STATE_TONE, stateWords } from './words';
 
 /** Who is inspected and who may start, at a glance: a line for each team, a column for each point. */
 export function InspectionTable({
@@ -47,9 +47,7 @@ export function InspectionTable({
                     <TeamTag name={team.name} colour={tagColour(team.colour)} />
                   )}
                 </td>
-                <td className={`font-semibold whitespace-nowrap ${STATE_TONE[device.state]}`}>
-                  {STATE_NAME[device.state]}
-                </td>
+                <td className={`font-semibold whitespace-nowrap ${STATE_TONE[device.state]}`}>{stateWords(device)}</td>
                 {checks.map(({ id, name }) => {
                   const { state } = device.points.find((one) => one.check === id)!;
                   return (

@@ -52,7 +52,7 @@ export function LookAt({ check, state, last, open, toggle, pictures: withPicture
     <li className="border-b border-rule py-1.5">
       <button
         type="button"
-        className="w-full text-left flex flex-wrap gap-x-3 items-baseline min-h-9"
+        className="w-full text-left flex flex-wrap gap-x-3 items-center min-h-9"
         aria-expanded={open}
         onClick={toggle}
       >

@@ -41,6 +41,6 @@ export function lookWords({ simple, guarded, settledBy, may }: Look, unit: strin
   const settle =
     settledBy === null
       ? 'It lies on the limit itself'
-      : `An instrument good to ± ${quantity(settledBy, unit, 2)} or better would settle it`;
+      : `An instrument that is good to better than ± ${quantity(settledBy, unit, 2)} would settle it`;
   return `${asRead}, but it is too close to the limit to be sure (${guarded}). You may decide either way. ${settle}.`;
 }

@@ -1,4 +1,4 @@
-import type { DeviceState, Kind, PointState } from '@/core/inspection/standing';
+import type { DeviceStanding, DeviceState, Kind, PointState } from '@/core/inspection/standing';
 
 export const KIND_NAME: Record<Kind, string> = {
   size: 'Size',
@@ -10,7 +10,7 @@ export const KIND_NAME: Record<Kind, string> = {
   mechanisms: 'Mechanisms',
   other: 'Other',
 };
-export const STATE_NAME: Record<DeviceState, string> = {
+const STATE_NAME: Record<DeviceState, string> = {
   'not-begun': 'not inspected',
   'under-way': 'not finished',
   fails: 'fails',
@@ -38,3 +38,10 @@ export const POINT_TONE: Record<PointState, string> = {
   waived: 'text-ochre',
   again: 'text-ochre',
 };
+
+/** How a device stands, in words. */
+export function stateWords({ state, points }: Pick<DeviceStanding, 'state' | 'points'>): string {
+  return state === 'under-way' && points.some((one) => one.state === 'again')
+    ? 'repaired: look again'
+    : STATE_NAME[state];
+}

@@ -11,7 +11,7 @@ export const PURPOSES = {
   bench: ['Bench', 'Instruments, protocols, and every run that was made.'],
   reviews: ['Reviews', 'Design reviews, what was found, and the actions from it.'],
   grades: ['Grades', 'Rubrics, judges, and each student’s grade with its arithmetic.'],
-  event: ['Event', 'Attempts, how they become points, and when they count.'],
+  event: ['Event', 'The day itself: inspection, programme, attempts, contests, awards.'],
   standings: ['Standings', 'Places, and where every point comes from.'],
   legacy: ['Legacy', 'What last season left: designs, numbers, the benchmark to beat.'],
   safety: ['Safety', 'Hazards, cautions, and who is trained and signed off.'],

@@ -60,6 +60,8 @@ function place(frame: Frame, { kind, id, title }: Hit): string {
       return `${hrefIn(frame, 'requirements/research')}#${id}`;
     case 'iteration':
       return hrefIn(frame, `builds/${id}`);
+    case 'contest':
+      return hrefIn(frame, `event/contests/${id}`);
     case 'material':
       return `${hrefIn(frame, 'builds/materials')}#${id}`;
     case 'feature':
