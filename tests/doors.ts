@@ -49,6 +49,7 @@ export interface Things {
   finding: string;
   note: string;
   peer: string;
+  contest: string;
 }
 /** A team's things; those that the demo has none of get an id to be made under. */
 export async function thingsOf(sql: postgres.Sql, project: string, team: string): Promise<Things> {
@@ -61,6 +62,7 @@ export async function thingsOf(sql: postgres.Sql, project: string, team: string)
       (select id from test_session where project_id = t.project_id limit 1) as session,
       gen_random_uuid() as booking, gen_random_uuid() as condition, gen_random_uuid() as concept, gen_random_uuid() as selection,
       gen_random_uuid() as copy, gen_random_uuid() as conclusion, gen_random_uuid() as part, gen_random_uuid() as interface, gen_random_uuid() as draw,
+      (select id from contest where project_id = t.project_id and opened_at is not null limit 1) as contest,
       gen_random_uuid() as review, gen_random_uuid() as slot, gen_random_uuid() as finding, gen_random_uuid() as note, gen_random_uuid() as peer,
       (select c.feature_id from iteration_change c join iteration f on f.id = c.iteration_id where f.team_id = t.id
         and c.kind = 'added' order by f.number, c.position limit 1) as feature
@@ -158,6 +160,7 @@ export const addressOf = (route: string, t: Things) =>
     .replace('[team]', t.team)
     .replace('[gate]', t.gate)
     .replace('[session]', t.session)
+    .replace('[contest]', t.contest)
     .replace('[review]', t.review)
     .replace('[slot]', t.slot)
     .replace('[concept]', t.concept)
@@ -206,6 +209,8 @@ export const BY_TEAM = new Set([
   'saveCharter',
   'agreeToCharter',
   'saveOutcome',
+  'raiseProtest',
+  'savePrediction',
 ]);
 /** Doors that open for what is released to the own section. */
 export const RELEASED = new Set<Door>([
@@ -260,4 +265,6 @@ export const OBJECTS: Record<string, (t: Things) => string> = {
   answerQuestion: (t) => t.note,
   takeUp: (t) => t.peer,
   saveOutcome: (t) => t.team,
+  raiseProtest: (t) => t.team,
+  savePrediction: (t) => t.team,
 };

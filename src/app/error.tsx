@@ -1,8 +1,11 @@
 'use client';
 
+import { useEffect } from 'react';
+import { recover } from '@/ui/outbox/recover';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default function Fault({ reset }: { reset: () => void }) {
+  useEffect(() => void recover(reset), [reset]);
   return (
     <Plain
       title="This page could not be shown"

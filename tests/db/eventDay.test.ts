@@ -111,7 +111,11 @@ describe('a contest', () => {
       const teams = await listTeams(pool(), p.id);
       return (await contestNamed(name)).teams.map((one) => teams.find((team) => team.id === one)!.name);
     };
-    const day = await loadDay(pool(), { id: p.id, pinnedNow: '2026-10-26T10:02', timeZone: 'UTC' }, Date.parse('2026-10-26T10:02Z'));
+    const day = await loadDay(
+      pool(),
+      { id: p.id, pinnedNow: '2026-10-26T10:02', timeZone: 'UTC' },
+      Date.parse('2026-10-26T10:02Z'),
+    );
     const { results } = (await loadAwardsOf())!;
     const best = [...results]
       .filter(({ place }) => place !== null)
@@ -408,7 +412,7 @@ describe('afterwards', () => {
 
   test('one vote a device, which can be changed; only a link of the audience votes', async () => {
     await asLink(p.id, { purpose: 'audience', label: 'Everybody' });
-    const vote = (team: string) => perform(castVote, { projectId: p.id, teamId: p.teams[team] });
+    const vote = (team: string) => perform(castVote, { projectId: p.id, voteFor: p.teams[team] });
     done(await vote('Marl'));
     const second = await vote('Flint');
     done(second);

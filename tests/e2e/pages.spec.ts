@@ -93,6 +93,11 @@ const SHEETS = [
   'grades/sheet',
   'grades/mine',
   'event',
+  'event/programme',
+  'event/inspection',
+  'event/announcer',
+  'event/awards',
+  'event/awards/certificates',
   'standings',
   'legacy',
   'safety',
@@ -122,6 +127,9 @@ const LED = [
   'reviews/kinds',
   'grades/components',
   'grades/sheet',
+  'event/announcer',
+  'event/awards',
+  'event/awards/certificates',
 ];
 const FOR_STUDENTS = SHEETS.filter((sheet) => !LED.includes(sheet));
 /** A concept is written by a student, who alone has a grade. */
@@ -240,7 +248,8 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
     await page.goto('/panel');
     return ['/panel', (await page.locator('a[href^="/panel?team="]').first().getAttribute('href'))!];
   }
-  if (role === 'board' || role === 'substitute' || role === 'official') return [`/${role}`];
+  if (role === 'official') return ['/official', '/official/desk', '/official/inspection', '/official/announcer'];
+  if (role === 'board' || role === 'substitute' || role === 'audience') return [`/${role}`];
   if (role === 'judge') {
     await page.goto('/judge');
     return [
@@ -262,7 +271,12 @@ async function addresses(page: Page, role: DemoRole): Promise<string[]> {
   const [review = ''] = await within('reviews', /\/reviews\/[0-9a-f-]{36}/);
   const [slot = ''] = await within(review.slice(home.length + 1), /\/reviews\/[0-9a-f-]{36}\/[0-9a-f-]{36}/);
   const [rubric = ''] = (await within('grades', /\/grades\/[0-9a-f-]{36}/)).slice(-1);
+  const [contest = ''] = await within('event/programme', '/contests/');
   const inside = [
+    contest,
+    ...(role === 'instructor'
+      ? [`${contest}/desk`, ...(await within('event/inspection', /\/inspection\/[0-9a-f-]{36}/))]
+      : []),
     rubric,
     ...(role === 'instructor' ? [`${rubric}/judges`, ...(await within('grades/sheet', /\/sheet\/[0-9a-f-]{36}/))] : []),
     ...[review, `${review}/peers`, slot, `${slot}/minutes`, `${slot}/handover`],
@@ -302,6 +316,7 @@ const LOOKS = [
   ['substitute', 0, 1],
   ['official', 0, 1],
   ['panel', 0, 1],
+  ['audience', 0, 1],
   ['visitor', 0, 1],
 ] as const;
 
@@ -311,7 +326,7 @@ for (const [role, part, of] of LOOKS) {
     watch,
   }) => {
     test.setTimeout(480_000);
-    const phone = ['student', 'judge', 'substitute', 'official', 'panel'].includes(role)
+    const phone = ['student', 'judge', 'substitute', 'official', 'panel', 'audience'].includes(role)
       ? { viewport: { width: 390, height: 844 } }
       : {};
     // What a service worker keeps would not count as transferred.

@@ -112,7 +112,7 @@ for (const role of ROLES) {
           // A client sees the pictures of concepts put before them, and of nothing else.
           const unpublished =
             (door === 'trace.read' && role === 'student') ||
-            ['/feed/[token]', '/client/pictures/[picture]'].includes(route);
+            ['/feed/[token]', '/results/[token]', '/client/pictures/[picture]'].includes(route);
           // A link that leads nowhere takes the cookie of the one before it along, so a stranger tries it.
           const asker = route === '/l/[token]' ? asks.visitor : asks[role];
           const answer = await asker.get(addressOf(route, things[which]), { maxRedirects: 0 });
@@ -196,6 +196,11 @@ for (const role of ROLES) {
       '/api/v1/peer-reviews',
       '/api/v1/team-scores',
       '/api/v1/peer-ratings',
+      '/api/v1/desk',
+      '/api/v1/official-desk',
+      '/api/v1/inspections',
+      '/api/v1/official-inspections',
+      '/api/v1/votes',
       '/api/v1/bundles',
     ];
     for (const route of entries) {
@@ -246,6 +251,7 @@ const LINKS: Partial<Record<Door, readonly Role[]>> = {
   'client.choose': ['client'],
   'panel.note': ['client', 'panel'],
   'client.judge': ['client'],
+  'audience.vote': ['audience'],
 };
 
 /** Entries that are about no team. */

@@ -28,7 +28,7 @@ export function Vote({
   const vote = async (teamId: string, name: string) => {
     setBusy(true);
     const outcome = await attempt(async () => {
-      const body = JSON.stringify({ projectId, teamId });
+      const body = JSON.stringify({ projectId, voteFor: teamId });
       const response = await fetch('/api/v1/votes', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },

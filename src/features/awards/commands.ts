@@ -11,7 +11,7 @@ type Given = InferType<typeof voteSchema>;
 export const castVote: Command<Given, { voted: boolean }> = {
   door: '/api/v1/votes',
   schema: voteSchema as Command<Given, never>['schema'],
-  run: async ({ tx, projectId, notes }, { teamId }) => {
+  run: async ({ tx, projectId, notes }, { voteFor: teamId }) => {
     const [team] = await tx`select 1 from team where id = ${teamId} and project_id = ${projectId}`;
     if (!team) throw new FieldError('', 'This team is not part of the project.');
     const device = await keepDevice(randomUUID());

@@ -34,4 +34,4 @@ export const predictionSchema = yup.object({
   teamId: id('The team'),
   value: amount('What you expect'),
 });
-export const voteSchema = yup.object({ ...place, teamId: id('The team') });
+export const voteSchema = yup.object({ ...place, voteFor: id('The team') });

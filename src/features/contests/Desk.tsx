@@ -21,6 +21,8 @@ export function Desk(props: DeskProps) {
   const { stand, entries, stopped, act } = desk;
   const present = usePresent(now);
   const [chosen, setChosen] = useState(0);
+  // While a result is being entered the list stands still under the fingers.
+  const [entering, setEntering] = useState<{ match: string; order: string[] } | null>(null);
   const [correcting, setCorrecting] = useState<string | null>(null);
   const nameOf = useMemo(() => namesOf(teams), [teams]);
   // The times follow whoever looks, to the minute.
@@ -29,7 +31,7 @@ export function Desk(props: DeskProps) {
     () => timesOf(contest, entries, { beginsAt, now: minute }),
     [contest, entries, beginsAt, minute],
   );
-  const lines = useMemo(() => linesOf(stand, times), [stand, times]);
+  const lines = useMemo(() => linesOf(stand, times, entering?.order ?? null), [stand, times, entering]);
   const at = Math.min(chosen, Math.max(0, lines.length - 1));
   const busyNow = (id: string | null) => (id === null ? null : (elsewhere[id] ?? null));
   const free = freeRings(contest.rings, stand);
@@ -69,6 +71,17 @@ export function Desk(props: DeskProps) {
                 line={line}
                 chosen={i === at}
                 choose={() => setChosen(i)}
+                entering={entering?.match === line.match.id}
+                enter={(on) =>
+                  // One that is saved late does not close what was opened since.
+                  setEntering((now) =>
+                    on
+                      ? { match: line.match.id, order: lines.map(({ match }) => match.id) }
+                      : now?.match === line.match.id
+                        ? null
+                        : now,
+                  )
+                }
                 present={present}
                 beginsAt={beginsAt}
                 zone={props.zone}
@@ -135,19 +148,26 @@ function usePresent(now: number): number {
   return now + passed;
 }
 
-/** Matches that were called, then those that can be called, in the order in which they are expected. */
-function linesOf(stand: ReturnType<typeof useDesk>['stand'], times: ReturnType<typeof timesOf>): Line[] {
+/** Matches that were called, then those that can be called, in the order in which they are expected; or in one that was kept. */
+function linesOf(
+  stand: ReturnType<typeof useDesk>['stand'],
+  times: ReturnType<typeof timesOf>,
+  kept: readonly string[] | null,
+): Line[] {
   const expected = new Map(times.matches.map((one) => [one.match, one]));
   const ready = stand.played.matches.filter(({ state }) => state === 'ready');
-  const order = (id: string) => expected.get(id)?.start ?? Infinity;
-  return ready
-    .map((match): Line => ({
-      match,
-      called: stand.called.find((one) => one.match === match.id) ?? null,
-      start: expected.get(match.id)?.start ?? null,
-      waits: stand.unconfirmed.find((one) => one.match === match.id) ?? null,
-    }))
-    .sort((a, b) => Number(b.called !== null) - Number(a.called !== null) || order(a.match.id) - order(b.match.id));
+  const lines = ready.map((match): Line => ({
+    match,
+    called: stand.called.find((one) => one.match === match.id) ?? null,
+    start: expected.get(match.id)?.start ?? null,
+    waits: stand.unconfirmed.find((one) => one.match === match.id) ?? null,
+  }));
+  const order = ({ match: { id } }: Line) => {
+    const at = kept?.indexOf(id) ?? -1;
+    return at >= 0 ? at : kept ? kept.length : (expected.get(id)?.start ?? Number.MAX_VALUE);
+  };
+  const late = (line: Line) => (kept ? 0 : Number(line.called === null));
+  return lines.sort((a, b) => late(a) - late(b) || order(a) - order(b));
 }
 
 function freeRings(rings: number, { called, closed }: ReturnType<typeof useDesk>['stand']): number[] {

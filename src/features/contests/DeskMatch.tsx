@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import type { Called } from '@/core/desk/stand';
 import type { DeskEntry } from '@/core/desk/entry';
 import type { PlayedMatch } from '@/core/tournament/play';
@@ -22,6 +22,9 @@ interface Props {
   line: Line;
   chosen: boolean;
   choose: () => void;
+  /** Whether its result is being entered. */
+  entering: boolean;
+  enter: (on: boolean) => void;
   present: number;
   beginsAt: number;
   zone: string;
@@ -38,9 +41,24 @@ interface Props {
 
 /** One match at the desk: called to a ring, begun, timed, and its result. */
 export function DeskMatch(props: Props) {
-  const { line, chosen, choose, present, beginsAt, free, stopped, own, held, elsewhere, nameOf, act, busy } = props;
+  const {
+    line,
+    chosen,
+    choose,
+    entering,
+    enter,
+    present,
+    beginsAt,
+    free,
+    stopped,
+    own,
+    held,
+    elsewhere,
+    nameOf,
+    act,
+    busy,
+  } = props;
   const { match, called, start, waits } = line;
-  const [entering, setEntering] = useState(false);
   const item = useRef<HTMLLIElement>(null);
   const { id, a, b } = match;
   const both = `${nameOf(a)} against ${nameOf(b)}`;
@@ -51,7 +69,7 @@ export function DeskMatch(props: Props) {
   const begin = () => act({ does: 'start', ring: called?.ring ?? ring ?? 1, ...sides }, `${both} begun`, 'Begun.');
   const next = () => {
     if (isOwn) return;
-    if (entering || called?.startedAt) return setEntering(true);
+    if (entering || called?.startedAt) return enter(true);
     if (called) return stopped ? undefined : void begin();
     if (ring !== null) void call();
   };
@@ -62,7 +80,7 @@ export function DeskMatch(props: Props) {
       tabIndex={chosen ? 0 : -1}
       onFocus={choose}
       onKeyDown={(event) => {
-        if (event.key === 'Escape') return (setEntering(false), item.current?.focus());
+        if (event.key === 'Escape') return (enter(false), item.current?.focus());
         if (event.target === item.current && event.key === 'Enter') next();
       }}
       className={`border-b border-rule py-2 px-2 ${called ? 'border-l-4 border-l-iron' : 'border-l-4 border-l-transparent'} ${chosen ? 'bg-paper' : ''}`}
@@ -108,7 +126,7 @@ export function DeskMatch(props: Props) {
           <button
             type="button"
             className={called?.startedAt && chosen ? 'btn btn-go' : 'btn'}
-            onClick={() => (choose(), setEntering(true))}
+            onClick={() => (choose(), enter(true))}
           >
             Enter result
           </button>
@@ -131,9 +149,9 @@ export function DeskMatch(props: Props) {
           draws={props.draws}
           nameOf={nameOf}
           busy={busy}
-          close={() => (setEntering(false), item.current?.focus())}
+          close={() => (enter(false), item.current?.focus())}
           save={async (outcome, says) => {
-            if (await act({ does: 'result', ...sides, ...outcome }, `${both}: ${says}`, `${says}.`)) setEntering(false);
+            if (await act({ does: 'result', ...sides, ...outcome }, `${both}: ${says}`, `${says}.`)) enter(false);
           }}
         />
       )}

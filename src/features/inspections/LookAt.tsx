@@ -100,7 +100,7 @@ export function LookAt({ check, state, last, open, toggle, pictures: withPicture
                 onChange={(event) => (setText(event.target.value), setProblem(null))}
                 className="!border-0 num right !text-[30px] !leading-[44px] font-semibold min-w-0 focus-visible:!outline-none"
               />
-              <span className="px-2 text-lg">{unit}</span>
+              <span className="px-2 text-lg whitespace-nowrap">{unit}</span>
             </div>
           )}
           {found.problem && <p className="text-sm text-brick">{found.problem}</p>}

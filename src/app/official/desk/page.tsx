@@ -35,7 +35,7 @@ export default async function OfficialDeskPage({ searchParams }: Props) {
         contests={mine.map(({ id, name }) => ({ id, name, href: `/official/desk?contest=${id}` }))}
         back="/official"
         people={[{ id: actor.id, name: actor.name }]}
-        project={project.title}
+        project={`${project.title}, official`}
       />
       <OfficialLive />
     </>

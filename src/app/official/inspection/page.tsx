@@ -32,7 +32,7 @@ export default async function OfficialInspectionPage({ searchParams }: Props) {
         teams={teams}
         hrefOf={(id) => `/official/inspection?team=${id}`}
         back="/official"
-        project={project.title}
+        project={`${project.title}, official`}
       >
         <Entering people={[{ id: actor.id, name: actor.name }]}>
           <Inspecting key={team.id} {...inspecting} />
