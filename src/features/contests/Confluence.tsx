@@ -31,7 +31,8 @@ export function Confluence({ description, played, teams, called, name, size = 's
   const figure = confluence(draw(description), played);
   const double = description.format === 'double';
   const x = (column: number) => sizes.left + column * sizes.column;
-  const y = (row: number) => 14 + row * sizes.row + sizes.row / 2 + (double && row >= figure.upper ? sizes.between : 0);
+  const y = (row: number) =>
+    sizes.small + 10 + row * sizes.row + sizes.row / 2 + (double && row >= figure.upper ? sizes.between : 0);
   const width = x(figure.columns - 1) + sizes.right;
   const height = y(figure.rows - 1) + sizes.row;
   const teamOf = (id: string | null) => teams.find((one) => one.id === id);
@@ -43,12 +44,12 @@ export function Confluence({ description, played, teams, called, name, size = 's
         aria-label={`${name}: who meets whom, from left to right`}
         viewBox={`0 0 ${width} ${height}`}
         className="block w-full"
-        style={{ minWidth: Math.min(width, 620), maxWidth: width * 1.6 }}
+        style={{ minWidth: Math.min(width, 860), maxWidth: width * 1.6 }}
       >
         {double && (
           <g className="fill-(--faint)" fontSize={sizes.small - 1} letterSpacing=".08em">
             <path d={`M0 ${y(figure.upper) - sizes.between + 4} H${width}`} stroke="var(--hair)" />
-            <text x="0" y="10">
+            <text x="0" y={sizes.small}>
               WINNERS’ SIDE, TWO LIVES
             </text>
             <text x="0" y={y(figure.upper) - sizes.between + 18}>

@@ -25,7 +25,7 @@ import { listEvents } from '@/domain/bench/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { allowed } from '@/server/access';
 import { momentHere, momentOfEntry } from '@/server/clock';
-import { withQuery } from '@/core/format';
+import { upperFirst, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
 export default async function ContestPage(props: SheetProps<{ contest: string }>) {
@@ -124,7 +124,7 @@ export default async function ContestPage(props: SheetProps<{ contest: string }>
       {own && one.teams.includes(own.id) && open && (
         <p className="callout mb-3 text-lg">
           <b>{own.name}</b>: {next ? nextWords(next, one, clock, nameOf) : 'no match left here'}
-          {stand && `. ${livesWords(stand.played.teams.find((of) => of.team === own.id)!)}`}
+          {stand && `. ${upperFirst(livesWords(stand.played.teams.find((of) => of.team === own.id)!))}`}
         </p>
       )}
       {stand && knockout && (
