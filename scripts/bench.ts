@@ -91,6 +91,7 @@ async function pages() {
       '[gate]': await one('gate'),
       '[team]': await one('team'),
       '[rubric]': scored.id,
+      '[contest]': await one('contest'),
     };
     const shown = sheets.flatMap((sheet) => {
       const address = sheet.replace(/\[\w+\]/g, (name) => ids[name] ?? name);

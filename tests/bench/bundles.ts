@@ -1,4 +1,5 @@
 import type { Row } from '@/db/catalogue';
+import { play, type Happened } from '@/core/tournament';
 import { rowsOf, type Bundle, type Tables } from '@/domain/bundle/format';
 import { demoBundle, rowsWith, rowWith } from '../demo';
 
@@ -15,7 +16,7 @@ const LEFT_OUT = [
   ...['selection_choice', 'charter', 'charter_agreement', 'part', 'interface', 'build_scale'],
   ...['peer_review', 'wish_outcome', 'review_note', 'opinion', 'use_report'],
   ...['judging', 'judgement', 'mark', 'released_grade', 'counted_team'],
-  ...['inspection', 'seal', 'repair', 'contest', 'desk_entry', 'protest', 'stop_call', 'award', 'prediction'],
+  ...['seal', 'repair', 'protest', 'stop_call', 'award', 'prediction'],
 ];
 const without = (rows: Row[], ...columns: string[]): Row[] =>
   rows.map((row) => Object.fromEntries(Object.entries(row).filter(([name]) => !columns.includes(name))));
@@ -175,6 +176,19 @@ export function largeBundle(): Bundle {
           team_id,
         })),
     ),
+    // Every device inspected once for every point, and a double knock-out of all teams half played.
+    inspection: teams.flatMap(({ id: team_id }) =>
+      of('inspection_check').map(({ id }) => ({
+        ...without(rowsWith(bundle, 'inspection', { check_id: id }), 'id')[0],
+        id: `${String(id)} of ${team_id}`,
+        team_id,
+      })),
+    ),
+    contest: [{ ...rowWith(bundle, 'contest', { name: 'Twin-line duel' }), teams: teams.map(({ id }) => id) }],
+    desk_entry: halfPlayed(
+      String(rowWith(bundle, 'contest', { name: 'Twin-line duel' }).id),
+      teams.map(({ id }) => id),
+    ),
     booking: without(rowsWith(bundle, 'booking', { state: 'done' }), 'operator_id').map((row, i) => ({
       ...row,
       team_id: teams[i]!.id,
@@ -182,6 +196,21 @@ export function largeBundle(): Bundle {
   };
   const kept = Object.entries(tables).filter(([name]) => !LEFT_OUT.includes(name));
   return { ...bundle, tables: Object.fromEntries(kept) };
+}
+
+/** The first half of a double knock-out as its desk entered it; of each match the first of the two wins. */
+function halfPlayed(contest_id: string, teams: readonly string[]): Row[] {
+  const rows: Row[] = [];
+  const results: Happened[] = [];
+  while (results.length < teams.length) {
+    const { ready, matches } = play({ format: 'double', teams, results });
+    const { id: match, a, b } = matches.find(({ id }) => id === ready[0])!;
+    results.push({ match, winner: a! });
+    const number = results.length;
+    const entry = { does: 'result', match, a_id: a, b_id: b, team_id: a, state: 'counts', by_name: 'Desk' };
+    rows.push({ id: `entry-${number}`, contest_id, number, ...entry, made_at: '2026-10-26T09:40:00Z' });
+  }
+  return rows;
 }
 
 const STUDENTS = 600;

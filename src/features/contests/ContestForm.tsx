@@ -59,7 +59,13 @@ export function ContestForm({ projectId, id, version, values, sections, events, 
         hint="Crowd distance, launch, battery, stored energy, water. Shown at the desk; local rules come first."
       />
       {!open && (
-        <Rows name="teams" label="Teams, best seed first" add="Add a team" empty={{ id: teams[0]?.[0] ?? '' }} inOrder>
+        <Rows
+          name="teams"
+          label="Teams, best seed first (none: all of the section)"
+          add="Add a team"
+          empty={{ id: teams[0]?.[0] ?? '' }}
+          inOrder
+        >
           {(path) => <Choice name={`${path}.id`} label="Team" options={teams} className="w-44" />}
         </Rows>
       )}

@@ -8,6 +8,8 @@ import { OpeningPanel } from '@/features/event/OpeningPanel';
 import { ResultTable } from '@/features/event/ResultTable';
 import { eventForm, NEW_EVENT } from '@/features/event/rule';
 import { eventViews, hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { PredictionForm } from '@/features/awards/PredictionForm';
+import { listPredictions, type Prediction } from '@/domain/awards/read';
 import { listParameters } from '@/domain/requirements/parameters';
 import { allowed, seesAll } from '@/server/access';
 import { factName } from '@/core/shared/factName';
@@ -24,7 +26,7 @@ import { momentOfEntry, momentHere } from '@/server/clock';
 import { loadEventResults } from '@/domain/event/results';
 import { eachQuantity, listProtocols, measureName } from '@/domain/bench/protocols';
 import { listAttempts } from '@/domain/bench/read';
-import { moment, plural } from '@/core/format';
+import { moment, plural, quantity } from '@/core/format';
 import { ruleInWords } from '@/core/scoring';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
@@ -37,7 +39,7 @@ export default async function EventPage(props: SheetProps) {
   const { seat, section, team } = frame;
   const { id } = seat.project;
   const leads = seat.role === 'instructor';
-  const [all, attempts, protocols, parameters, openings, officials, students, links] = await Promise.all([
+  const [all, attempts, protocols, parameters, openings, officials, students, links, predictions] = await Promise.all([
     loadEventResults(pool(), id),
     listAttempts(pool(), id),
     listProtocols(pool(), id),
@@ -46,6 +48,7 @@ export default async function EventPage(props: SheetProps) {
     listOfficials(pool(), id),
     leads ? listStudents(pool(), id) : [],
     leads ? listLinks(pool(), id, 'official') : [],
+    listPredictions(pool(), id),
   ]);
   const choices = students.map((of) => [of.accountId, of.name] as const);
   const results = all.filter(({ event }) => !event.hidden || seesAll(seat));
@@ -150,6 +153,33 @@ export default async function EventPage(props: SheetProps) {
               .map((of) => `Section ${of.name} ${of.says}`)
               .join(' · ')}
           </p>
+          <Predictions
+            predictions={predictions.filter(({ eventId }) => eventId === one.event.id)}
+            teams={frame.teams}
+            own={seat.teamId}
+            all={seesAll(seat)}
+          >
+            {seat.teamId && !attempts.some((run) => run.eventId === one.event.id && run.teamId === seat.teamId) && (
+              <SidePanel
+                id={`prediction-${one.event.id}`}
+                label="Say what you expect"
+                title={`Your prediction for ${one.event.name}`}
+                className="btn-text"
+              >
+                <PredictionForm
+                  projectId={id}
+                  event={one.event}
+                  teamId={seat.teamId}
+                  known={predictions.find((of) => of.eventId === one.event.id && of.teamId === seat.teamId) ?? null}
+                  unit={
+                    one.event.rule.value === undefined
+                      ? eachQuantity(protocols).find((p) => p.quantityId === one.event.quantityId)!.unit
+                      : ''
+                  }
+                />
+              </SidePanel>
+            )}
+          </Predictions>
           {leads || seen.length > 0 ? (
             <Results folded={seen.length > MANY && one !== atHand} teams={seen.length}>
               <ResultTable
@@ -229,6 +259,33 @@ export default async function EventPage(props: SheetProps) {
         />
       )}
     </ProjectFrame>
+  );
+}
+
+/** What teams said they expect: to whoever leads all of them, to a student the own one. */
+function Predictions({
+  predictions,
+  teams,
+  own,
+  all,
+  children,
+}: {
+  predictions: readonly Prediction[];
+  teams: Frame['teams'];
+  own: string | null;
+  all: boolean;
+  children: ReactNode;
+}) {
+  const shown = predictions.filter(({ teamId }) => all || teamId === own);
+  const said = shown.map(
+    ({ teamId, value, unit }) => `${teams.find((one) => one.id === teamId)?.name ?? 'a team'} ${quantity(value, unit)}`,
+  );
+  if (said.length === 0 && !children) return null;
+  return (
+    <p className="text-sm mb-1">
+      {said.length > 0 && <>Predictions: {said.join(', ')} </>}
+      {children}
+    </p>
   );
 }
 
