@@ -218,7 +218,7 @@ export async function send(origin: string, token: string, body: Record<string, u
       method: 'POST',
       headers: { 'content-type': 'application/json', cookie: `ironstone_session=${token}` },
       body: JSON.stringify(body),
-      signal: AbortSignal.timeout(30_000),
+      signal: AbortSignal.timeout(90_000),
     });
     const outcome = (await answer.json()) as { ok: boolean };
     return { body, acknowledged: answer.status === 200 && outcome.ok, status: answer.status };
