@@ -180,9 +180,10 @@ export function choose(
   const clash = clashes.find((one) => one.entries.some((entry) => entry.id === id));
   const chosen = clash?.entries.find((entry) => entry.id === id);
   if (!clash || !chosen) throw new CoreError('This was decided meanwhile.');
-  const says = `decided by ${ruling.byName}`;
   const rest = entries.map((entry) =>
-    entry.match === clash.match && (entry.state === 'clash' || entry.state === 'confirm') ? aside(entry, says) : entry,
+    entry.match === clash.match && (entry.state === 'clash' || entry.state === 'confirm')
+      ? aside(entry, 'another one was chosen')
+      : entry,
   );
   if (chosen.state === 'counts') return rest;
   const counts = standing(entries, clash.match);

@@ -8,6 +8,7 @@ import {
   quantity,
   shortName,
   unitName,
+  whoDid,
   twoFigures,
   within,
 } from './format';
@@ -67,6 +68,12 @@ test('a name for screens that others see is first name and initial', () => {
   expect(shortName('Nour Aziz')).toBe('Nour A.');
   expect(shortName('  Ada  Maria  Fern ')).toBe('Ada F.');
   expect(shortName('Demo')).toBe('Demo');
+  expect(['Nour Aziz', 'Helper at the rig', 'Table one', 'Demo'].map(whoDid)).toEqual([
+    'Nour A.',
+    'Helper at the rig',
+    'Table one',
+    'Demo',
+  ]);
   expect(plural(1, 'team')).toBe('1 team');
   expect(plural(3, 'match', 'matches')).toBe('3 matches');
 });

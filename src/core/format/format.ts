@@ -1,4 +1,4 @@
-export { shortName } from '../names';
+export { shortName, whoDid } from '../names';
 
 /** A number for reading: at most `digits` decimals, a real minus sign. */
 export function number(value: number | null | undefined, digits = 3): string {

@@ -25,3 +25,10 @@ export function shortName(name: string): string {
   const last = rest.at(-1);
   return last ? `${first} ${initialOf(last)}.` : first;
 }
+
+const PERSON = /^\p{Lu}\S*(?:\s+\p{Lu}\S*)+$/u;
+
+/** Who did something, for others to read: a person by first name and initial; what a link is called ("Helper at the rig") as it stands. */
+export function whoDid(name: string): string {
+  return PERSON.test(name.trim()) ? shortName(name) : name;
+}

@@ -1,3 +1,4 @@
+import { whoDid } from '@/core/names';
 import { momentHere } from '@/server/clock';
 import { plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
@@ -37,7 +38,7 @@ function stopItem({ stop, day, today, href }: Given): TodayItem[] {
       urgency: 99,
       tone: 'brick',
       headline: 'The day is stopped',
-      detail: `${stop.byName}${stop.reason ? `: ${stop.reason}` : ''}. Nothing starts until it is lifted at a desk`,
+      detail: `${whoDid(stop.byName)}${stop.reason ? `: ${stop.reason}` : ''}. Nothing starts until it is lifted at a desk`,
       href: href(contest ? `event/contests/${contest.contest.id}/desk` : 'event/programme'),
       label: 'Desk',
     },

@@ -1,3 +1,4 @@
+import { whoDid } from '@/core/names';
 import { missing } from '@/core/safety';
 import type { Sql } from '@/db/connection';
 import { relationOf, type Target } from '@/server/access';
@@ -135,7 +136,7 @@ export async function holdsOfRun(sql: Sql, { teamId, ...where }: Where & { proto
 export async function holdOfStop(sql: Sql, projectId: string): Promise<Hold[]> {
   const stop = await stopNow(sql, projectId);
   if (!stop) return [];
-  const says = `${stop.byName} called to stop${stop.reason ? `: ${stop.reason}` : ''}`;
+  const says = `${whoDid(stop.byName)} called to stop${stop.reason ? `: ${stop.reason}` : ''}`;
   return [{ says, who: 'whoever leads the day lifts it at the desk' }];
 }
 

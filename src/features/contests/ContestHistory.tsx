@@ -1,3 +1,4 @@
+import { whoDid } from '@/core/names';
 import { Fold } from '@/ui/sheet/Fold';
 import { plural } from '@/core/format';
 import type { StoredEntry } from '@/domain/contests/read';
@@ -31,8 +32,8 @@ export function ContestHistory({
               <td className="num">{clock(Date.parse(entry.at))}</td>
               <td>{entryWords(entry, nameOf)}</td>
               <td>
-                {entry.byName}
-                {entry.confirmedBy ? `, confirmed by ${entry.confirmedBy}` : ''}
+                {whoDid(entry.byName)}
+                {entry.confirmedBy ? `, confirmed by ${whoDid(entry.confirmedBy)}` : ''}
               </td>
               <td>
                 {STATE_SAYS[entry.state]}

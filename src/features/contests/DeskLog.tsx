@@ -1,5 +1,6 @@
 'use client';
 
+import { whoDid } from '@/core/names';
 import type { DeskEntry } from '@/core/desk/entry';
 import { entryWords } from './entryWords';
 import type { Stand } from '@/core/desk/stand';
@@ -39,7 +40,7 @@ export function Clashes({
                 {entryWords(entry, nameOf)}
                 <span className="faint">
                   {' '}
-                  · {entry.byName}, {clockOf(Date.parse(entry.at), zone)}
+                  · {whoDid(entry.byName)}, {clockOf(Date.parse(entry.at), zone)}
                   {entry.state === 'counts' ? ', counts so far' : ''}
                 </span>
               </span>
@@ -99,7 +100,7 @@ export function Lately({
                 {entryWords(entry, nameOf)}
                 <span className="faint text-sm">
                   {' '}
-                  · {entry.byName}, {clockOf(Date.parse(entry.at), zone)}
+                  · {whoDid(entry.byName)}, {clockOf(Date.parse(entry.at), zone)}
                   {entry.state === 'counts' ? '' : ` · ${STATE_SAYS[entry.state]}`}
                   {entry.remark && entry.state === 'aside' ? `: ${entry.remark}` : ''}
                 </span>

@@ -1,5 +1,6 @@
 'use client';
 
+import { whoDid } from '@/core/names';
 import { useRef } from 'react';
 import type { Called } from '@/core/desk/stand';
 import type { DeskEntry } from '@/core/desk/entry';
@@ -102,7 +103,8 @@ export function DeskMatch(props: Props) {
       {elsewhere.length > 0 && <p className="text-sm text-ochre">{elsewhere.join('; ')}.</p>}
       {waits && (
         <p className="text-sm text-ochre">
-          {waits.drawn ? 'A draw' : `${nameOf(waits.team)} won`}, says {waits.byName}: it waits for a second official.
+          {waits.drawn ? 'A draw' : `${nameOf(waits.team)} won`}, says {whoDid(waits.byName)}: it waits for a second
+          official.
         </p>
       )}
       {isOwn && <p className="text-sm faint">Matches of your own team are entered by somebody else.</p>}

@@ -1,5 +1,6 @@
 'use client';
 
+import { whoDid } from '@/core/names';
 import type { Played } from '@/core/tournament/play';
 import type { Contest, Protest } from '@/domain/contests/read';
 import { RecordForm } from '@/ui/forms/RecordForm';
@@ -51,8 +52,8 @@ export function Protests({ projectId, contest, protests, played, teams, raises, 
               <p className="text-ochre">Not ruled on yet.</p>
             ) : (
               <p>
-                <b className={one.upheld ? 'text-moss' : ''}>{one.upheld ? 'Upheld' : 'Rejected'}</b> by {one.ruledBy}:{' '}
-                {one.ruling}
+                <b className={one.upheld ? 'text-moss' : ''}>{one.upheld ? 'Upheld' : 'Rejected'}</b> by{' '}
+                {whoDid(one.ruledBy ?? '')}: {one.ruling}
               </p>
             )}
             {rules && one.upheld === null && (

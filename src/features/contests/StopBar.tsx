@@ -1,5 +1,6 @@
 'use client';
 
+import { whoDid } from '@/core/names';
 import { useAsk } from '@/ui/kit/useAsk';
 import type { DeskProps } from './atDesk';
 import type { Act } from './DeskMatch';
@@ -50,7 +51,7 @@ export function StopBar({ stop, stopped, act, incident }: DeskProps & { stopped:
     <div className="bg-brick text-sheet px-3 py-2 mb-2" role="alert">
       {asked}
       <p className="font-semibold text-lg">
-        Stopped{stop ? ` by ${stop.byName}` : ''}
+        Stopped{stop ? ` by ${whoDid(stop.byName)}` : ''}
         {stop?.reason ? `: ${stop.reason}` : ''}
       </p>
       <p className="flex flex-wrap gap-2 items-center mt-1">

@@ -71,8 +71,10 @@ function valuesOf({ notes }: Work, input: Omit<InferType<typeof contestSchema>, 
 
 /** What was drawn for stays as it was drawn. */
 function mustKeep(known: Contest, values: ReturnType<typeof valuesOf>): void {
-  const fixed = ['format', 'thirdPlace', 'reset', 'legs', 'rounds', 'draws', 'sectionId'] as const;
-  const changed = fixed.find((one) => known[one] !== values[one]);
+  const fixed = ['format', 'thirdPlace', 'reset', 'legs', 'rounds', 'draws', 'sectionId', 'eventId'] as const;
+  // With other lanes the heats would be others too.
+  const kept = known.format === 'lanes' ? ([...fixed, 'rings'] as const) : fixed;
+  const changed = kept.find((one) => known[one] !== values[one]);
   if (changed) throw new FieldError(changed, `${known.name} is open, so how it is played stays as it was drawn.`);
 }
 

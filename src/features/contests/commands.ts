@@ -1,3 +1,4 @@
+import { whoDid } from '@/core/names';
 import type { InferType } from 'yup';
 import { choose, confirm, receive, type DeskEntry } from '@/core/desk';
 import { CoreError } from '@/core/numbers';
@@ -144,7 +145,7 @@ async function markHeld(work: Work, entries: DeskEntry[]): Promise<DeskEntry[]> 
   if (stop && age < TOOK_PLACE)
     throw new FieldError(
       '',
-      `Held: ${stop.byName} called to stop${stop.reason ? ` (${stop.reason})` : ''}. It is lifted at the desk.`,
+      `Held: ${whoDid(stop.byName)} called to stop${stop.reason ? ` (${stop.reason})` : ''}. It is lifted at the desk.`,
     );
   const inspected = await readInspections(tx, projectId);
   const teams = await listTeams(tx, projectId);

@@ -1,5 +1,6 @@
 'use client';
 
+import { whoDid } from '@/core/names';
 import { useState } from 'react';
 import { upperFirst } from '@/core/format/format';
 import { KINDS } from '@/core/inspection/standing';
@@ -74,8 +75,8 @@ export function Inspecting(props: InspectingProps) {
       {device.state === 'passed' && <SealForm send={send} />}
       {seals.length > 0 && device.state === 'sealed' && (
         <p className="callout mt-2">
-          Sealed{seals.at(-1)!.mark ? ` (${seals.at(-1)!.mark})` : ''} by {seals.at(-1)!.byName}, signed for the team by{' '}
-          {seals.at(-1)!.signedBy}.
+          Sealed{seals.at(-1)!.mark ? ` (${seals.at(-1)!.mark})` : ''} by {whoDid(seals.at(-1)!.byName)}, signed for the
+          team by {whoDid(seals.at(-1)!.signedBy)}.
         </p>
       )}
       {device.state !== 'not-begun' && <RepairForm send={send} />}
@@ -87,12 +88,12 @@ export function Inspecting(props: InspectingProps) {
               <li key={one.id} className="py-0.5">
                 {checks.find(({ id }) => id === one.checkId)?.name}:{' '}
                 {readWords(one.value, one.unit, one.expandedUncertainty, one.answer)}, {POINT_NAME[one.decision]} (
-                {one.byName}){one.reason && `: ${one.reason}`}
+                {whoDid(one.byName)}){one.reason && `: ${one.reason}`}
               </li>
             ))}
             {repairs.map((one) => (
               <li key={one.id} className="py-0.5">
-                Repair: {one.what} ({one.byName}
+                Repair: {one.what} ({whoDid(one.byName)}
                 {one.touched.length > 0
                   ? `; touched ${one.touched.map((kind) => KIND_NAME[kind].toLowerCase()).join(', ')}`
                   : ''}

@@ -1,5 +1,6 @@
 'use client';
 
+import { whoDid } from '@/core/names';
 import { useState } from 'react';
 import { look, type Look } from '@/core/inspection/look';
 import type { PointState } from '@/core/inspection/standing';
@@ -62,7 +63,7 @@ export function LookAt({ check, state, last, open, toggle, pictures: withPicture
       </button>
       {last && (
         <p className="text-sm faint">
-          {readWords(last.value, last.unit, last.expandedUncertainty, last.answer)}, {last.byName}
+          {readWords(last.value, last.unit, last.expandedUncertainty, last.answer)}, {whoDid(last.byName)}
           {last.reason && `: ${last.reason}`}
         </p>
       )}
