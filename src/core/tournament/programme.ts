@@ -92,9 +92,8 @@ export function programme(input: Tournament, timing: Timing): Programme {
     put(one, ring, tidy(Math.max(from, now - lasts)));
   }
   const depth = depths(settled);
-  const order = [...left.keys()].sort(
-    (a, b) => depth.get(a)! - depth.get(b)! || indexOf(settled, a) - indexOf(settled, b),
-  );
+  const listed = new Map(settled.map(({ match }, i) => [match.id, i]));
+  const order = [...left.keys()].sort((a, b) => depth.get(a)! - depth.get(b)! || listed.get(a)! - listed.get(b)!);
   const rounds = input.format === 'swiss';
   for (;;) {
     const waiting = order.filter((id) => left.has(id) && id !== 'F2');
@@ -143,7 +142,6 @@ const sorted = (matches: Slotted[], finish: number, latest: number): Programme =
   finish,
   latest,
 });
-const indexOf = (settled: readonly Settled[], id: string) => settled.findIndex(({ match }) => match.id === id);
 const feeder = (slot: Slot): string | null =>
   slot === null || 'team' in slot || 'bye' in slot ? null : 'winnerOf' in slot ? slot.winnerOf : slot.loserOf;
 

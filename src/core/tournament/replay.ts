@@ -33,21 +33,23 @@ export function replay(input: Tournament): Replayed {
   const ledger: Ledger = { kept: new Map(), withdrawn: new Set(), void: [] };
   const isSwiss = tournament.format === 'swiss';
   let swiss: SwissState = { rounds: isSwiss ? emptyRounds(tournament) : [], ended: null };
-  const now = (): Settled[] => {
-    if (!isSwiss) return settle(drawn.matches, ledger);
+  const now = (since: { settled: Settled[]; entered: string } | null = null): Settled[] => {
+    if (!isSwiss) return settle(drawn.matches, ledger, since);
     swiss = pairRounds(tournament, swiss.rounds, ledger);
     return settle(swissMatches(tournament, swiss), ledger);
   };
   let settled = now();
   for (const entry of tournament.results) {
-    if (entry.withdraw !== undefined) withdraw(String(entry.withdraw), tournament, ledger);
-    else {
+    if (entry.withdraw !== undefined) {
+      withdraw(String(entry.withdraw), tournament, ledger);
+      settled = now();
+    } else {
       enter(entry, settled, tournament, ledger);
       const { round } = settled.find(({ match }) => match.id === entry.match)!.match;
       // With its first result a round's pairing is fixed for good.
       swiss.rounds = swiss.rounds.map((one) => (one.round === round ? { ...one, fixed: true } : one));
+      settled = now({ settled, entered: String(entry.match) });
     }
-    settled = now();
   }
   return { tournament, drawn, settled, ledger, rounds: swiss.rounds, ended: swiss.ended };
 }

@@ -38,18 +38,38 @@ export interface Ledger {
 export const teamOf = (known: Known): string | null => (known !== null && known !== 'bye' ? known.team : null);
 const same = (known: Known, team: string) => teamOf(known) === team;
 
+/** How the matches stood before, and the one that alone was entered since. */
+interface Since {
+  settled: readonly Settled[];
+  entered: string;
+}
+
 /**
  * Goes once through the matches in their order: works out each one's sides from those before it, strikes what was entered for
- * other sides, sets walkovers, and says how each stands. Changes the ledger.
+ * other sides, sets walkovers, and says how each stands. Changes the ledger. With `since`, matches that neither were entered nor
+ * follow from one that now stands otherwise are left as they stood.
  */
-export function settle(matches: readonly DrawnMatch[], ledger: Ledger): Settled[] {
+export function settle(matches: readonly DrawnMatch[], ledger: Ledger, since: Since | null = null): Settled[] {
   const outcomes = new Map<string, Settled>();
-  return matches.map((match) => {
-    const [a, b] = [sideOf(match.a, outcomes), sideOf(match.b, outcomes)];
-    const settled = match.id === 'F2' ? again(match, a, b, outcomes.get('F')!, ledger) : outcomeOf(match, a, b, ledger);
+  const changed = new Set(since ? [since.entered] : []);
+  return matches.map((match, i) => {
+    const before = since?.settled[i];
+    const stays = before && !changed.has(match.id) && !comesFrom(match.a, changed) && !comesFrom(match.b, changed);
+    const settled = stays ? before : settledAnew(match, outcomes, ledger);
+    if (!stays) changed.add(match.id);
     outcomes.set(match.id, settled);
     return settled;
   });
+}
+
+function settledAnew(match: DrawnMatch, outcomes: ReadonlyMap<string, Settled>, ledger: Ledger): Settled {
+  const [a, b] = [sideOf(match.a, outcomes), sideOf(match.b, outcomes)];
+  return match.id === 'F2' ? again(match, a, b, outcomes.get('F')!, ledger) : outcomeOf(match, a, b, ledger);
+}
+
+function comesFrom(slot: DrawnMatch['a'], changed: ReadonlySet<string>): boolean {
+  if (slot === null || 'team' in slot || 'bye' in slot) return false;
+  return changed.has('winnerOf' in slot ? slot.winnerOf : slot.loserOf);
 }
 
 function sideOf(slot: DrawnMatch['a'], outcomes: ReadonlyMap<string, Settled>): Known {
