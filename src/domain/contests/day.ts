@@ -28,8 +28,8 @@ export interface DayContest {
   finish: number;
   latest: number;
   fits: boolean;
-  /** When it ends if a team needs some minutes more before the next match. */
-  delayed: number;
+  /** When it ends if a team needs some minutes more before the next match: worked out where it is asked. */
+  delayed: () => number;
   over: boolean;
 }
 /** Something else on the same day that teams are needed for. */
@@ -101,7 +101,7 @@ export function dayContest(
     finish: 0,
     latest: 0,
     fits: true,
-    delayed: 0,
+    delayed: () => 0,
     over: false,
   };
   const shared = { contest, teams: contest.teams, entries, beginsAt };
@@ -112,7 +112,7 @@ export function dayContest(
     const heats = heatsOf(contest, made, minutes);
     const left = heats.heats.filter(({ done }) => !done).length;
     const { finish } = heats;
-    const delayed = left > 0 ? heatsOf(contest, made, minutes + FIVE_MORE).finish : finish;
+    const delayed = () => (left > 0 ? heatsOf(contest, made, minutes + FIVE_MORE).finish : finish);
     return {
       ...shared,
       ...nothing,
@@ -134,7 +134,7 @@ export function dayContest(
     finish: times.finish,
     latest: times.latest,
     fits: times.latest <= contest.minutes,
-    delayed: timesOf(contest, entries, { ...moment, delay: FIVE_MORE }).latest,
+    delayed: () => timesOf(contest, entries, { ...moment, delay: FIVE_MORE }).latest,
     over: stand.played.finished,
   };
 }

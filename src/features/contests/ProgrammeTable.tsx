@@ -83,7 +83,7 @@ function Row({ of, clock, href }: { of: DayContest; clock: Props['clock']; href:
           </>
         )}
       </td>
-      <td>{teams.length > 1 && !over && `ends ${at(delayed)}`}</td>
+      <td>{teams.length > 1 && !over && `ends ${at(delayed())}`}</td>
       <td>{over ? 'over' : contest.openedAt ? <b className="text-iron">open</b> : 'planned'}</td>
     </tr>
   );
