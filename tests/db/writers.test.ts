@@ -15,8 +15,8 @@ import { asPerson, demoProject, done, makeAccount, ownDatabase, type DemoProject
 
 ownDatabase();
 jest.setTimeout(120_000);
-/** Three times as many as the pool has connections. */
-const WRITERS = 30;
+/** Twice as many as the pool has connections. */
+const WRITERS = 20;
 let p: DemoProject;
 beforeAll(async () => {
   p = await demoProject('crowded');
