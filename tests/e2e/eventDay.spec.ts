@@ -294,6 +294,7 @@ test('Swiss rounds without a rematch, and heats whose order the rig follows', as
     const second = (await heats.nth(0).getByRole('cell').allInnerTexts()).slice(2);
     await page.goto(`${home}/event`);
     await page.getByRole('link', { name: 'Enter runs' }).click();
+    await page.waitForURL(/bench\/enter/);
     const team = page.getByLabel('Team', { exact: true });
     await expect(team).toBeVisible();
     const order = (await team.locator('option').allTextContents()).map((text) => text.replace(/ \d+$/, ''));

@@ -180,7 +180,7 @@ test('Help opens without a connection, at the part of the sheet it was asked fro
   await page.context().setOffline(true);
   await page.goto(`${world().demo.origin}/help#event`);
   await expect(page.getByRole('heading', { name: 'The way of a course' })).toBeVisible();
-  await expect(page.getByRole('heading', { name: /^Event · Attempts/ })).toBeInViewport();
+  await expect(page.getByRole('heading', { name: /^Event · The day itself/ })).toBeInViewport();
   await expect(page.getByText('A run that counts in an event, with a number.')).toBeAttached();
   await page.context().close();
 });

@@ -38,7 +38,7 @@ export function Confluence({ description, played, teams, called, name, size = 's
   const teamOf = (id: string | null) => teams.find((one) => one.id === id);
   const last = new Map(figure.meetings.map((one) => [one.match, one]));
   return (
-    <div className="overflow-x-auto">
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Figure of ${name}`}>
       <svg
         role="img"
         aria-label={`${name}: who meets whom, from left to right`}

@@ -19,7 +19,7 @@ export function InspectionTable({
 }) {
   const { checks } = inspected;
   return (
-    <div className="overflow-x-auto">
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Inspection of the teams">
       <table className="stacked">
         <thead>
           <tr>
