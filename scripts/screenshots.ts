@@ -535,7 +535,7 @@ const VIEWS: View[] = [
   { name: 'panel', role: 'panel', at: '/panel', phone: true, extra: true },
   { name: 'panel-team', role: 'panel', at: '/panel', follow: /Flint/, phone: true, extra: true },
   { name: 'panel-client', role: 'client', at: '/panel', phone: true, extra: true },
-  { name: 'run-sheet', role: 'instructor', at: 'bench/sessions', act: runSession },
+  { name: 'run-sheet', role: 'instructor', at: 'bench/sessions', act: runSession, extra: true },
   { name: 'run-sheet-planned', role: 'instructor', at: 'bench/sessions', act: openSession, extra: true },
   {
     name: 'run-sheet-print',

@@ -48,6 +48,16 @@ export function momentHere(
   return pinnedNow ? at.toISOString().slice(0, 16) : inZone(at, timeZone);
 }
 
+/** The zone in which the clock on the wall of a project goes. */
+export const zoneHere = ({ pinnedNow, timeZone }: { pinnedNow: string | null; timeZone: string }): string =>
+  pinnedNow ? 'UTC' : timeZone;
+
+/** Hour and minute of an instant (ms) in the project's local time. */
+export const clockHere =
+  (project: { pinnedNow: string | null; timeZone: string }) =>
+  (ms: number): string =>
+    momentHere(project, new Date(ms)).slice(11);
+
 /**
  * The instant of a local time of the project: the other way round than momentHere. A time that the change to summer time
  * skips is the one an hour later.
@@ -57,7 +67,7 @@ export function instantOf(
   local: LocalTime,
 ): Date {
   const [year = 0, month = 1, day = 1, hour = 0, minute = 0] = local.split(/[-T:]/).map(Number);
-  return new Date(new TZDate(year, month - 1, day, hour, minute, pinnedNow ? 'UTC' : timeZone).getTime());
+  return new Date(new TZDate(year, month - 1, day, hour, minute, zoneHere({ pinnedNow, timeZone })).getTime());
 }
 
 /** Whether the runtime knows the time zone. */

@@ -227,6 +227,12 @@ describe('the desk', () => {
     const other = SEVEN.find((name) => name !== own)!;
     expect(refused(await desk(id, 'result', won('W1-2', own, other, own)))['']).toMatch(/your own team/);
     done(await desk(id, 'call', { match: 'W1-2', ring: 1, ...sides('Marl', 'Schist') }));
+    // Nor do they decide or confirm it.
+    await asPerson(p.instructorId);
+    const strict = await opened('Own match', { confirmed: true, format: 'knockout' }, [own, other]);
+    const { id: waits } = done(await desk(strict, 'result', won('W1-1', own, other, own)));
+    await asPerson(official!.accountId);
+    expect(refused(await desk(strict, 'confirm', { of: waits }))['']).toMatch(/your own team/);
     const [event] = await pool()<
       [{ id: string }]
     >`select id from event where project_id = ${p.id} and name = 'Heavy haul'`;

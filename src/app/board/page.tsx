@@ -1,7 +1,7 @@
 import { BoardView } from '@/features/contests/BoardView';
 import { loadBoard } from '@/domain/contests/board';
 import { enterByLink } from '@/server/access';
-import { momentOfEntry, projectNow } from '@/server/clock';
+import { momentOfEntry, projectNow, zoneHere } from '@/server/clock';
 import { listSections, meetingsOf } from '@/domain/classes/read';
 import { weekday } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
@@ -22,7 +22,7 @@ export default async function BoardPage() {
       about={board.contests.length > 0 ? undefined : `Event ${weekday(project.eventDate)}`}
       wide={board.contests.length > 0 ? 'full' : true}
     >
-      <BoardView board={board} zone={project.pinnedNow ? 'UTC' : project.timeZone}>
+      <BoardView board={board} zone={zoneHere(project)}>
         <section>
           <h2 className="mb-2">Next meetings</h2>
           {sections

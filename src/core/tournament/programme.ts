@@ -82,7 +82,8 @@ export function programme(input: Tournament, timing: Timing): Programme {
     placed.push({ match: id, ring, start, end, a: teamOf(one.a), b: teamOf(one.b) });
     endOf.set(id, end);
     for (const side of [one.a, one.b]) busyUntil(teamOf(side), tidy(end + rest));
-    ringFree.set(ring, tidy(end + changeover));
+    // A ring that closed while a match goes on there takes no other.
+    if (ringFree.has(ring)) ringFree.set(ring, tidy(end + changeover));
     left.delete(id);
   };
   for (const { match, ring, from } of running) {
@@ -99,6 +100,7 @@ export function programme(input: Tournament, timing: Timing): Programme {
     const waiting = order.filter((id) => left.has(id) && id !== 'F2');
     if (waiting.length === 0) break;
     let best: { one: Settled; from: number } | null = null;
+    let passed = false;
     const free = Math.min(...ringFree.values());
     for (const id of waiting) {
       const one = left.get(id)!;
@@ -108,13 +110,15 @@ export function programme(input: Tournament, timing: Timing): Programme {
         // It takes no time, and nobody gets tired by it.
         endOf.set(id, from - rest);
         left.delete(id);
-        best = null;
+        passed = true;
         break;
       }
       const start = Math.max(from, free);
       if (best === null || start < Math.max(best.from, free)) best = { one, from };
     }
-    if (best === null) continue;
+    if (passed) continue;
+    // What waits for something that never comes has no time.
+    if (best === null) break;
     const start = Math.max(best.from, free);
     const ring = [...ringFree]
       .filter(([, from]) => from <= start)

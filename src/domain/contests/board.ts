@@ -1,6 +1,4 @@
 import type { Sql } from '@/db/connection';
-import { standings } from '@/core/tournament/table';
-import { happenings } from '@/core/desk/entry';
 import type { Played } from '@/core/tournament/play';
 import type { Tournament } from '@/core/tournament/description';
 import { instantOf } from '@/server/clock';
@@ -96,7 +94,7 @@ export async function loadBoard(
 }
 
 function boardContest(one: DayContest): BoardContest {
-  const { contest, stand, times, heats, entries, beginsAt, over } = one;
+  const { contest, stand, times, heats, table, beginsAt, over } = one;
   const base = { id: contest.id, name: contest.name, format: contest.format, over };
   if (heats || !stand || !times) {
     const left = (heats?.heats ?? []).filter(({ done }) => !done);
@@ -126,7 +124,6 @@ function boardContest(one: DayContest): BoardContest {
   }
   const { played, called } = stand;
   const sides = (match: string) => played.matches.find(({ id }) => id === match)!;
-  const knockout = contest.format === 'knockout' || contest.format === 'double';
   return {
     ...base,
     description: describe(contest),
@@ -140,11 +137,7 @@ function boardContest(one: DayContest): BoardContest {
       .filter(({ match }) => !called.some((of) => of.match === match))
       .slice(0, NEXT)
       .map(({ ring, a, b, start }) => ({ ring, a, b, at: beginsAt + start * 60_000, heat: null })),
-    table: knockout
-      ? []
-      : standings({ ...describe(contest), results: happenings(entries), ties: contest.ties }).table.map(
-          ({ team, place, points }) => ({ team, place, points }),
-        ),
+    table: table.map(({ team, place, points }) => ({ team, place, points })),
     champion: played.champion,
   };
 }

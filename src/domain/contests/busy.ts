@@ -1,8 +1,7 @@
 import type { Sql } from '@/db/connection';
-import { standAt } from '@/core/desk/stand';
 import { listSessions } from '@/domain/sessions/read';
 import { listContests, listDeskEntries } from './read';
-import { asDesk } from './stand';
+import { standOf } from './stand';
 
 /** Where teams are needed just now besides one contest, in words by the team: nobody is in two places. */
 export async function busyElsewhere(sql: Sql, projectId: string, but: string): Promise<Record<string, string>> {
@@ -14,12 +13,12 @@ export async function busyElsewhere(sql: Sql, projectId: string, but: string): P
   const busy: Record<string, string> = {};
   for (const contest of contests) {
     if (contest.id === but || !contest.openedAt || contest.format === 'lanes') continue;
-    const stand = standAt(
-      asDesk(contest),
+    const stand = standOf(
+      contest,
       entries.filter(({ contestId }) => contestId === contest.id),
     );
-    for (const { match, ring } of stand.called) {
-      const found = stand.played.matches.find(({ id }) => id === match)!;
+    for (const { match, ring } of stand?.called ?? []) {
+      const found = stand!.played.matches.find(({ id }) => id === match)!;
       for (const team of [found.a, found.b]) if (team) busy[team] = `on ring ${ring} of ${contest.name}`;
     }
   }

@@ -1,7 +1,7 @@
 import type { StoredEntry, Contest } from './read';
 import { dayContest, doubled, nextOf } from './day';
 import { seeded } from './seeding';
-import { heatOrder, heatsOf, timesOf } from './stand';
+import { heatOrder, heatsOf, standOf, timesOf } from './stand';
 import { matchName } from './words';
 
 const BEGINS = Date.parse('2026-10-30T10:00:00Z');
@@ -95,17 +95,19 @@ describe('the order of the teams', () => {
 });
 
 describe('times', () => {
+  const timesAt = (entries: StoredEntry[], moment: Parameters<typeof timesOf>[2]) =>
+    timesOf(contest(), { entries, stand: standOf(contest(), entries)! }, moment);
   test('the plan before anything happened, what five minutes more do, and what is late', () => {
-    const plan = timesOf(contest(), [], { beginsAt: BEGINS, now: null });
+    const plan = timesAt([], { beginsAt: BEGINS, now: null });
     expect(plan.matches.map(({ match, start }) => [match, start])).toEqual([
       ['W1-1', 0],
       ['W1-2', 4],
       ['W2-1', 8],
     ]);
-    expect(timesOf(contest(), [], { beginsAt: BEGINS, now: null, delay: 5 }).finish).toBe(16);
+    expect(timesAt([], { beginsAt: BEGINS, now: null, delay: 5 }).finish).toBe(16);
     const called = entry({ does: 'call', match: 'W1-1', ring: 1, a: 'A', b: 'D', at: iso(2) });
     const begun = entry({ does: 'start', match: 'W1-1', ring: 1, a: 'A', b: 'D', at: iso(3) });
-    const late = timesOf(contest(), [called, begun], { beginsAt: BEGINS, now: at(9) });
+    const late = timesAt([called, begun], { beginsAt: BEGINS, now: at(9) });
     // It goes on longer than planned, so it ends now at the earliest.
     expect(late.matches.map(({ match, end }) => [match, end])).toEqual([
       ['W1-1', 9],
@@ -130,6 +132,17 @@ describe('times', () => {
     expect(nextOf(going, 'A')).toMatchObject({ match: 'W2-1', against: null, state: 'waits' });
     expect(nextOf(going, 'D')).toBeNull();
     expect(dayContest(contest({ teams: ['A'] }), given)).toMatchObject({ stand: null, count: [0, 0] });
+  });
+
+  test('a plan that its teams can’t play any more, or entries that don’t fit together, are told and break no page', () => {
+    const given = { entries: [] as StoredEntry[], beginsAt: BEGINS, now: at(-60), made: none };
+    expect(dayContest(contest({ format: 'swiss', rounds: 7, openedAt: null }), given)).toMatchObject({
+      broken: true,
+      stand: null,
+    });
+    const wrong = entry({ match: 'W9-9', a: 'A', b: 'B', team: 'A' });
+    expect(dayContest(contest(), { ...given, entries: [wrong] })).toMatchObject({ broken: true });
+    expect(dayContest(contest({ format: 'round-robin' }), given).table).toHaveLength(4);
   });
 
   test('who is needed twice at the same time', () => {

@@ -6,11 +6,14 @@ import { planOf } from '@/domain/sessions/plan';
 import { listSessions } from '@/domain/sessions/read';
 import { instantOf } from '@/server/clock';
 import { draw } from '@/core/tournament/draw';
-import { standAt, type Stand } from '@/core/desk/stand';
+import { happenings } from '@/core/desk/entry';
+import type { Stand } from '@/core/desk/stand';
+import { standings, type Row } from '@/core/tournament/table';
 import type { Programme } from '@/core/tournament/programme';
 import { listContests, listDeskEntries, type Contest, type StoredEntry } from './read';
 import { seeded } from './seeding';
-import { asDesk, describe, heatsOf, timesOf } from './stand';
+import { isTable } from './words';
+import { describe, heatsOf, standOf, timesOf } from './stand';
 
 /** A contest of the day as it stands and as it is timed; times in minutes from its planned start. */
 export interface DayContest {
@@ -31,6 +34,10 @@ export interface DayContest {
   /** When it ends if a team needs some minutes more before the next match: worked out where it is asked. */
   delayed: () => number;
   over: boolean;
+  /** Best first; empty for formats that end with who is left, and for heats. */
+  table: Row[];
+  /** Its entries or its plan can’t be played as they are. */
+  broken: boolean;
 }
 /** Something else on the same day that teams are needed for. */
 export interface Elsewhere {
@@ -103,6 +110,8 @@ export function dayContest(
     fits: true,
     delayed: () => 0,
     over: false,
+    table: [] as Row[],
+    broken: false,
   };
   const shared = { contest, teams: contest.teams, entries, beginsAt };
   if (contest.teams.length < 2) return { ...shared, ...nothing };
@@ -122,19 +131,25 @@ export function dayContest(
       over: contest.openedAt !== null && left === 0,
     };
   }
-  const stand = standAt(asDesk(contest), entries);
+  const stand = standOf(contest, entries);
+  if (!stand) return { ...shared, ...nothing, broken: true };
   const moment = { beginsAt, now: begun ? now : null };
-  const times = timesOf(contest, entries, moment);
+  const played = { entries, stand };
+  const times = timesOf(contest, played, moment);
+  const description = describe(contest);
   return {
     ...shared,
+    ...nothing,
     stand,
     times,
-    heats: null,
-    count: draw(describe(contest)).matchesToPlay,
+    table: isTable(contest.format)
+      ? standings({ ...description, results: happenings(entries), ties: contest.ties }).table
+      : [],
+    count: draw(description).matchesToPlay,
     finish: times.finish,
     latest: times.latest,
     fits: times.latest <= contest.minutes,
-    delayed: () => timesOf(contest, entries, { ...moment, delay: FIVE_MORE }).latest,
+    delayed: () => timesOf(contest, played, { ...moment, delay: FIVE_MORE }).latest,
     over: stand.played.finished,
   };
 }

@@ -1,5 +1,6 @@
 import { happenings, type DeskContest, type DeskEntry } from '@/core/desk/entry';
 import { standAt, type Stand } from '@/core/desk/stand';
+import { CoreError } from '@/core/numbers';
 import { heatTimes } from '@/core/tournament/heatTimes';
 import { lanes, type Heat } from '@/core/tournament/lanes';
 import { programme, type Programme } from '@/core/tournament/programme';
@@ -21,26 +22,38 @@ export const asDesk = (contest: Contest): DeskContest => ({
 });
 
 /** Minutes from the start of a contest to a moment. */
-export const minutesSince = (beginsAt: number, at: string | Date | number): number =>
+const minutesSince = (beginsAt: number, at: string | Date | number): number =>
   (new Date(at).getTime() - beginsAt) / 60_000;
 
 /**
+ * How a contest stands; null where its entries or its plan can't be played, as in a bundle that was written by hand, or with more
+ * rounds than its teams can play since some have left.
+ */
+export function standOf(contest: Contest, entries: readonly DeskEntry[]): Stand | null {
+  try {
+    return standAt(asDesk(contest), entries);
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
+  }
+}
+
+/**
  * When the matches that are left take place, counted in minutes from the planned start.
+ * @param stand how the contest stands by these entries
  * @param beginsAt the planned start, in ms
  * @param now the present in ms; null for the plan as it is before anything has happened
  * @param delay the next match begins so many minutes later, as a team needs them
  */
 export function timesOf(
   contest: Contest,
-  entries: readonly DeskEntry[],
+  { entries, stand }: { entries: readonly DeskEntry[]; stand: Stand },
   { beginsAt, now, delay = 0 }: { beginsAt: number; now: number | null; delay?: number },
 ): Programme {
-  const desk = asDesk(contest);
-  const stand = standAt(desk, entries);
   const ended: Record<string, number> = {};
   for (const { state, does, match, at } of entries)
     if (state === 'counts' && does === 'result') ended[match!] = Math.max(0, minutesSince(beginsAt, at));
-  const input = { ...desk.description, results: happenings(entries) };
+  const input = { ...describe(contest), results: happenings(entries) };
   const running = stand.called.map(({ match, ring, calledAt, startedAt }) => ({
     match,
     ring,
@@ -103,5 +116,3 @@ export function heatOrder(
   const order = heats.filter(({ done }) => !done).flatMap(({ lanes: on }) => on.filter((team) => team !== null));
   return [...new Set([...order, ...contest.teams])];
 }
-
-export type { Stand };

@@ -1,5 +1,5 @@
 import { whoDid } from '@/core/names';
-import { momentHere } from '@/server/clock';
+import { clockHere } from '@/server/clock';
 import { plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { readClock } from '@/domain/projects/read';
@@ -83,7 +83,7 @@ function nextMatches({ project, teams, day, today, href }: Given): TodayItem[] {
         const when = {
           on: `on ${place} now`,
           called: `called to ${place}`,
-          waits: `about ${momentHere(project, new Date(next.at)).slice(11)}, ${place}`,
+          waits: `about ${clockHere(project)(next.at)}, ${place}`,
         }[next.state];
         return [
           {

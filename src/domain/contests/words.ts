@@ -17,6 +17,9 @@ export const FORMAT_SAYS: Record<ContestFormat, string> = {
   lanes: 'Against the clock, several at once; every team has each lane as often as the others.',
 };
 
+/** Whether a format ends in a table of points, and not with who is left. */
+export const isTable = (format: ContestFormat): boolean => format === 'round-robin' || format === 'swiss';
+
 /** A match in words: "winners’ side, round 1, match 2". */
 export function matchName(match: string): string {
   if (match === 'F') return 'final';

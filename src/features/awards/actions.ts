@@ -3,6 +3,7 @@
 import { json } from '@/db/connection';
 import { loadAwards } from '@/domain/awards/judge';
 import type { AwardRule } from '@/domain/awards/read';
+import { shownContent } from '@/domain/awards/shown';
 import { listEvents, listAttempts } from '@/domain/bench/read';
 import { listQuantities } from '@/domain/bench/protocols';
 import { ofTeam } from '@/domain/builds/targets';
@@ -16,7 +17,6 @@ import { removeRow, saveRow } from '@/server/saveRow';
 import { newToken, tokenHash } from '@/server/secrets';
 import { read, readAmount } from '@/ui/forms/schema';
 import { awardIdSchema, awardSchema, predictionSchema, shownIdSchema, showSchema } from './schema';
-import { shownContent } from './content';
 import { awardForm } from './toForm';
 
 /** An award and the rule by which it is found. */

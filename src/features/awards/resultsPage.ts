@@ -1,5 +1,5 @@
 import { day, moment } from '@/core/format';
-import type { ShownContent } from './content';
+import type { ShownContent } from '@/domain/awards/shown';
 
 const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
 const text = (value: string | number | null) => String(value ?? '–').replace(/[&<>"']/g, (sign) => SIGNS[sign]!);

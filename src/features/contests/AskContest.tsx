@@ -7,6 +7,7 @@ import { needs } from '@/core/tournament/needs';
 import { plural } from '@/core/format/format';
 import type { Contest, StoredEntry } from '@/domain/contests/read';
 import { describe } from '@/domain/contests/stand';
+import { isTable } from '@/domain/contests/words';
 import { namesOf, type DeskTeam } from './atDesk';
 
 /** What people ask at the desk: have they met, and what must happen for a team to be first. */
@@ -64,7 +65,7 @@ function needWords(
 ): string {
   if (!possible) return `${name} can’t be first any more.`;
   const wins = minimumWins ?? 0;
-  const knockout = format === 'knockout' || format === 'double';
+  const knockout = !isTable(format);
   if (path.length === 0 && wins === 0 && (knockout || ownHands)) return `${name} is first.`;
   const way = path.length > 0 ? ` (${path.join(', ')})` : '';
   if (knockout) return `To be first, ${name} has to win ${plural(wins, 'match', 'matches')}${way}.`;

@@ -1,9 +1,7 @@
 import type { Stand } from '@/core/desk/stand';
 import { number } from '@/core/format';
-import { happenings } from '@/core/desk/entry';
-import { standings } from '@/core/tournament/table';
-import type { Contest, StoredEntry } from '@/domain/contests/read';
-import { describe } from '@/domain/contests/stand';
+import type { Row } from '@/core/tournament/table';
+import type { Contest } from '@/domain/contests/read';
 import { tagColour } from '@/ui/colours';
 import { TeamTag } from '@/ui/sheet/Sheet';
 import type { DeskTeam } from './atDesk';
@@ -12,14 +10,13 @@ import { TIE_NAME } from './words';
 interface Props {
   contest: Contest;
   stand: Stand;
-  entries: readonly StoredEntry[];
+  table: readonly Row[];
   nameOf: (id: string | null) => string;
   teams: readonly DeskTeam[];
 }
 
 /** Everyone against everyone, and Swiss rounds: the table, and the rounds with what came of them. */
-export function ContestTable({ contest, stand, entries, nameOf, teams }: Props) {
-  const { table } = standings({ ...describe(contest), results: happenings(entries), ties: contest.ties });
+export function ContestTable({ contest, stand, table, nameOf, teams }: Props) {
   const { matches, byes, ended } = stand.played;
   const rounds = [...new Set(matches.map(({ round }) => round))];
   const swiss = contest.format === 'swiss';

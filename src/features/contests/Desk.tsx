@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { timesOf } from '@/domain/contests/stand';
+import { isTable } from '@/domain/contests/words';
 import { Fold } from '@/ui/sheet/Fold';
 import { Ready } from '@/ui/forms/Ready';
 import { WhoEnters } from '@/ui/outbox/Entering';
@@ -28,8 +29,8 @@ export function Desk(props: DeskProps) {
   // The times follow whoever looks, to the minute.
   const minute = Math.floor(present / 60_000) * 60_000;
   const times = useMemo(
-    () => timesOf(contest, entries, { beginsAt, now: minute }),
-    [contest, entries, beginsAt, minute],
+    () => timesOf(contest, { entries, stand }, { beginsAt, now: minute }),
+    [contest, entries, stand, beginsAt, minute],
   );
   const lines = useMemo(() => linesOf(stand, times, entering?.order ?? null), [stand, times, entering]);
   const at = Math.min(chosen, Math.max(0, lines.length - 1));
@@ -88,7 +89,7 @@ export function Desk(props: DeskProps) {
                 free={free}
                 stopped={stopped}
                 own={own}
-                draws={contest.draws && (contest.format === 'round-robin' || contest.format === 'swiss')}
+                draws={contest.draws && isTable(contest.format)}
                 held={[line.match.a, line.match.b].flatMap((id) =>
                   id && held[id] ? [`${nameOf(id)}: ${held[id]}`] : [],
                 )}

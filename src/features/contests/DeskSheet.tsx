@@ -45,7 +45,9 @@ export function DeskSheet({ contest, desk, contests, back, people, project }: Pr
           <p className="p-4">
             {contest.format === 'lanes'
               ? 'The heats of this contest are entered as attempts, under Enter runs.'
-              : `${contest.name} is not open yet. Open it on its page first.`}
+              : contest.openedAt
+                ? `The entries of ${contest.name} don’t fit together. Tell whoever runs this installation.`
+                : `${contest.name} is not open yet. Open it on its page first.`}
           </p>
         )}
         <FieldPages pages={contests.map(({ href }) => href)} />

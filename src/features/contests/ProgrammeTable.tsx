@@ -34,7 +34,7 @@ export function ProgrammeTable({ contests, clock, nameOf, chosen, hrefOf }: Prop
         </tbody>
       </table>
       {contests
-        .filter(({ teams, over }) => teams.length > 1 && !over)
+        .filter(({ teams, over, broken }) => teams.length > 1 && !over && !broken)
         .map((one) => (
           <section key={one.contest.id} className="mt-5 break-inside-avoid">
             <h2>{one.contest.name}: who is on when</h2>
@@ -49,7 +49,7 @@ export function ProgrammeTable({ contests, clock, nameOf, chosen, hrefOf }: Prop
 }
 
 function Row({ of, clock, href }: { of: DayContest; clock: Props['clock']; href: string }) {
-  const { contest, teams, count, finish, latest, fits, delayed, over, beginsAt } = of;
+  const { contest, teams, count, finish, latest, fits, delayed, over, broken, beginsAt } = of;
   const at = (minutes: number) => clock(beginsAt + minutes * 60_000);
   const [least, most] = count;
   const what = contest.format === 'lanes' ? 'heat' : 'match';
@@ -66,10 +66,12 @@ function Row({ of, clock, href }: { of: DayContest; clock: Props['clock']; href:
       </td>
       <td>
         {FORMAT_NAME[contest.format]}, {plural(teams.length, 'team')}
-        {teams.length > 1 && `, ${many} on ${rings}`}
+        {teams.length > 1 && !broken && `, ${many} on ${rings}`}
       </td>
       <td className={fits ? '' : 'text-brick'}>
-        {teams.length < 2 ? (
+        {broken ? (
+          <span className="text-brick">can’t be played as it stands</span>
+        ) : teams.length < 2 ? (
           <span className="faint">needs two teams</span>
         ) : over ? (
           'done'
@@ -83,7 +85,7 @@ function Row({ of, clock, href }: { of: DayContest; clock: Props['clock']; href:
           </>
         )}
       </td>
-      <td>{teams.length > 1 && !over && `ends ${at(delayed())}`}</td>
+      <td>{teams.length > 1 && !over && !broken && `ends ${at(delayed())}`}</td>
       <td>{over ? 'over' : contest.openedAt ? <b className="text-iron">open</b> : 'planned'}</td>
     </tr>
   );

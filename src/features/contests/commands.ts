@@ -34,12 +34,13 @@ export async function deskTarget(
   return { official: await worksAt(sql, seat, contest) };
 }
 
+/** Whether a link opens the desk of a contest: that of its event, or of any. */
+export const linkOpens = ({ actor }: Seat, contest: Contest): boolean =>
+  'eventId' in actor && (actor.eventId === null || actor.eventId === contest.eventId);
+
 /** Whether somebody is an official who may work at this desk; without a contest, at any. */
 export async function worksAt(sql: Sql, seat: Seat, contest: Contest | undefined): Promise<boolean> {
-  if (seat.role === 'official')
-    return (
-      !('eventId' in seat.actor) || seat.actor.eventId === null || !contest || seat.actor.eventId === contest.eventId
-    );
+  if (seat.role === 'official') return !contest || linkOpens(seat, contest);
   return contest?.eventId ? isOfficial(sql, seat, contest.eventId) : isOfficialOfAny(sql, seat);
 }
 
@@ -64,11 +65,11 @@ const entering = (door: Command<Given, never>['door']): Command<Given, DeskAnswe
     const known = await entriesOf(tx, contest.id);
     const twin = known.find(({ id }) => id === input.id);
     if (twin) return { id: twin.id, state: twin.state };
-    mustBeOthers(seat, input);
+    mustBeOthers(seat, input, known);
     const next = await inNames(work, () => judged(work, contest, known, input));
     const marked = input.does === 'start' ? await markHeld(work, next) : next;
     await keep(work, contest.id, known, marked);
-    return tell(work, known, marked, input);
+    return tell(work, marked, input);
   },
 });
 export const enterAtDesk = entering('/api/v1/desk');
@@ -78,9 +79,10 @@ async function contestOf({ tx, projectId }: Work, id: string | null | undefined)
   return id ? (await listContests(tx, projectId)).find((one) => one.id === id) : undefined;
 }
 
-/** Nobody enters what their own team did. */
-function mustBeOthers({ role, teamId }: Seat, { a, b, winner }: Given): void {
-  if (role === 'student' && teamId && [a, b, winner].includes(teamId))
+/** Nobody enters, confirms or decides what their own team did. */
+function mustBeOthers({ role, teamId }: Seat, { a, b, winner, of }: Given, known: readonly StoredEntry[]): void {
+  const about = known.find(({ id }) => id === of);
+  if (role === 'student' && teamId && [a, b, winner, about?.a, about?.b].includes(teamId))
     throw new FieldError('', 'Matches of your own team are entered by somebody else.');
 }
 
@@ -224,12 +226,11 @@ const WHY: Partial<Record<DeskEntry['state'], string>> = {
   clash: 'Another desk has entered something else: both are kept, and somebody at the desk decides',
 };
 
-function tell({ notes }: Work, known: StoredEntry[], next: DeskEntry[], input: Given): DeskAnswer {
-  const own = next.find(({ id }) => id === input.id) ?? next.find(({ id }) => id === input.of);
-  if (own?.id === input.id && own.state === 'aside')
-    notes.push(`Kept and set aside: ${own.match ?? 'it'} ${own.remark}`);
-  else if (own && WHY[own.state] && own.id === input.id) notes.push(WHY[own.state]!);
-  return { id: input.id, state: own?.state ?? null };
+function tell({ notes }: Work, next: DeskEntry[], { id, of }: Given): DeskAnswer {
+  const own = next.find((one) => one.id === id);
+  if (own?.state === 'aside') notes.push(`Kept and set aside: ${own.match ?? 'it'} ${own.remark}`);
+  else if (own && WHY[own.state]) notes.push(WHY[own.state]!);
+  return { id, state: (own ?? next.find((one) => one.id === of))?.state ?? null };
 }
 
 /** Holds every start, or lets them go on again, with what was done. */

@@ -3,14 +3,15 @@ import { listEvents } from '@/domain/bench/read';
 import { listTeams } from '@/domain/classes/read';
 import { listContests, listDeskEntries, stopNow, type Contest } from '@/domain/contests/read';
 import { busyElsewhere } from '@/domain/contests/busy';
+import { standOf } from '@/domain/contests/stand';
 import { notCleared, readInspections } from '@/domain/inspections/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { ownerId } from '@/server/actor';
 import { allowed, type Seat } from '@/server/access';
-import { instantOf, momentOfEntry, projectNow } from '@/server/clock';
+import { instantOf, momentOfEntry, projectNow, zoneHere } from '@/server/clock';
 import type { DeskProps } from './atDesk';
 
-/** What the desk of a contest is given; null while it is not open, or where heats are entered as attempts. */
+/** What the desk of a contest is given; null while it is not open, where heats are entered as attempts, and where its entries can't be played. */
 export async function loadDesk(sql: Sql, seat: Seat, contest: Contest): Promise<DeskProps | null> {
   const { project } = seat;
   if (!contest.openedAt || contest.format === 'lanes') return null;
@@ -23,6 +24,8 @@ export async function loadDesk(sql: Sql, seat: Seat, contest: Contest): Promise<
     readSafety(sql, project.id),
     listEvents(sql, project.id),
   ]);
+  const own = entries.filter(({ contestId }) => contestId === contest.id);
+  if (!standOf(contest, own)) return null;
   const teams = contest.teams.flatMap((id) => all.filter((team) => team.id === id));
   const event = events.find(({ id }) => id === contest.eventId);
   const hazards = event ? hazardsOf(safety.hazards, 'protocols', event.protocolId) : [];
@@ -32,10 +35,10 @@ export async function loadDesk(sql: Sql, seat: Seat, contest: Contest): Promise<
     me: { id: ownerId(seat.actor), name: seat.actor.name },
     contest,
     teams: teams.map(({ id, name, colour }) => ({ id, name, colour })),
-    entries: entries.filter(({ contestId }) => contestId === contest.id),
+    entries: own,
     beginsAt: beginsAt(seat, contest),
     now: momentOfEntry(project, projectNow(project), 0).getTime(),
-    zone: project.pinnedNow ? 'UTC' : project.timeZone,
+    zone: zoneHere(project),
     stop,
     held: Object.fromEntries(
       teams.flatMap(({ id }) => {

@@ -99,4 +99,3 @@ export const rulingSchema = yup.object({
     .required('Choose one of the two.'),
   ruling: yup.string().trim().required('Give the reason.').max(1000, 'A ruling has at most 1,000 characters.'),
 });
-export const stopSchema = yup.object({ reason: reason('The reason') });

@@ -41,7 +41,11 @@ export function useDesk({ projectId, path, contest, entries, me, stop }: DeskPro
   const called = local.findLast(
     ({ state, body }) => state === 'waiting' && (body.does === 'stop' || body.does === 'lift'),
   );
-  const stopped = called ? called.body.does === 'stop' : stop !== null;
+  // What was said here holds until the page knows of it, sent or not.
+  const [said, setSaid] = useState<{ stopped: boolean; before: string | null } | null>(null);
+  const known = stop?.id ?? null;
+  const stopped =
+    said?.before === known && said !== null ? said.stopped : called ? called.body.does === 'stop' : stop !== null;
 
   /** Hands an act to the outbox; says what became of it. */
   const act = async (what: DeskAct, title: string, done: string): Promise<boolean> => {
@@ -60,6 +64,7 @@ export function useDesk({ projectId, path, contest, entries, me, stop }: DeskPro
       toast.error(reasonOf(outcome));
       return false;
     }
+    if (what.does === 'stop' || what.does === 'lift') setSaid({ stopped: what.does === 'stop', before: known });
     if (!isKept(outcome.result)) {
       toast.success(outcome.notes.length ? `${outcome.notes.join('. ')}.` : done);
       readAnew();

@@ -97,7 +97,7 @@ export const addUsualChecks = action('addUsualChecks', usualSchema, async ({ tx,
     })),
   ].filter(({ name }) => !names.has(name));
   if (rows.length === 0) throw new FieldError('', 'All of them are there already.');
-  for (const row of rows) await tx`insert into inspection_check ${tx({ ...row, projectId, position: ++position })}`;
+  await tx`insert into inspection_check ${tx(rows.map((row) => ({ ...row, projectId, position: ++position })))}`;
   notes.push('Look at each: what is measured with which instrument');
 });
 

@@ -79,7 +79,7 @@ export async function updateEntry(id: string, change: Partial<Entry>): Promise<v
 function restOf(body: Entry['body']): Entry['body'] {
   const { eventId, teamId, attempt, version } = body;
   // What happened at a desk is played on from here until the page has read it.
-  return 'does' in body ? body : { eventId, teamId, attempt, version };
+  return 'contestId' in body ? body : { eventId, teamId, attempt, version };
 }
 
 /** Drops what others than `owner` have sent from here; what they have not sent yet stays. */

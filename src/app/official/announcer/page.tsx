@@ -5,7 +5,7 @@ import { loadNotes } from '@/domain/contests/announce';
 import { loadDay } from '@/domain/contests/day';
 import { stopNow } from '@/domain/contests/read';
 import { enterByLink } from '@/server/access';
-import { momentHere, momentOfEntry, projectNow } from '@/server/clock';
+import { clockHere, momentOfEntry, projectNow } from '@/server/clock';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';
 
@@ -24,7 +24,7 @@ export default async function OfficialAnnouncerPage() {
         contests={day.contests}
         notes={notes}
         teams={day.teams.map(({ id, name, colour }) => ({ id, name, colour }))}
-        clock={(ms) => momentHere(project, new Date(ms)).slice(11)}
+        clock={clockHere(project)}
       />
       <OfficialLive />
     </Plain>

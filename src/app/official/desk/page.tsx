@@ -1,5 +1,5 @@
 import { DeskSheet } from '@/features/contests/DeskSheet';
-import { worksAt } from '@/features/contests/commands';
+import { linkOpens } from '@/features/contests/commands';
 import { loadDesk } from '@/features/contests/loadDesk';
 import { listContests } from '@/domain/contests/read';
 import { OfficialLive } from '@/features/contests/OfficialLive';
@@ -16,9 +16,7 @@ export default async function OfficialDeskPage({ searchParams }: Props) {
   const seat = await enterByLink('official.page');
   const { project, actor } = seat;
   const [all, search] = await Promise.all([listContests(pool(), project.id), searchParams]);
-  const open = all.filter(({ openedAt, format }) => openedAt && format !== 'lanes');
-  const mine = [];
-  for (const one of open) if (await worksAt(pool(), seat, one)) mine.push(one);
+  const mine = all.filter((one) => one.openedAt && one.format !== 'lanes' && linkOpens(seat, one));
   const contest = mine.find(({ id }) => id === search.contest) ?? mine[0];
   const desk = contest ? await loadDesk(pool(), seat, contest) : null;
   if (!contest || !desk)

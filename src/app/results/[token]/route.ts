@@ -1,5 +1,5 @@
 import { resultsPage } from '@/features/awards/resultsPage';
-import type { ShownContent } from '@/features/awards/content';
+import { findShown } from '@/domain/awards/shown';
 import { pool } from '@/db/connection';
 import { slowDown } from '@/server/rate';
 import { tokenHash } from '@/server/secrets';
@@ -9,17 +9,13 @@ export async function GET(request: Request, { params }: { params: Promise<{ toke
   const refusal = slowDown(request, 'links');
   if (refusal) return refusal;
   const { token } = await params;
-  const [row] =
-    token.length < 100
-      ? await pool()<{ content: ShownContent & { asOf: string } }[]>`
-        select content from shown_results where token_hash = ${tokenHash(token)} and ended_at is null`
-      : [];
-  if (!row)
+  const shown = token.length < 100 ? await findShown(pool(), tokenHash(token)) : null;
+  if (!shown)
     return new Response('These results are not shown any more.', {
       status: 404,
       headers: { 'content-type': 'text/plain; charset=utf-8' },
     });
-  return new Response(resultsPage(row.content), {
+  return new Response(resultsPage(shown), {
     headers: {
       'content-type': 'text/html; charset=utf-8',
       'content-security-policy':

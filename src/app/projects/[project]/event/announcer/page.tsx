@@ -6,7 +6,7 @@ import { loadDay } from '@/domain/contests/day';
 import { stopNow } from '@/domain/contests/read';
 import { isOfficialOfAny } from '@/domain/event/officials';
 import { seatHere } from '@/server/access';
-import { momentHere, momentOfEntry } from '@/server/clock';
+import { clockHere, momentOfEntry } from '@/server/clock';
 import { pool } from '@/db/connection';
 
 export default async function AnnouncerPage(props: SheetProps) {
@@ -35,7 +35,7 @@ export default async function AnnouncerPage(props: SheetProps) {
         contests={day.contests}
         notes={notes}
         teams={day.teams.map(({ id, name, colour }) => ({ id, name, colour }))}
-        clock={(ms) => momentHere(project, new Date(ms)).slice(11)}
+        clock={clockHere(project)}
       />
     </ProjectFrame>
   );

@@ -10,7 +10,7 @@ import { doubled, loadDay } from '@/domain/contests/day';
 import { stopNow } from '@/domain/contests/read';
 import { listEvents } from '@/domain/bench/read';
 import { allowed } from '@/server/access';
-import { momentHere, momentOfEntry } from '@/server/clock';
+import { clockHere, momentOfEntry } from '@/server/clock';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { PrintButton } from '@/ui/PrintButton';
 import { plural } from '@/core/format';
@@ -26,7 +26,7 @@ export default async function ProgrammePage(props: SheetProps) {
     stopNow(pool(), project.id),
     listEvents(pool(), project.id),
   ]);
-  const clock = (ms: number) => momentHere(project, new Date(ms)).slice(11);
+  const clock = clockHere(project);
   const nameOf = (id: string) => frame.teams.find((one) => one.id === id)?.name ?? 'a team that left';
   const shown = day.contests.filter(
     ({ contest, teams }) =>

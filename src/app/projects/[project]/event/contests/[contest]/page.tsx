@@ -13,6 +13,7 @@ import { OpenContest } from '@/features/contests/OpenContest';
 import { Protests } from '@/features/contests/Protests';
 import { nextWords, ProgrammeTable } from '@/features/contests/ProgrammeTable';
 import { StoppedNote } from '@/features/contests/StoppedNote';
+import { namesOf } from '@/features/contests/atDesk';
 import { offersOf } from '@/features/contests/offers';
 import { worksAt } from '@/features/contests/commands';
 import { contestForm } from '@/features/contests/toForm';
@@ -20,11 +21,11 @@ import { livesWords } from '@/features/contests/words';
 import { loadDay, nextOf } from '@/domain/contests/day';
 import { listProtests, stopNow } from '@/domain/contests/read';
 import { describe } from '@/domain/contests/stand';
-import { FORMAT_NAME } from '@/domain/contests/words';
+import { FORMAT_NAME, isTable } from '@/domain/contests/words';
 import { listEvents } from '@/domain/bench/read';
 import { ActButton } from '@/ui/forms/ActButton';
 import { allowed } from '@/server/access';
-import { momentHere, momentOfEntry } from '@/server/clock';
+import { clockHere, momentOfEntry, zoneHere } from '@/server/clock';
 import { upperFirst, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 
@@ -46,11 +47,10 @@ export default async function ContestPage(props: SheetProps<{ contest: string }>
   const desk = allowed(seat, 'desk.write', { official: await worksAt(pool(), seat, contest) });
   const teams = one.teams.flatMap((of) => frame.teams.filter((known) => known.id === of));
   const people = teams.map(({ id: of, name, colour }) => ({ id: of, name, colour }));
-  const nameOf = (of: string | null) =>
-    teams.find((known) => known.id === of)?.name ?? (of === null ? '–' : 'a team that left');
-  const clock = (ms: number) => momentHere(project, new Date(ms)).slice(11);
+  const nameOf = namesOf(people);
+  const clock = clockHere(project);
   const open = contest.openedAt !== null;
-  const knockout = contest.format === 'knockout' || contest.format === 'double';
+  const knockout = !isTable(contest.format);
   const own = team ?? frame.teams.find((known) => known.id === seat.teamId) ?? null;
   const next = own && nextOf(one, own.id);
   const place = { projectId: project.id, id: contest.id };
@@ -87,7 +87,7 @@ export default async function ContestPage(props: SheetProps<{ contest: string }>
             <>
               {open && (
                 <ActButton act={reopenContest} input={place} done="It can be changed again.">
-                  Take the opening back
+                  Cancel the opening
                 </ActButton>
               )}
               <ActButton
@@ -112,6 +112,12 @@ export default async function ContestPage(props: SheetProps<{ contest: string }>
       }
     >
       <StoppedNote stop={stop} />
+      {one.broken && (
+        <p className="callout mb-3" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
+          This contest can’t be played as it stands: its rounds don’t fit its teams, or its entries don’t fit together.{' '}
+          {open ? 'Tell whoever runs this installation.' : 'Change its rounds or its teams.'}
+        </p>
+      )}
       {!open && leads && one.teams.length > 1 && (
         <OpenContest
           place={place}
@@ -143,7 +149,7 @@ export default async function ContestPage(props: SheetProps<{ contest: string }>
         </>
       )}
       {stand && !knockout && (
-        <ContestTable contest={contest} stand={stand} entries={one.entries} nameOf={nameOf} teams={people} />
+        <ContestTable contest={contest} stand={stand} table={one.table} nameOf={nameOf} teams={people} />
       )}
       {stand && <AskContest contest={contest} entries={one.entries} teams={people} chosen={own?.id ?? null} />}
       {!one.over && one.teams.length > 1 && (
@@ -172,7 +178,7 @@ export default async function ContestPage(props: SheetProps<{ contest: string }>
                 : []
           }
           rules={allowed(seat, 'protest.rule')}
-          zone={project.pinnedNow ? 'UTC' : project.timeZone}
+          zone={zoneHere(project)}
         />
       )}
       {one.entries.length > 0 && <ContestHistory entries={one.entries} nameOf={nameOf} clock={clock} />}

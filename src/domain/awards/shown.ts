@@ -1,5 +1,6 @@
+import type { Sql } from '@/db/connection';
 import { number } from '@/core/format';
-import type { JudgedAward } from '@/domain/awards/judge';
+import type { JudgedAward } from './judge';
 import type { DayContest } from '@/domain/contests/day';
 import type { Standings } from '@/domain/standings/judge';
 
@@ -53,4 +54,11 @@ export function shownContent(
         because: [...new Set(winners.map(({ because }) => because))].join('; '),
       })),
   };
+}
+
+/** The results that were frozen under the hash of a secret, as of when; null once they are not shown any more. */
+export async function findShown(sql: Sql, tokenHash: Buffer): Promise<(ShownContent & { asOf: string }) | null> {
+  const [row] = await sql<{ content: ShownContent & { asOf: string } }[]>`
+    select content from shown_results where token_hash = ${tokenHash} and ended_at is null`;
+  return row?.content ?? null;
 }
