@@ -60,6 +60,18 @@ async function openDesk(page: Page) {
   await page.getByRole('link', { name: 'To the desk' }).click();
   await page.getByRole('heading', { name: 'Entered lately' }).waitFor();
 }
+/** The desk of the duel, with every start held and a correction begun. */
+async function stopDay(page: Page) {
+  await openDesk(page);
+  await page.getByRole('button', { name: 'Correct W1-4' }).click();
+  const form = page.getByRole('region', { name: 'Correct W1-4' });
+  await form.getByRole('button', { name: 'Slate won' }).click();
+  await form.getByRole('button', { name: 'Show what changes' }).click();
+  await page.getByRole('button', { name: 'Stop all starts' }).click();
+  await page.getByRole('alertdialog').getByLabel('somebody stands too close').check();
+  await page.getByRole('alertdialog').getByRole('button').last().click();
+  await page.getByRole('button', { name: 'Let starts go on' }).waitFor();
+}
 /** The result of the match that is on, half entered. */
 async function enterResult(page: Page) {
   await page.getByRole('button', { name: 'Enter result' }).first().click();
@@ -713,6 +725,7 @@ const VIEWS: View[] = [
   { name: 'contest-heats', role: 'instructor', at: 'event/programme', follow: /^Timed heats/, extra: true },
   { name: 'contest-new', role: 'instructor', at: 'event/programme?panel=new', extra: true },
   { name: 'desk', role: 'instructor', at: 'event/programme', act: openDesk, extra: true },
+  { name: 'desk-stopped', role: 'instructor', at: 'event/programme', act: stopDay, extra: true },
   { name: 'desk-phone', role: 'official', at: '/official/desk', phone: true, act: enterResult, extra: true },
   { name: 'inspection', role: 'instructor', at: 'event/inspection', extra: true },
   {

@@ -37,7 +37,8 @@ export const listAwards = remembered(async (sql: Sql, projectId: string): Promis
 
 export const listPredictions = remembered(async (sql: Sql, projectId: string): Promise<Prediction[]> => {
   return sql<Prediction[]>`
-    select id, event_id, team_id, value, unit, version from prediction where project_id = ${projectId} order by event_id, team_id`;
+    select p.id, p.event_id, p.team_id, p.value, p.unit, p.version from prediction p join team t on t.id = p.team_id
+    where p.project_id = ${projectId} order by p.event_id, t.name`;
 });
 
 /** How many votes each team has from the audience; a vote is not told in the history, so this is read anew each time. */

@@ -1,4 +1,5 @@
 import type { Sql } from '@/db/connection';
+import { remembered } from '@/db/remember';
 import { countAttempts } from '@/domain/bench/read';
 import { listTeams, type Team } from '@/domain/classes/read';
 import { loadEventResults } from '@/domain/event/results';
@@ -49,50 +50,68 @@ export interface Elsewhere {
 /** What a team needs more, in the question that the programme answers. */
 export const FIVE_MORE = 5;
 
-/** The contests of a project as they stand at a moment (ms), with what else is planned on their days: a constant number of queries. */
-export async function loadDay(
-  sql: Sql,
-  project: { id: string; pinnedNow: string | null; timeZone: string },
-  now: number,
-): Promise<{ contests: DayContest[]; elsewhere: Elsewhere[]; teams: Team[] }> {
-  const [contests, entries, teams, results, attempts, sessions] = await Promise.all([
-    listContests(sql, project.id),
-    listDeskEntries(sql, project.id),
-    listTeams(sql, project.id),
-    loadEventResults(sql, project.id),
-    countAttempts(sql, project.id),
-    listSessions(sql, project.id),
-  ]);
-  const start = ({ day, start: at }: { day: string; start: string }) => instantOf(project, `${day}T${at}`).getTime();
-  return {
-    teams,
-    contests: contests.map((contest) => {
-      const made = attempts
-        .filter(({ eventId }) => eventId === contest.eventId)
-        .map((one) => [one.teamId, one.made] as const);
-      return dayContest(
-        { ...contest, teams: seeded(contest, teams, results) },
-        {
-          entries: entries.filter(({ contestId }) => contestId === contest.id),
-          beginsAt: start(contest),
-          now,
-          made: new Map(made),
-        },
-      );
-    }),
-    elsewhere: sessions
-      .filter(({ endedAt }) => endedAt === null)
-      .map((session) => {
-        const from = start(session);
-        return {
-          name: `Test session: ${session.eventName}`,
-          teams: session.teams,
-          from,
-          to: from + planOf(session).finish * 60_000,
-        };
-      }),
-  };
+/** What a day holds: its contests, what else teams are needed for, and the teams. */
+export interface Day {
+  contests: DayContest[];
+  elsewhere: Elsewhere[];
+  teams: Team[];
 }
+const MINUTE = 60_000;
+
+/**
+ * The contests of a project as they stand at a moment (ms; told to the minute), with what else is planned on their days: a constant
+ * number of queries, and worked out once a minute for all who look.
+ */
+export function loadDay(
+  sql: Sql,
+  { id, pinnedNow, timeZone }: { id: string; pinnedNow: string | null; timeZone: string },
+  now: number,
+): Promise<Day> {
+  return dayAt(sql, id, pinnedNow, timeZone, Math.floor(now / MINUTE) * MINUTE);
+}
+
+const dayAt = remembered(
+  async (sql: Sql, projectId: string, pinnedNow: string | null, timeZone: string, now: number): Promise<Day> => {
+    const project = { id: projectId, pinnedNow, timeZone };
+    const [contests, entries, teams, results, attempts, sessions] = await Promise.all([
+      listContests(sql, projectId),
+      listDeskEntries(sql, projectId),
+      listTeams(sql, projectId),
+      loadEventResults(sql, projectId),
+      countAttempts(sql, projectId),
+      listSessions(sql, projectId),
+    ]);
+    const start = ({ day, start: at }: { day: string; start: string }) => instantOf(project, `${day}T${at}`).getTime();
+    return {
+      teams,
+      contests: contests.map((contest) => {
+        const made = attempts
+          .filter(({ eventId }) => eventId === contest.eventId)
+          .map((one) => [one.teamId, one.made] as const);
+        return dayContest(
+          { ...contest, teams: seeded(contest, teams, results) },
+          {
+            entries: entries.filter(({ contestId }) => contestId === contest.id),
+            beginsAt: start(contest),
+            now,
+            made: new Map(made),
+          },
+        );
+      }),
+      elsewhere: sessions
+        .filter(({ endedAt }) => endedAt === null)
+        .map((session) => {
+          const from = start(session);
+          return {
+            name: `Test session: ${session.eventName}`,
+            teams: session.teams,
+            from,
+            to: from + planOf(session).finish * 60_000,
+          };
+        }),
+    };
+  },
+);
 
 /** A contest as it stands and is timed. */
 export function dayContest(

@@ -1,3 +1,5 @@
+'use client';
+
 import { confluence, type Meeting, type Reach } from '@/core/tournament/confluence';
 import { draw } from '@/core/tournament/draw';
 import type { Tournament } from '@/core/tournament/description';

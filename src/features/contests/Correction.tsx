@@ -134,8 +134,7 @@ function Effect({ changed: { struck, sides, lives, champion }, nameOf }: { chang
       ))}
       {lives.map(({ team, was, now }) => (
         <li key={team}>
-          {nameOf(team)}: {now === 0 ? 'out' : now === 1 ? 'one life left' : `${now} lives left`} instead of{' '}
-          {was === 0 ? 'out' : was === 1 ? 'one' : was}
+          {nameOf(team)}: {livesLeft(now)} instead of {livesLeft(was)}
         </li>
       ))}
       {champion && (
@@ -147,3 +146,5 @@ function Effect({ changed: { struck, sides, lives, champion }, nameOf }: { chang
     </ul>
   );
 }
+
+const livesLeft = (lives: number) => ['out', 'one life left', 'two lives left'][lives] ?? `${lives} lives left`;
