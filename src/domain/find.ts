@@ -1,6 +1,7 @@
 import { CATALOGUE } from '@/db/catalogue';
 import type { Sql } from '@/db/connection';
 import { allowed, type Seat } from '@/server/access';
+import type { Finder } from '@/areas/area';
 import { findRuns } from './bench/find';
 import { findFeatures, findIterations } from './builds/find';
 import { findTeams } from './classes/find';
@@ -18,9 +19,6 @@ export interface Hit {
   teamId: string | null;
   released: boolean;
 }
-
-/** A subject's part of the search: a query of hits in a project whose text is like a pattern. */
-export type Finder = (sql: Sql, seat: Seat, like: string) => ReturnType<Sql>;
 
 /** What needs more than its own table. */
 const FINDERS: readonly Finder[] = [

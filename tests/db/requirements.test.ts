@@ -2,14 +2,8 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import Papa from 'papaparse';
 import { pool } from '@/db/connection';
-import {
-  dealWithChange,
-  importRequirements,
-  previewChange,
-  previewRequirements,
-  saveRequirement,
-  saveWeights,
-} from '@/features/requirements/actions';
+import { dealWithChange, importRequirements, previewRequirements, saveRequirement, saveWeights } from '@/features/requirements/actions';
+import { previewChange } from '@/features/requirements/previewChange';
 import { saveBudget } from '@/features/budgets/actions';
 import { removeResearch, saveResearch } from '@/features/research/actions';
 import { COLUMNS } from '@/domain/requirements/columns';

@@ -2,12 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { inTransaction, pool } from '@/db/connection';
 import { publishBrief, saveBrief } from '@/features/brief/actions';
 import { createProject, saveTemplate } from '@/features/bundle/actions';
-import {
-  importRequirements,
-  previewChange,
-  previewRequirements,
-  saveRequirement,
-} from '@/features/requirements/actions';
+import { importRequirements, previewRequirements, saveRequirement } from '@/features/requirements/actions';
+import { previewChange } from '@/features/requirements/previewChange';
 import { requirementForm } from '@/features/requirements/toForm';
 import { publishStandings } from '@/features/standings/actions';
 import type { Outcome } from '@/server/outcome';

@@ -1,6 +1,7 @@
+import { heatsOf } from '@/domain/contests/heats';
 import { loadRig } from '@/features/bench/loadRig';
 import { RunEntry } from '@/features/bench/RunEntry';
-import { meetsNext } from '@/features/frame';
+import { meetsNext } from '@/domain/classes/place';
 import { listSections, listTeams } from '@/domain/classes/read';
 import { enterByLink } from '@/server/access';
 import { projectNow } from '@/server/clock';
@@ -32,7 +33,13 @@ export default async function OfficialPage({ searchParams }: Props) {
   ]);
   const now = projectNow(project);
   const section = sections.find((one) => one.id === search.section) ?? meetsNext(sections, now);
-  const { events, event, rig } = await loadRig(pool(), seat, { eventId: search.event, section, teams, now });
+  const { events, event, rig } = await loadRig(pool(), seat, {
+    eventId: search.event,
+    section,
+    teams,
+    now,
+    orderOf: heatsOf(pool(), project.id),
+  });
   if (!rig || !event || !section)
     return (
       <Plain title="Enter attempts" about={project.title}>

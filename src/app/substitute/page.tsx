@@ -1,5 +1,5 @@
 import { endOf } from '@/core/calendar';
-import { meetsNext } from '@/features/frame';
+import { meetsNext } from '@/domain/classes/place';
 import { readLesson } from '@/domain/plan/lesson';
 import { LessonSheet } from '@/features/schedule/LessonSheet';
 import { enterByLink } from '@/server/access';

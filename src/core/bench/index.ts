@@ -1,5 +1,6 @@
 export { summarise, medianOf, type Summary, type Outlier } from './summarise';
 export { instrument } from './instrument';
+export { readingUncertainty } from './readingUncertainty';
 export { proportion } from './proportion';
 export { attribution } from './attribution';
 export { adjust, compare, compareAll, type Better, type Comparison, type Pair } from './compare';

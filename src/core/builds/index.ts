@@ -1,5 +1,6 @@
 export { assembly, PART_STATES, type Assembly, type Part, type PartState, type Turn } from './assembly';
 export { apart, type Apart } from './apart';
+export { AXES, type Axis } from './axes';
 export { carried, type Step } from './carried';
 export { claim, claimedDirection, type ClaimCheck, type ClaimVerdict, type Figure } from './claim';
 export { differ, mayConclude, type Difference, type Made } from './differ';

@@ -1,2 +1,2 @@
-export { endOf, meetings, type Meeting, type NoClass, type Pattern } from './meetings';
+export { endOf, meetingOf, meetings, type Meeting, type NoClass, type Pattern } from './meetings';
 export { dateOf, dayNumber, weekdayOf, weekOf, WEEKDAYS, type Weekday } from './days';

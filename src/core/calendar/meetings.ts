@@ -115,3 +115,8 @@ export function endOf({ date, start, minutes }: Meeting): string {
   const two = (value: number) => String(value).padStart(2, '0');
   return `${dateOf(dayNumber(date) + Math.floor(end / 1440))}T${two(Math.floor(end / 60) % 24)}:${two(end % 60)}`;
 }
+
+/** The class meeting by which something of a day was there, counted from 1. */
+export function meetingOf(meetings: readonly Pick<Meeting, 'date'>[], day: string): number {
+  return Math.max(1, meetings.filter(({ date }) => date <= day).length);
+}

@@ -8,4 +8,5 @@ export {
   type ItemKind,
   type JudgedGate,
   type JudgedItem,
+  type ReviewVerdict,
 } from './judgeGate';

@@ -50,8 +50,10 @@ export interface Evidence {
   /** Names of those who signed an item, by its id. */
   signed: ReadonlyMap<string, readonly string[]>;
   /** What the last review of each kind said, by the kind's id: how many of its conditions are not done. */
-  reviews: ReadonlyMap<string, { verdict: 'proceed' | 'conditions' | 'repeat'; on: string; openConditions: number }>;
+  reviews: ReadonlyMap<string, { verdict: ReviewVerdict; on: string; openConditions: number }>;
 }
+/** What a review said of a team: go on, go on with conditions, come again. */
+export type ReviewVerdict = 'proceed' | 'conditions' | 'repeat';
 export interface Decision {
   kind: 'conditions' | 'override' | 'held';
   reason: string;

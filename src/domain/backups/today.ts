@@ -1,6 +1,6 @@
 import { day } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { DAYS_WITHOUT, readBackups, type Backups } from './read';
 
 const MINUTE = 60_000;

@@ -1,5 +1,5 @@
 import { summarise, type Better } from '@/core/bench';
-import { runsUnder } from '@/domain/builds/figure';
+import { runsUnder } from '@/domain/bench/atSettings';
 import type { Iteration } from '@/domain/builds/read';
 import type { Requirement } from '@/domain/requirements/read';
 import { convert } from '@/core/units';

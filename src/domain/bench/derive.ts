@@ -1,17 +1,8 @@
-import {
-  derivedFigure,
-  derivedValue,
-  readDerived,
-  instrument,
-  summarise,
-  type Derived,
-  type Inputs,
-} from '@/core/bench';
+import { derivedFigure, derivedValue, readDerived, instrument, summarise, type Derived, type Inputs, readingUncertainty } from '@/core/bench';
 import { factName } from '@/core/shared/factName';
 import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
 import { convert, convertInterval, CoreError } from '@/core/units';
-import { readingUncertainty } from '@/domain/builds/figure';
 import { conditionsOf, type Protocol } from './protocols';
 import type { Readings, Run, RunGroup } from './read';
 

@@ -1,4 +1,4 @@
-import type { Finder } from '../find';
+import type { Finder } from '@/areas/area';
 
 /** Runs by their note, or by team and event or protocol. */
 export const findRuns: Finder = (sql, { project }, like) => sql`

@@ -17,7 +17,7 @@ import { convert } from '@/core/units';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import type { Status } from '@/core/scoring';
-import { madeAt, settingsText } from '@/domain/builds/figure';
+import { madeAt, settingsText } from '@/domain/bench/atSettings';
 import { alikeKey, withDerived } from './derive';
 import { listProtocols, type Protocol } from './protocols';
 import { readingsOf, type Run, type Settings } from './read';

@@ -1,7 +1,6 @@
-import { fit, seriesText, type Better, type Fit } from '@/core/bench';
+import { fit, seriesText, type Better, type Fit, readingUncertainty } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
 import { convert } from '@/core/units';
-import { readingUncertainty } from '@/domain/builds/figure';
 import type { Protocol, Setting } from './protocols';
 import type { ResultRun } from './results';
 

@@ -1,8 +1,7 @@
-import { spreadSources, type SpreadSources } from '@/core/bench';
+import { spreadSources, type SpreadSources, readingUncertainty } from '@/core/bench';
 import { convert } from '@/core/units';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
-import { readingUncertainty } from '@/domain/builds/figure';
 import { counting } from './read';
 import type { Build } from './results';
 import type { Protocol } from './protocols';

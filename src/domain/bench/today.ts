@@ -2,7 +2,7 @@ import { summarise } from '@/core/bench';
 import { plural, withQuery } from '@/core/format';
 import { offProtocol } from './offProtocol';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listRecentRuns, readSources, testOf, type RecentRun } from './read';
 import { conditionsOf } from './protocols';
 

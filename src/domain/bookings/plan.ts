@@ -3,7 +3,7 @@ import { endOf, type Meeting } from '@/core/calendar';
 import type { TeamPace } from '@/domain/plan/pace';
 import { meetingsOf, type Section } from '@/domain/classes/read';
 import { closedOn, type Booking, type Machine } from './read';
-import type { SessionSpan } from '@/domain/sessions/read';
+import type { SessionSpan } from './sessionSpans';
 
 /** A booking that has a slot. */
 export type Placed = Booking & { day: string; start: string; minutes: number; station: number };

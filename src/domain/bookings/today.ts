@@ -2,7 +2,7 @@ import { plural, weekday, withQuery } from '@/core/format';
 import { heldBookings } from './held';
 import { isPlaced, type Placed } from './plan';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listBookings, listMachines } from './read';
 import { listSections, listStudents } from '@/domain/classes/read';
 import { listJudgedGates } from '@/domain/gates/read';

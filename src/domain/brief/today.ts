@@ -1,5 +1,5 @@
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { readBriefState } from './readers';
 
 /** What these lines are made from. */

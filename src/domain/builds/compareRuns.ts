@@ -3,7 +3,8 @@ import { quantity } from '@/core/format';
 import type { Protocol } from '@/domain/bench/protocols';
 import type { EventRecord, Settings } from '@/domain/bench/read';
 import { agreedOn, type Requirement } from '@/domain/requirements/read';
-import { runsOfBoth, type Sources } from './figure';
+import type { Sources } from './figure';
+import { runsOfBoth } from '@/domain/bench/atSettings';
 import type { Iteration } from './read';
 
 /** The runs of two iterations under one protocol, and what they say of each other. */

@@ -7,7 +7,8 @@ import { listQuantities } from '@/domain/bench/protocols';
 import { listRunGroups } from '@/domain/bench/read';
 import { askedOf, limitOf, listRequirements, type Requirement } from '@/domain/requirements/read';
 import { quantity, VERDICT_WORD } from '@/core/format';
-import { inUnit, type Verdict } from '@/domain/requirements/judge';
+import type { Verdict } from '@/domain/requirements/judge';
+import { inUnit } from '@/core/requirements';
 import { convert } from '@/core/units';
 import { figureOf, type Sources } from './figure';
 import { listChanges, listIterations, type Change, type Iteration, type Parent } from './read';
@@ -168,11 +169,6 @@ export async function readDesigns(sql: Sql, projectId: string): Promise<AllDesig
     listRunGroups(sql, projectId),
   ]);
   return { iterations, changes, requirements, sources: { protocols, runs } };
-}
-
-/** The class meeting by which something of a day was there, counted from 1. */
-export function meetingOf(meetings: readonly Pick<Meeting, 'date'>[], day: string): number {
-  return Math.max(1, meetings.filter(({ date }) => date <= day).length);
 }
 
 /** Which verdicts are others than before, in words: "R-01 fails → conforms". */

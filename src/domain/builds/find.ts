@@ -1,4 +1,4 @@
-import type { Finder } from '../find';
+import type { Finder } from '@/areas/area';
 
 /** Iterations by what was changed and why, or by team and number. */
 export const findIterations: Finder = (sql, { project }, like) => sql`

@@ -1,9 +1,9 @@
 import { listRequirements } from '@/domain/requirements/read';
-import { listQuantities } from '@/domain/bench/protocols';
 import { listStudents, listTeams } from '@/domain/classes/read';
 import { listChosen } from '@/domain/concepts/read';
 import { listBenchmarks } from '@/domain/legacy/read';
-import { AXES, listChanges, listIterations, type Axis, type Change, type Iteration } from './read';
+import { listChanges, listIterations, type Change, type Iteration } from './read';
+import { AXES, type Axis } from '@/core/builds';
 import { offeredUnits } from '@/core/dimensions';
 import type { Dimension } from '@/core/units';
 import type { Project } from '@/server/access';
@@ -20,10 +20,10 @@ export async function loadIterationForm(
   teamIds: readonly string[],
   iteration: Iteration | null,
 ) {
-  const [requirements, protocols, iterations, parameters, instruments, members, changes, teams, seasons, concepts] =
+  const [requirements, quantities, iterations, parameters, instruments, members, changes, teams, seasons, concepts] =
     await Promise.all([
       listRequirements(sql, projectId),
-      listQuantities(sql, projectId),
+      sql<{ parameterId: string }[]>`select distinct parameter_id from quantity where project_id = ${projectId}`,
       listIterations(sql, projectId),
       sql<
         { id: string; name: string; dimension: Dimension; axis: Axis | null }[]
@@ -44,7 +44,7 @@ export async function loadIterationForm(
     ...changes.flatMap(({ iterationId, source }) => (source && iterationId === iteration?.id ? [source.id] : [])),
   ]);
   const open = iterations.filter((one) => ofTeam(one) || one.released || named.has(one.id));
-  const tested = new Set(protocols.map((protocol) => protocol.parameterId));
+  const tested = new Set(quantities.map(({ parameterId }) => parameterId));
   const measurable = parameters
     .filter((p) => !tested.has(p.id) || iteration?.measurements.some((m) => m.parameterId === p.id))
     .sort((a, b) => place(a) - place(b));

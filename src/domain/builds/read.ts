@@ -1,13 +1,10 @@
+import type { Axis } from '@/core/builds';
 import type { PendingQuery, Row } from 'postgres';
 import { groupBy } from '@/core/shared/groupBy';
 import { remembered } from '@/db/remember';
 import type { ChangeKind, ClaimWord, IterationKind, IterationState } from '@/core/changes';
 import type { Dimension } from '@/core/units';
 import { type Sql } from '@/db/connection';
-
-/** The sides of a size, in the order they are told in. */
-export const AXES = ['length', 'width', 'height'] as const;
-export type Axis = (typeof AXES)[number];
 
 export interface Measurement {
   parameterId: string;

@@ -2,9 +2,8 @@ import { apart } from '@/core/builds';
 import { once } from '@/core/shared/once';
 import { convert } from '@/core/units';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
-import type { Meeting } from '@/core/calendar';
-import { meetingOf } from './designs';
-import { readingUncertainty } from './figure';
+import { type Meeting, meetingOf } from '@/core/calendar';
+import { readingUncertainty } from '@/core/bench';
 import type { Iteration, Measurement } from './read';
 
 /** From so many class meetings without a measurable change on, it is told. */

@@ -2,7 +2,7 @@ import { day, plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { listSections, listStudents } from '@/domain/classes/read';
 import { listAllBroken } from '@/domain/copies/read';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { FIRST_CHANGE } from './first';
 import { lackingOf } from './lacking';
 import { findBuildRule, listIterations, type Iteration } from './read';

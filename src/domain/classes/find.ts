@@ -1,4 +1,4 @@
-import type { Finder } from '../find';
+import type { Finder } from '@/areas/area';
 
 /** Teams by name. */
 export const findTeams: Finder = (sql, { project }, like) => sql`

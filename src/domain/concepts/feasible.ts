@@ -1,7 +1,6 @@
-import { judge, type Measured, type Verdict } from '@/core/requirements';
+import { judge, type Measured, type Verdict, inUnit } from '@/core/requirements';
 import type { Claim, Concept } from './read';
 import { agreedOn, limitOf, type Requirement } from '@/domain/requirements/read';
-import { inUnit } from '@/domain/requirements/judge';
 
 /** What a concept's own numbers say about one requirement. */
 export interface Expected {

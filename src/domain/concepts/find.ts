@@ -1,5 +1,5 @@
 import { seesAll } from '@/server/access';
-import type { Finder } from '../find';
+import type { Finder } from '@/areas/area';
 
 /** Concepts as far as they may be seen: one's own, those released to the section, all for instructors and assistants. */
 export const findConcepts: Finder = (sql, seat, like) => sql`

@@ -1,6 +1,6 @@
 import { day, plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listSections } from '@/domain/classes/read';
 import { readIdeasOpen } from './read';
 

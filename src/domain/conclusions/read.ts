@@ -3,7 +3,7 @@ import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import type { Protocol } from '@/domain/bench/protocols';
 import type { RunGroup } from '@/domain/bench/read';
-import { runsOfBoth } from '@/domain/builds/figure';
+import { runsOfBoth } from '@/domain/bench/atSettings';
 import { isId, type Target } from '@/server/access';
 
 /** What a team concludes from the runs of two iterations, and what these said when it did. */

@@ -2,7 +2,7 @@ import { plural, withQuery } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { listQuantities } from '@/domain/bench/protocols';
 import { listRunGroupsOf } from '@/domain/bench/read';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listConclusions, saidNow, standingOf } from './read';
 
 async function load(sql: Sql, { projectId }: Asked) {

@@ -57,14 +57,6 @@ export interface Protest {
   ruledAt: Date | null;
   version: number;
 }
-/** A call to stop that nobody has lifted yet. */
-export interface StopCall {
-  id: string;
-  reason: string;
-  byName: string;
-  madeAt: Date;
-}
-
 export const listContests = remembered(async (sql: Sql, projectId: string): Promise<Contest[]> => {
   return sql<Contest[]>`
     select id, name, position, format, section_id, event_id, seeding, takes, seed, teams, third_place, reset, legs, rounds, draws, ties,
@@ -94,9 +86,3 @@ export const listProtests = remembered(async (sql: Sql, projectId: string): Prom
     from protest where project_id = ${projectId} order by made_at desc, id`;
 });
 
-/** The call to stop that holds every start at present; null when nothing is stopped. */
-export const stopNow = remembered(async (sql: Sql, projectId: string): Promise<StopCall | null> => {
-  const [row] = await sql<StopCall[]>`
-    select id, reason, by_name, made_at from stop_call where project_id = ${projectId} and lifted_at is null`;
-  return row ?? null;
-});

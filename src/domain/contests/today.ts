@@ -4,9 +4,10 @@ import { plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { readClock } from '@/domain/projects/read';
 import { notCleared, readInspections } from '@/domain/inspections/read';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { loadDay, nextOf } from './day';
-import { listProtests, stopNow } from './read';
+import { listProtests } from './read';
+import { stopNow } from '@/domain/safety/stops';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId, at }: Asked) {

@@ -3,7 +3,7 @@ import { groupBy } from '@/core/shared/groupBy';
 import { convert } from '@/core/units';
 import type { Protocol } from '@/domain/bench/protocols';
 import type { Run } from '@/domain/bench/read';
-import { madeAt } from '@/domain/builds/figure';
+import { madeAt } from '@/domain/bench/atSettings';
 import type { Copy } from './read';
 
 /** The runs of one copy under a protocol, from one repair to the next. */

@@ -1,6 +1,6 @@
 import type { Sql } from '@/db/connection';
 import { shortName } from '@/core/format';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { countAttempts, readSources } from '@/domain/bench/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { correctionText, listCorrections } from './corrections';

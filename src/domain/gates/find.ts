@@ -1,4 +1,4 @@
-import type { Finder } from '../find';
+import type { Finder } from '@/areas/area';
 
 /** Gates by name, with the stage they stand before. */
 export const findGates: Finder = (sql, { project }, like) => sql`

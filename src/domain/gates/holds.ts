@@ -4,7 +4,7 @@ import type { Sql } from '@/db/connection';
 import { relationOf, type Target } from '@/server/access';
 import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';
-import { stopNow } from '@/domain/contests/read';
+import { stopNow } from '@/domain/safety/stops';
 import { readPaces } from '@/domain/plan/readPaces';
 import { may, type Permission } from '@/server/policy';
 import { judgeGates, readFound, listGates, type TeamGate } from './read';

@@ -5,7 +5,7 @@ import type { ListedAction } from '@/domain/actions/read';
 import { missing } from '@/core/safety';
 import { type Sql } from '@/db/connection';
 import { hazardsOf, readSafety, readBy, type Safety } from '@/domain/safety/read';
-import { listLastVerdicts, type ReviewSaid } from '@/domain/reviews/verdicts';
+import { listLastVerdicts, type ReviewSaid } from './reviewVerdicts';
 import { missingWords } from '@/domain/safety/words';
 
 export interface GateDecision extends Decision {

@@ -3,7 +3,7 @@ import { pacesOf } from '@/domain/plan/pace';
 import { listJudgedGates, type TeamGate } from './read';
 import { plural, weekday, withQuery } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listSections } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
 

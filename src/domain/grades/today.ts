@@ -1,7 +1,7 @@
 import { plural } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { listStudents } from '@/domain/classes/read';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { talkAbout } from './judge';
 import { listOwnRatings, listPeerRounds } from './peers';
 import { countScores, listJudging, listRubrics, listScores, teamsOf } from './read';

@@ -1,5 +1,5 @@
 import { allowed } from '@/server/access';
-import type { Finder } from '../find';
+import type { Finder } from '@/areas/area';
 
 /** Questions that stand in the bank for everybody. */
 export const findQuestions: Finder = (sql, { project }, like) => sql`

@@ -2,7 +2,7 @@ import { remembered } from '@/db/remember';
 import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
 import { day, plural } from '@/core/format';
 import { type Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 
 /** What these lines are made from. */
 async function load(sql: Sql, { projectId, today, leads, retentionUntil }: Asked) {

@@ -3,7 +3,7 @@ import { day, plural, shortName, weekday, withQuery } from '@/core/format';
 import { pacesOf, type TeamPace } from './pace';
 import { standsAt, stageWords } from './words';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listAway, listStages } from './read';
 
 /** What these lines are made from. */

@@ -1,6 +1,6 @@
 import { remembered } from '@/db/remember';
 import type { Dimension } from '@/core/units';
-import type { Axis } from '@/domain/builds/read';
+import type { Axis } from '@/core/builds';
 import type { Judged } from './read';
 import { type Sql } from '@/db/connection';
 

@@ -7,7 +7,7 @@ import { verdictChanges } from './verdictChanges';
 import { explainInconclusive } from './explainInconclusive';
 import { WORD } from './turned';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { readSources } from '@/domain/bench/read';
 import { listLatestIterations } from '@/domain/builds/read';
 

@@ -1,4 +1,4 @@
-import type { Finder } from '../find';
+import type { Finder } from '@/areas/area';
 import { seesAll } from '@/server/access';
 
 /** Reviews by name and kind. */

@@ -1,5 +1,5 @@
 import { readiness, type Purpose } from '@/core/reviews';
-import { budget } from '@/core/requirements';
+import { budget, inUnit } from '@/core/requirements';
 import { limitText, measured, quantity } from '@/core/format';
 import type { Sql } from '@/db/connection';
 import { remembered } from '@/db/remember';
@@ -9,7 +9,8 @@ import { listBriefVersions } from '@/domain/brief/read';
 import { eachQuantity, listProtocols, measureName } from '@/domain/bench/protocols';
 import { listRunGroupsOf } from '@/domain/bench/read';
 import { claimsOf, turnedWords } from '@/domain/builds/designs';
-import { figureOf, madeAt, runsUnder } from '@/domain/builds/figure';
+import { figureOf } from '@/domain/builds/figure';
+import { madeAt, runsUnder } from '@/domain/bench/atSettings';
 import { fromTo } from '@/domain/builds/fromTo';
 import { listChanges, listIterations, type Iteration } from '@/domain/builds/read';
 import { isBroken, listCopies } from '@/domain/copies/read';
@@ -17,7 +18,7 @@ import { listConclusions, saidNow, standingOf } from '@/domain/conclusions/read'
 import { judgeBill, limitOn, listBills, listMaterials } from '@/domain/materials/read';
 import { readPaces } from '@/domain/plan/readPaces';
 import { stageWords, standsAt } from '@/domain/plan/words';
-import { inUnit, verdictsFor } from '@/domain/requirements/judge';
+import { verdictsFor } from '@/domain/requirements/judge';
 import { allowedSide, listBudgets, listRequirements } from '@/domain/requirements/read';
 import { restsOn } from '@/domain/requirements/restsOn';
 import { listPackets, packetBefore, type Packet } from './packet';

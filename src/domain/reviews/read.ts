@@ -1,3 +1,4 @@
+import type { ReviewVerdict } from '@/core/gates';
 import { planReview, type AgendaItem, type Closer, type Purpose, type ReviewPlan } from '@/core/reviews';
 import { groupBy } from '@/core/shared/groupBy';
 import type { Meeting } from '@/core/calendar';
@@ -20,7 +21,6 @@ export interface ReviewKind {
   remarks: number;
   version: number;
 }
-export type Verdict = 'proceed' | 'conditions' | 'repeat';
 /** A team's part of a review. */
 export interface Slot {
   id: string;
@@ -34,7 +34,7 @@ export interface Slot {
   remarks: string[];
   begunAt: string | null;
   endedAt: string | null;
-  verdict: Verdict | null;
+  verdict: ReviewVerdict | null;
   reason: string;
   decidedBy: string;
   decidedOn: string | null;

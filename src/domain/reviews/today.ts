@@ -1,7 +1,7 @@
 import type { Sql } from '@/db/connection';
 import { day, plural, weekday, withQuery } from '@/core/format';
 import { listSections, type Section } from '@/domain/classes/read';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { meetingsSince } from './classFindings';
 import { listUseReports } from './guests';
 import {

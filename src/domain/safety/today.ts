@@ -4,7 +4,7 @@ import { pacesOf } from '@/domain/plan/pace';
 import { hazardsOf, readSafety } from './read';
 import { day, plural, withQuery } from '@/core/format';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listSections, listStudents } from '@/domain/classes/read';
 import { listStages } from '@/domain/plan/read';
 

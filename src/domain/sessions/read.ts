@@ -1,14 +1,7 @@
 import { remembered } from '@/db/remember';
 import { type Sql } from '@/db/connection';
+import type { SessionSpan } from '@/domain/bookings/sessionSpans';
 
-/** When a session has a rig. */
-export interface SessionSpan {
-  id: string;
-  machineId: string | null;
-  day: string;
-  start: string;
-  minutes: number;
-}
 /** A session at a rig as it was planned, with what has happened. */
 export interface TestSession extends SessionSpan {
   sectionId: string;

@@ -1,7 +1,7 @@
 import { number, plural } from '@/core/format';
 import { planOf } from './plan';
 import type { Sql } from '@/db/connection';
-import { todayPart, type Asked, type TodayItem } from '@/domain/today/part';
+import { todayPart, type Asked, type TodayItem } from '@/areas/area';
 import { listSessions } from './read';
 
 /** What these lines are made from. */

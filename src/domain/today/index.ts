@@ -16,9 +16,9 @@ import { changesToday, requirementsToday } from '../requirements/today';
 import { reviewsToday } from '../reviews/today';
 import { safetyToday } from '../safety/today';
 import { sessionsToday } from '../sessions/today';
-import type { Asked, TodayItem, TodayPart } from './part';
+import type { Asked, TodayItem, TodayPart } from '@/areas/area';
 
-export type { Asked, TodayItem } from './part';
+export type { Asked, TodayItem } from '@/areas/area';
 
 /** The parts of Today; a new subject adds its own here. */
 const PARTS: readonly TodayPart[] = [

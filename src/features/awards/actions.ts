@@ -6,7 +6,7 @@ import type { AwardRule } from '@/domain/awards/read';
 import { shownContent } from '@/domain/awards/shown';
 import { listEvents, listAttempts } from '@/domain/bench/read';
 import { listQuantities } from '@/domain/bench/protocols';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { listTeams } from '@/domain/classes/read';
 import { loadDay } from '@/domain/contests/day';
 import { loadStandings } from '@/domain/standings/judge';

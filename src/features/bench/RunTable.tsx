@@ -5,7 +5,7 @@ import { testOf, type EventRecord, type Run } from '@/domain/bench/read';
 import { tagColour } from '@/ui/colours';
 import { quantity } from '@/core/format';
 import { TeamTag } from '@/ui/sheet/Sheet';
-import { settingsText } from '@/domain/builds/figure';
+import { settingsText } from '@/domain/bench/atSettings';
 import { offProtocol } from '@/domain/bench/offProtocol';
 
 interface Props {

@@ -10,7 +10,7 @@ import { momentOf, orConflict, type Command, type Work } from '@/server/perform'
 import { newestIteration } from '@/domain/builds/first';
 import { tickRuns } from '@/domain/plan/tick';
 import { listProtocols } from '@/domain/bench/protocols';
-import { runTarget } from '@/domain/builds/targets';
+import { runTarget } from '@/domain/bench/target';
 import { keepCorrection } from '@/domain/event/corrections';
 import { isOfficial } from '@/domain/event/officials';
 import { knownRun, mayCorrect, type KnownRun, runWords, whyPractice } from './attempts';

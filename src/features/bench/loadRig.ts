@@ -5,8 +5,6 @@ import type { Sql } from '@/db/connection';
 import { listRecentRunIds } from '@/domain/bench/instruments';
 import { listProtocols, type Protocol, type Quantity } from '@/domain/bench/protocols';
 import { listAttempts, listEvents, listNewestRuns, type EventRecord, type Run } from '@/domain/bench/read';
-import { listContests } from '@/domain/contests/read';
-import { heatOrder } from '@/domain/contests/stand';
 import { isBroken, listCopies } from '@/domain/copies/read';
 import { listLatestIterations } from '@/domain/builds/read';
 import { listStudents, type Section, type Team } from '@/domain/classes/read';
@@ -28,6 +26,8 @@ interface Asked {
   teams: Team[];
   /** Local time of the project. */
   now: string;
+  /** The order of teams at the rig where heats are run; null for that of the list. */
+  orderOf?: (eventId: string, made: ReadonlyMap<string, number>) => Promise<string[] | null>;
 }
 
 /** The events that somebody enters runs of: no hidden ones but for those who lead; those of the link for its holder. */
@@ -45,7 +45,7 @@ async function eventsFor(sql: Sql, seat: Seat): Promise<EventRecord[]> {
 export async function loadRig(
   sql: Sql,
   seat: Seat,
-  { eventId, protocolId, only = false, section, teams: all, now }: Asked,
+  { eventId, protocolId, only = false, section, teams: all, now, orderOf }: Asked,
 ): Promise<{
   events: EventRecord[];
   /** Those that no event is run under. */
@@ -79,7 +79,7 @@ export async function loadRig(
   const made = attempts.filter((run) => event !== null && run.eventId === event.id);
   // Where heats are run, the order at the rig is theirs.
   const madeBy = new Map(teams.map(({ id }) => [id, made.filter(({ teamId }) => teamId === id).length]));
-  const order = event && heatOrder(await listContests(sql, project.id), event.id, madeBy);
+  const order = event && (await orderOf?.(event.id, madeBy));
   if (order) teams.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
   const newest = await listNewestRuns(sql, project.id, {
     limit: 60,

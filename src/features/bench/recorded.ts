@@ -1,16 +1,15 @@
 import type { InferType } from 'yup';
-import { derivedValue, drift, driftText, outlierText, summarise } from '@/core/bench';
+import { derivedValue, drift, driftText, outlierText, summarise, readingUncertainty } from '@/core/bench';
 import { quantity as amount } from '@/core/format';
 import type { EventRule } from '@/core/scoring';
 import { tidy } from '@/core/shared/decimal';
 import { edge } from '@/core/shared/edge';
 import { convert, CoreError } from '@/core/units';
 import { derivedOf, inputsOf } from '@/domain/bench/derive';
-import { readMeasured } from '@/domain/bench/measure';
+import { readMeasured } from '@/server/readMeasured';
 import { offProtocol } from '@/domain/bench/offProtocol';
 import { listProtocols, type Protocol, type Quantity, type Setting, conditionsOf } from '@/domain/bench/protocols';
 import { counting, listEvents, type Readings, type Run, type Settings } from '@/domain/bench/read';
-import { readingUncertainty } from '@/domain/builds/figure';
 import { json } from '@/db/connection';
 import { FieldError } from '@/server/outcome';
 import type { Work } from '@/server/perform';

@@ -3,7 +3,7 @@
 import type { Sql } from '@/db/connection';
 import { isId, type Target } from '@/server/access';
 import { action } from '@/server/perform';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import { ask, book, cancel, end, give, standing, start } from './commands';

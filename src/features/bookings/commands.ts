@@ -8,7 +8,7 @@ import { readPaces } from '@/domain/plan/readPaces';
 import { listBookings, listMachines, type Booking, type Machine } from '@/domain/bookings/read';
 import { meetingsOf, listSections, listTeams, type Section, type Team } from '@/domain/classes/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { listSessions, type SessionSpan } from '@/domain/sessions/read';
+import { listSessionSpans, type SessionSpan } from '@/domain/bookings/sessionSpans';
 import { read } from '@/ui/forms/schema';
 import { slotHolds, holdsOfUse, type Rules } from '@/domain/bookings/held';
 import { outside, slotsIn, stationFor, turnsOf } from '@/domain/bookings/plan';
@@ -33,7 +33,7 @@ async function openDesk({ tx, projectId }: Work, machineId: string): Promise<Des
   return {
     machine,
     bookings: await listBookings(tx, projectId),
-    sessions: await listSessions(tx, projectId),
+    sessions: await listSessionSpans(tx, projectId),
     teams: await listTeams(tx, projectId),
     sections: await listSections(tx, projectId),
   };

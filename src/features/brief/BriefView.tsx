@@ -1,6 +1,5 @@
 import type { ReactNode } from 'react';
 import type { BriefContent } from '@/domain/brief/read';
-import type { Hazard } from '@/domain/safety/read';
 import { day } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { teamSize, TEXTS } from './parts';
@@ -17,7 +16,7 @@ export function BriefView({
 }: {
   content: BriefContent;
   /** What names materials of the kit. */
-  hazards?: readonly Pick<Hazard, 'name' | 'materials'>[];
+  hazards?: readonly { name: string; materials: readonly unknown[] }[];
 }) {
   if (!saysSomething(content))
     return (

@@ -1,7 +1,8 @@
 import { day, measured, number } from '@/core/format';
 import { convert } from '@/core/units';
-import { readingUncertainty } from '@/domain/builds/figure';
-import { AXES, type Measurement } from '@/domain/builds/read';
+import { readingUncertainty } from '@/core/bench';
+import type { Measurement } from '@/domain/builds/read';
+import { AXES } from '@/core/builds';
 
 /** The size in three axes, and what else was measured that no requirement asks for. */
 export function AlsoMeasured({ measurements }: { measurements: readonly Measurement[] }) {

@@ -7,7 +7,7 @@ import { json, type Sql } from '@/db/connection';
 import { factName } from '@/core/shared/factName';
 import { allowed, isId } from '@/server/access';
 import { read } from '@/ui/forms/schema';
-import { readMeasured } from '@/domain/bench/measure';
+import { readMeasured } from '@/server/readMeasured';
 import { holdsOfBuilding, mustNotBeHeld, sentence } from '@/domain/gates/holds';
 import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';

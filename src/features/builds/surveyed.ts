@@ -1,6 +1,6 @@
 import { groupBy } from '@/core/shared/groupBy';
 import { once } from '@/core/shared/once';
-import { meetingOf } from '@/domain/builds/designs';
+import { meetingOf } from '@/core/calendar';
 import type { Iteration } from '@/domain/builds/read';
 import { meetingsOf, type Section, type Team } from '@/domain/classes/read';
 import { allowed, type Seat } from '@/server/access';

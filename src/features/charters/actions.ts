@@ -2,7 +2,7 @@
 
 import { FieldError } from '@/server/outcome';
 import { action } from '@/server/perform';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { saveRow } from '@/server/saveRow';
 import { agreeSchema, charterSchema } from './schema';
 import { charterForm } from './toForm';

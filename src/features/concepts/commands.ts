@@ -1,6 +1,6 @@
 import type { InferType } from 'yup';
 import type { Dimension } from '@/core/units';
-import { readMeasured } from '@/domain/bench/measure';
+import { readMeasured } from '@/server/readMeasured';
 import { FieldError } from '@/server/outcome';
 import { momentOf, orConflict, type Command, type Work } from '@/server/perform';
 import { conceptTarget, mustNotBeReleased } from '@/domain/concepts/read';

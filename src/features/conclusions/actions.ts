@@ -2,7 +2,7 @@
 
 import { listQuantities } from '@/domain/bench/protocols';
 import { listRunGroupsOf } from '@/domain/bench/read';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { conclusionTarget, saidNow } from '@/domain/conclusions/read';
 import { allowed } from '@/server/access';
 import { FieldError } from '@/server/outcome';

@@ -1,5 +1,5 @@
 import { whoDid } from '@/core/names';
-import type { StopCall } from '@/domain/contests/read';
+import type { StopCall } from '@/domain/safety/stops';
 
 /** On every page of the day: nothing starts at present. */
 export function StoppedNote({ stop }: { stop: StopCall | null }) {

@@ -1,4 +1,5 @@
-import type { StopCall, StoredEntry, Contest } from '@/domain/contests/read';
+import type { StoredEntry, Contest } from '@/domain/contests/read';
+import type { StopCall } from '@/domain/safety/stops';
 
 /** A team as a desk shows it. */
 export interface DeskTeam {

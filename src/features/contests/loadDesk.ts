@@ -1,7 +1,8 @@
 import type { Sql } from '@/db/connection';
 import { listEvents } from '@/domain/bench/read';
 import { listTeams } from '@/domain/classes/read';
-import { listContests, listDeskEntries, stopNow, type Contest } from '@/domain/contests/read';
+import { listContests, listDeskEntries, type Contest } from '@/domain/contests/read';
+import { stopNow } from '@/domain/safety/stops';
 import { busyElsewhere } from '@/domain/contests/busy';
 import { standOf } from '@/domain/contests/stand';
 import { notCleared, readInspections } from '@/domain/inspections/read';

@@ -16,7 +16,8 @@ import { AccountMenu } from './AccountMenu';
 import { firstSteps, NextStep } from './FirstSteps';
 import { IndexMenu } from './IndexMenu';
 import { TeamTags } from './TeamTags';
-import { hrefIn, type Frame } from './loadFrame';
+import type { Frame } from './loadFrame';
+import { hrefIn } from '@/domain/classes/place';
 import type { View } from './views';
 
 type Entry = readonly [sheet: string, name: string, figure?: string | number];

@@ -1,4 +1,4 @@
-export { frameFor, hrefIn, meetsNext, type Frame, type Search } from './loadFrame';
+export { frameFor, type Frame, type Search } from './loadFrame';
 export { FirstSteps, firstSteps } from './FirstSteps';
 export { ProjectFrame } from './ProjectFrame';
 export { openSheet, type SheetProps } from './openSheet';
@@ -16,4 +16,3 @@ export {
   teamViews,
   type View,
 } from './views';
-export { HIDEABLE } from './sheets';

@@ -1,5 +1,6 @@
 import { cache } from 'react';
-import { endOf, type Meeting } from '@/core/calendar';
+import type { Meeting } from '@/core/calendar';
+import { meetsNext, type Place } from '@/domain/classes/place';
 import { pool, type Sql } from '@/db/connection';
 import { remembered } from '@/db/remember';
 import { seesAll, type Seat } from '@/server/access';
@@ -12,18 +13,7 @@ import { listStages } from '@/domain/plan/read';
 import { shortName } from '@/core/format';
 
 export type Search = Record<string, string | string[] | undefined>;
-export interface Frame {
-  seat: Seat;
-  /** Local time of the project, possibly pinned. */
-  now: string;
-  today: string;
-  sections: Section[];
-  teams: Team[];
-  /** The section and team chosen in the address; null: all of them. */
-  section: Section | null;
-  team: Team | null;
-  /** The section whose meetings the line shows: the chosen one, else the one that meets next. */
-  clock: Section | null;
+export interface Frame extends Place {
   meetings: readonly Meeting[];
   /** Gates on the meeting line: before which of the meetings. */
   posts: Post[];
@@ -123,30 +113,6 @@ function fieldPages(seat: Seat, clock: Section | null, { openVisits, openRounds,
 export function frameFor(seat: Seat, search: Search): Promise<Frame> {
   const one = (key: string) => (typeof search[key] === 'string' ? search[key] : '');
   return loadFrame(seat, one('section'), one('team'));
-}
-
-/** An address in the project that keeps the choice of section and team. */
-export function hrefIn(
-  frame: Frame,
-  sheet: string,
-  change: { section?: string | null; team?: string | null } = {},
-): string {
-  const query = new URLSearchParams();
-  const section = change.section === undefined ? (frame.section?.id ?? null) : change.section;
-  const team = change.team === undefined ? (frame.team?.id ?? null) : change.team;
-  if (section) query.set('section', section);
-  if (team) query.set('team', team);
-  const path = `/projects/${frame.seat.project.id}${sheet ? `/${sheet}` : ''}`;
-  return query.size ? `${path}?${query}` : path;
-}
-
-/** The section that meets now or next. */
-export function meetsNext(sections: Section[], now: string): Section | null {
-  const next = sections.flatMap((section) => {
-    const meeting = meetingsOf(section).find((m) => endOf(m) > now);
-    return meeting ? [{ section, at: `${meeting.date}T${meeting.start}` }] : [];
-  });
-  return next.sort((a, b) => (a.at < b.at ? -1 : 1))[0]?.section ?? sections[0] ?? null;
 }
 
 interface GatePlace {

@@ -6,7 +6,7 @@ import { FieldError } from '@/server/outcome';
 import { action } from '@/server/perform';
 import { mustBeDoable } from '@/domain/actions/mustBeDoable';
 import { listGates } from '@/domain/gates/read';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read } from '@/ui/forms/schema';
 import {

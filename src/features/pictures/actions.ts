@@ -4,7 +4,7 @@ import * as yup from 'yup';
 import { isId } from '@/server/access';
 import { orConflict, action } from '@/server/perform';
 import { mustNotBeReleased } from '@/domain/concepts/read';
-import { picturedTarget } from '@/domain/builds/targets';
+import { picturedTarget } from '@/features/pictures/targets';
 import { counted, id, place } from '@/ui/forms/schema';
 import { findPicture } from '@/domain/pictures/read';
 

@@ -4,7 +4,7 @@ import type { Command } from '@/server/perform';
 import { renewPicture, type StoredPicture } from '@/server/pictures';
 import { mustNotBeReleased } from '@/domain/concepts/read';
 import { tickConcepts } from '@/domain/plan/tick';
-import { PICTURED, picturedTarget } from '@/domain/builds/targets';
+import { PICTURED, picturedTarget } from '@/features/pictures/targets';
 import { id, place } from '@/ui/forms/schema';
 
 export const MOST_BYTES = 10 * 1024 * 1024;

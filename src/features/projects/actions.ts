@@ -1,6 +1,6 @@
 'use server';
 
-import { HIDEABLE } from '@/features/frame';
+import { HIDEABLE } from '@/ui/sheet/purposes';
 import { renameCurrency } from '@/domain/projects/currency';
 import { zoneOrRefusal } from '@/server/clock';
 import { orConflict, action } from '@/server/perform';

@@ -1,6 +1,6 @@
 'use server';
 
-import { AXES } from '@/domain/builds/read';
+import { AXES } from '@/core/builds';
 import { FieldError } from '@/server/outcome';
 import { action } from '@/server/perform';
 import { removeRow } from '@/server/saveRow';

@@ -1,5 +1,6 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import { useFormContext } from 'react-hook-form';
 import { DIMENSION_NAMES, offeredUnits, type Dimension, type UnitSystem } from '@/core/dimensions';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
@@ -7,7 +8,6 @@ import { fieldsOf, type Options } from '@/ui/forms/fields';
 import { saveRequirement } from './actions';
 import { Hints } from './Hints';
 import { requirementSchema } from './schema';
-import { Touches } from './Touches';
 
 const { Area, Choice, Decimal, Rows, Text, useValue } = fieldsOf(requirementSchema);
 
@@ -63,6 +63,7 @@ interface Props extends Editing {
   proposes: boolean;
   /** The stored one was agreed: a change asks why, and shows what it touches. */
   agreed: boolean;
+  touches?: ReactNode;
 }
 
 export function RequirementForm(props: Props) {
@@ -106,7 +107,7 @@ export function RequirementForm(props: Props) {
       <Sources statements={props.statements} research={props.research} />
       {agreed && (
         <>
-          <Touches projectId={projectId} id={id!} version={version!} first={values} />
+          {props.touches}
           <Area
             name="why"
             label="Why it changes"

@@ -2,19 +2,18 @@
 
 import { useEffect, useState } from 'react';
 import { attempt } from '@/ui/forms/attempt';
-import { previewChange } from './actions';
+import { previewChange } from '@/features/requirements/previewChange';
 import { TONE, WORD, type Flip } from '@/domain/requirements/turned';
-import { fieldsOf } from '@/ui/forms/fields';
-import { requirementSchema } from './schema';
+import { useWatch } from 'react-hook-form';
 
-const { useValue } = fieldsOf(requirementSchema);
+
 
 const FIELDS = ['kind', 'value', 'low', 'high', 'tolerance', 'unit', 'decision', 'state'] as const;
 
 /** What the change being typed would touch: the verdicts it turns, team by team. */
 export function Touches(props: { projectId: string; id: string; version: number; first: Record<string, unknown> }) {
   const { projectId, id, version, first } = props;
-  const typed = useValue(FIELDS) as string[];
+  const typed = useWatch({ name: FIELDS as unknown as string[] }) as string[];
   const given = JSON.stringify(typed);
   const same = given === JSON.stringify(FIELDS.map((name) => first[name]));
   const [found, setFound] = useState<{ given: string; flips: (Flip & { team: string })[] } | null>(null);

@@ -9,7 +9,8 @@ import { useEntry } from '@/ui/outbox/Entering';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { shortName, weekday } from '@/core/format';
 import type { About } from '@/domain/reviews/packet';
-import type { Finding, ReviewAction, ReviewNote, Verdict } from '@/domain/reviews/read';
+import type { Finding, ReviewAction, ReviewNote } from '@/domain/reviews/read';
+import type { ReviewVerdict } from '@/core/gates';
 import { AgendaClock } from './AgendaClock';
 import { beginReview, endReview, mergeFindings, releaseFindings, withdrawVerdict } from './actions';
 import { MergeForm } from './MergeForm';
@@ -27,7 +28,7 @@ export interface RoomTeam {
   state: 'on' | 'held' | 'planned';
   /** ms since it began. */
   elapsed: number | null;
-  verdict: Verdict | null;
+  verdict: ReviewVerdict | null;
   reason: string;
   released: boolean;
   version: number;

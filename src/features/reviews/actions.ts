@@ -3,7 +3,7 @@
 import { closeRefusal } from '@/core/reviews';
 import { json } from '@/db/connection';
 import { mustBeDoable } from '@/domain/actions/mustBeDoable';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { findReviewRule, listReviews, slotIn, type Slot } from '@/domain/reviews/read';
 import { findingTarget, noteTarget, peerReviewTarget, slotTarget } from '@/domain/reviews/targets';
 import type { Packet } from '@/domain/reviews/packet';

@@ -1,7 +1,7 @@
 import { USUAL_KINDS } from '@/core/reviews';
 import { endOf } from '@/core/calendar';
 import { weekday } from '@/core/format';
-import type { Frame } from '@/features/frame';
+import type { Place } from '@/domain/classes/place';
 import { meetingsOf } from '@/domain/classes/read';
 import { meetingKey } from '@/domain/plan/whatIf';
 import type { Stage } from '@/domain/plan/read';
@@ -12,11 +12,11 @@ import type { Options } from '@/ui/forms/fields';
 const AHEAD = 24;
 
 /** What the form of a review offers, for the section that is looked at. */
-export function offersOf(frame: Frame, kinds: readonly ReviewKind[], stages: readonly Stage[], review: Review | null) {
-  const section = frame.sections.find(({ id }) => id === (review?.sectionId ?? frame.clock?.id)) ?? null;
+export function offersOf(place: Place, kinds: readonly ReviewKind[], stages: readonly Stage[], review: Review | null) {
+  const section = place.sections.find(({ id }) => id === (review?.sectionId ?? place.clock?.id)) ?? null;
   const there = section ? meetingsOf(section) : [];
   const chosen = review?.meetings ?? [];
-  const shown = there.filter((one) => endOf(one) > frame.now || chosen.includes(meetingKey(one))).slice(0, AHEAD);
+  const shown = there.filter((one) => endOf(one) > place.now || chosen.includes(meetingKey(one))).slice(0, AHEAD);
   const own = kinds.map(({ id, name }) => [id, name] as const);
   const names = new Set(kinds.map(({ name }) => name.toLowerCase()));
   const usual = USUAL_KINDS.filter(({ name }) => !names.has(name.toLowerCase())).map(
@@ -33,7 +33,7 @@ export function offersOf(frame: Frame, kinds: readonly ReviewKind[], stages: rea
     ] as Options,
     lengths: Object.fromEntries(shown.map((one) => [meetingKey(one), one.minutes])),
     stages: stages.filter(({ leftOut }) => !leftOut).map(({ id, name }) => [id, name] as const) as Options,
-    teams: frame.teams
+    teams: place.teams
       .filter((team) => team.sectionId === section?.id)
       .map(({ id, name }) => [id, name] as const) as Options,
   };
@@ -41,7 +41,7 @@ export function offersOf(frame: Frame, kinds: readonly ReviewKind[], stages: rea
 export type Offers = ReturnType<typeof offersOf>;
 
 /** A review to start from: all teams of the section over its next meetings. */
-export function newReview(frame: Frame, { teams, meetings, kinds, sectionId }: Offers) {
+export function newReview(place: Place, { teams, meetings, kinds, sectionId }: Offers) {
   const ahead = meetings.map(([key]) => key).slice(0, 2);
   return {
     name: '',

@@ -1,6 +1,7 @@
 import { plural, weekday } from '@/core/format';
 import type { WayToFit } from '@/core/reviews';
-import type { FindingKind, Review, RunningOrder, Slot, Verdict } from '@/domain/reviews/read';
+import type { FindingKind, Review, RunningOrder, Slot } from '@/domain/reviews/read';
+import type { ReviewVerdict } from '@/core/gates';
 
 export const FINDING_WORD: Record<FindingKind, string> = {
   must: 'must mend',
@@ -14,7 +15,7 @@ export const FINDING_TONE: Record<FindingKind, string> = {
   note: 'text-ink',
   good: 'text-moss',
 };
-export const REVIEW_VERDICT: Record<Verdict, string> = {
+export const REVIEW_VERDICT: Record<ReviewVerdict, string> = {
   proceed: 'proceed',
   conditions: 'proceed with conditions',
   repeat: 'repeat',

@@ -2,7 +2,7 @@
 
 import { FieldError } from '@/server/outcome';
 import { type Work, action } from '@/server/perform';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { LIBRARY } from '@/domain/safety/library';
 import {

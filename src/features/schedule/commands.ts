@@ -4,7 +4,7 @@ import { FieldError } from '@/server/outcome';
 import { orConflict, type Command, type Work } from '@/server/perform';
 import type { Tx } from '@/db/connection';
 import type { HandIn } from '@/domain/plan/read';
-import { ofTeam } from '@/domain/builds/targets';
+import { ofTeam } from '@/domain/teams/target';
 import { handInSchema } from './schema';
 
 type HandedIn = InferType<typeof handInSchema>;

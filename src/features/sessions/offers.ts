@@ -1,17 +1,16 @@
-import type { Frame } from '@/features/frame';
+import { meetsNext, type Place } from '@/domain/classes/place';
 import type { Machine } from '@/domain/bookings/read';
 import type { EventRecord } from '@/domain/bench/read';
-import { meetsNext } from '@/features/frame';
 import { meetingsOf } from '@/domain/classes/read';
 import { endOf } from '@/core/calendar';
 
 /** What the form of a session offers. */
-export function offersOf(frame: Frame, events: readonly EventRecord[], machines: readonly Machine[]) {
+export function offersOf(place: Place, events: readonly EventRecord[], machines: readonly Machine[]) {
   return {
-    sections: frame.sections.map(({ id, name }) => [id, name] as const),
+    sections: place.sections.map(({ id, name }) => [id, name] as const),
     events: events.map(({ id, name }) => [id, name] as const),
     machines: machines.map(({ id, name }) => [id, name] as const),
-    teams: frame.teams.map(({ id, name }) => [id, name] as const),
+    teams: place.teams.map(({ id, name }) => [id, name] as const),
   };
 }
 
@@ -19,16 +18,16 @@ export function offersOf(frame: Frame, events: readonly EventRecord[], machines:
 const EDGE = 5;
 
 /** A session to start from: the section's next meeting, all its teams, the event's attempts. */
-export function newSession(frame: Frame, events: readonly EventRecord[], machines: readonly Machine[]) {
-  const section = frame.clock ?? meetsNext(frame.sections, frame.now);
-  const meeting = section && meetingsOf(section).find((one) => endOf(one) > frame.now);
+export function newSession(place: Place, events: readonly EventRecord[], machines: readonly Machine[]) {
+  const section = place.clock ?? meetsNext(place.sections, place.now);
+  const meeting = section && meetingsOf(section).find((one) => endOf(one) > place.now);
   const start = meeting ? endOf({ ...meeting, minutes: EDGE }).slice(11) : '10:00';
   const rig = machines.find((one) => !one.cuts);
   return {
     sectionId: section?.id ?? '',
     eventId: events[0]?.id ?? '',
     machineId: rig?.id ?? '',
-    day: meeting?.date ?? frame.today,
+    day: meeting?.date ?? place.today,
     start,
     minutes: String(meeting ? Math.max(1, meeting.minutes - 2 * EDGE) : 40),
     attempts: String(events[0]?.attemptsAllowed ?? 3),
@@ -37,6 +36,6 @@ export function newSession(frame: Frame, events: readonly EventRecord[], machine
     restMinutes: '0',
     stations: String(rig?.capacity ?? 1),
     drawn: 'given',
-    teams: frame.teams.filter((team) => team.sectionId === section?.id).map(({ id }) => ({ id })),
+    teams: place.teams.filter((team) => team.sectionId === section?.id).map(({ id }) => ({ id })),
   };
 }

@@ -23,3 +23,21 @@ export type SheetName = keyof typeof PURPOSES;
 
 /** Where a sheet's part of Help is. */
 export const helpOf = (sheet: SheetName) => `/help#${sheet || 'today'}`;
+
+/** Sheets that a course may do without, by their path, with what they are for. */
+export const HIDEABLE = (
+  [
+    'interview',
+    'requirements',
+    'schedule',
+    'concepts',
+    'builds',
+    'bench',
+    'reviews',
+    'grades',
+    'event',
+    'standings',
+    'legacy',
+    'safety',
+  ] as const
+).map((sheet) => [sheet, ...PURPOSES[sheet]] as const);

@@ -3,7 +3,7 @@ import { OfficialLive } from '@/features/contests/OfficialLive';
 import { StoppedNote } from '@/features/contests/StoppedNote';
 import { loadNotes } from '@/domain/contests/announce';
 import { loadDay } from '@/domain/contests/day';
-import { stopNow } from '@/domain/contests/read';
+import { stopNow } from '@/domain/safety/stops';
 import { enterByLink } from '@/server/access';
 import { clockHere, momentOfEntry, projectNow } from '@/server/clock';
 import { Plain } from '@/ui/sheet/Plain';

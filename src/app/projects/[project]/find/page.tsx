@@ -1,6 +1,7 @@
 import { Link } from '@/ui/Link';
 import { search, type Hit } from '@/domain/find';
-import { hrefIn, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { withQuery } from '@/core/format';
 import { wordOf } from '@/db/catalogue';
 import { pool } from '@/db/connection';

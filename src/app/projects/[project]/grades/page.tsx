@@ -1,6 +1,7 @@
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { gradeViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { loadMeasureOptions } from '@/features/grades/measureOptions';
 import { RubricForm } from '@/features/grades/RubricForm';
 import { UsualRubrics } from '@/features/grades/UsualRubrics';

@@ -1,7 +1,8 @@
 import { wordOf } from '@/db/catalogue';
 import { ChangeRow } from '@/features/history/ChangeRow';
 import { Fold } from '@/ui/sheet/Fold';
-import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { canPutBack } from '@/domain/history/plan';
 import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/domain/history/read';
 import { inZone } from '@/server/clock';

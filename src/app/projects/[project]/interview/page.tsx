@@ -1,7 +1,8 @@
 import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { Alike } from '@/features/interview/Alike';
 import { Bank } from '@/features/interview/Bank';
 import { shareOf } from '@/features/interview/shareOf';

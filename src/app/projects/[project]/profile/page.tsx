@@ -1,4 +1,6 @@
-import { HIDEABLE, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { HIDEABLE } from '@/ui/sheet/purposes';
+import { hrefIn } from '@/domain/classes/place';
 import { ProfileForm } from '@/features/projects/forms';
 
 export default async function ProfilePage(props: SheetProps) {

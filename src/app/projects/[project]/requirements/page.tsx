@@ -1,6 +1,7 @@
 import { SAVE } from '@/ui/kit/icons';
 import { Link } from '@/ui/Link';
-import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { ChangesPart } from '@/features/requirements/ChangesPart';
 import { Remarks } from '@/features/requirements/Remarks';
 import { RequirementList } from '@/features/requirements/RequirementList';

@@ -1,5 +1,6 @@
 import { Link } from '@/ui/Link';
-import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { ChangeList } from '@/features/schedule/ChangeList';
 import { PlanSheet } from '@/features/schedule/PlanSheet';
 import { PlanStory } from '@/features/schedule/PlanStory';

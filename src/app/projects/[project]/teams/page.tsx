@@ -1,7 +1,8 @@
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { PreferenceForm } from '@/features/forming/forms';
 import { findPreference, listForming } from '@/domain/forming/read';
-import { hrefIn, openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { endSessions, resetPassword } from '@/features/teams/actions';
 import { listDevices, type Devices } from '@/domain/people/devices';
 import { MoveMember } from '@/features/teams/MoveMember';

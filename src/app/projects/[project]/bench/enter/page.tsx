@@ -1,7 +1,9 @@
+import { heatsOf } from '@/domain/contests/heats';
 import { loadRig } from '@/features/bench/loadRig';
 import { RunEntry } from '@/features/bench/RunEntry';
 import { openEvent } from '@/features/event/actions';
-import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
+import { openSheet, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { allowed, seatHere } from '@/server/access';
 import { pool } from '@/db/connection';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -25,6 +27,7 @@ export default async function EnterPage(props: SheetProps) {
     section,
     teams: frame.teams,
     now: frame.now,
+    orderOf: heatsOf(pool(), project.id),
   });
   const header = (
     <header className="bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 items-center font-cond text-[15px]">

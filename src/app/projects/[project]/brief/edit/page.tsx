@@ -1,6 +1,7 @@
 import { BriefForm } from '@/features/brief/forms';
 import { briefForm } from '@/features/brief/toForm';
-import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { readBrief, toBriefParts } from '@/domain/brief/read';
 import { pool } from '@/db/connection';
 

@@ -4,7 +4,8 @@ import { listChanges, listFeatures, listIterations, type Iteration } from '@/dom
 import { listConcepts } from '@/domain/concepts/read';
 import { agreedOn, listRequirements } from '@/domain/requirements/read';
 import { FeatureForm } from '@/features/builds/FeatureForm';
-import { BUILD_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { allowed } from '@/server/access';
 import { CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';

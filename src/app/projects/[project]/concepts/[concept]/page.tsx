@@ -6,7 +6,8 @@ import { CreditForm, ExceptionForm, FateForm, RemoveCredit } from '@/features/co
 import { feasibilityOf } from '@/domain/concepts/feasible';
 import { FeasibilityTable } from '@/features/concepts/FeasibilityTable';
 import { listComments } from '@/domain/concepts/comments';
-import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { Pictures } from '@/features/pictures/Pictures';
 import { listPictures } from '@/domain/pictures/read';
 import { pool } from '@/db/connection';

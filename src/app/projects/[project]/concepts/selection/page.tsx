@@ -1,5 +1,6 @@
 import { Link } from '@/ui/Link';
-import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { closeSelection } from '@/features/selection/actions';
 import { listSelections } from '@/domain/selection/read';
 import { SelectionView } from '@/features/selection/SelectionView';

@@ -3,7 +3,7 @@ import { AnnouncerView } from '@/features/contests/AnnouncerView';
 import { StoppedNote } from '@/features/contests/StoppedNote';
 import { loadNotes } from '@/domain/contests/announce';
 import { loadDay } from '@/domain/contests/day';
-import { stopNow } from '@/domain/contests/read';
+import { stopNow } from '@/domain/safety/stops';
 import { isOfficialOfAny } from '@/domain/event/officials';
 import { seatHere } from '@/server/access';
 import { clockHere, momentOfEntry } from '@/server/clock';

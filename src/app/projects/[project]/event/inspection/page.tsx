@@ -1,7 +1,8 @@
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
-import { eventViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { addUsualChecks, removeInspectionCheck } from '@/features/inspections/actions';
 import { CheckForm } from '@/features/inspections/CheckForm';
 import { InspectionTable } from '@/features/inspections/InspectionTable';
@@ -9,7 +10,7 @@ import { limitWords } from '@/features/inspections/readingWords';
 import { checkForm, NEW_CHECK } from '@/features/inspections/toForm';
 import { KIND_NAME } from '@/features/inspections/words';
 import { StoppedNote } from '@/features/contests/StoppedNote';
-import { stopNow } from '@/domain/contests/read';
+import { stopNow } from '@/domain/safety/stops';
 import { isOfficialOfAny } from '@/domain/event/officials';
 import { deviceOf, readInspections } from '@/domain/inspections/read';
 import { listInstruments } from '@/domain/bench/instruments';

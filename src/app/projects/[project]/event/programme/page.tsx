@@ -1,13 +1,14 @@
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { eventViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { ContestForm } from '@/features/contests/ContestForm';
 import { ProgrammeTable } from '@/features/contests/ProgrammeTable';
 import { newContest } from '@/features/contests/toForm';
 import { offersOf } from '@/features/contests/offers';
 import { StoppedNote } from '@/features/contests/StoppedNote';
 import { doubled, loadDay } from '@/domain/contests/day';
-import { stopNow } from '@/domain/contests/read';
+import { stopNow } from '@/domain/safety/stops';
 import { listEvents } from '@/domain/bench/read';
 import { allowed } from '@/server/access';
 import { clockHere, momentOfEntry } from '@/server/clock';

@@ -1,5 +1,6 @@
 import { Link } from '@/ui/Link';
-import { openSheet, ProjectFrame, hrefIn, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { titleOf } from '@/domain/history/names';
 import { planPutBack, type Step } from '@/domain/history/plan';
 import { PutBackButton } from '@/features/history/PutBackButton';

@@ -1,7 +1,8 @@
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { Selectable } from '@/features/interview/Answers';
 import { StatementForm } from '@/features/interview/StatementForm';
 import { StatementList } from '@/features/interview/StatementList';

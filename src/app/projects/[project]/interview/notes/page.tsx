@@ -1,4 +1,5 @@
-import { briefViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { shareOf } from '@/features/interview/shareOf';
 import { NoteTaker } from '@/features/interview/NoteTaker';
 import { listNotes, listQuestions, listVisits, visitFor } from '@/domain/interview/read';

@@ -4,7 +4,7 @@ import { pool } from '@/db/connection';
 import { pictureAnswer } from '@/server/download';
 import { allowed, findSeat, isId } from '@/server/access';
 import { signedIn } from '@/server/actor';
-import { picturedTarget } from '@/domain/builds/targets';
+import { picturedTarget } from '@/features/pictures/targets';
 
 /** A picture, or with ?small its thumbnail, for whoever may read what it belongs to. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string; picture: string }> }) {

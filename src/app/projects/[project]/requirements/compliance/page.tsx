@@ -1,5 +1,6 @@
 import { Link } from '@/ui/Link';
-import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { ChooseIterations, Compliance, Unsettled } from '@/features/requirements/Compliance';
 import { loadCompliance } from '@/domain/requirements/compliance';
 import { PrintButton } from '@/ui/PrintButton';

@@ -1,5 +1,7 @@
+import { Touches } from '@/features/requirements/Touches';
 import { notFound } from 'next/navigation';
-import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { listStatements } from '@/domain/interview/read';
 import { RequirementForm } from '@/features/requirements/RequirementForm';
 import { listOwners, listParameters } from '@/domain/requirements/parameters';
@@ -71,6 +73,7 @@ export default async function EditRequirementPage(props: SheetProps) {
         back={hrefIn(frame, 'requirements')}
         proposes={!leads}
         agreed={known?.state === 'agreed' || known?.state === 'changed'}
+        touches={known && <Touches projectId={project.id} id={known.id} version={known.version} first={values} />}
       />
     </ProjectFrame>
   );

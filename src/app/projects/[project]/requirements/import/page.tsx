@@ -1,4 +1,5 @@
-import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { ImportList } from '@/features/requirements/ImportList';
 
 export default async function ImportRequirementsPage(props: SheetProps) {

@@ -1,7 +1,8 @@
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { removeResearch } from '@/features/research/actions';
 import { ResearchForm } from '@/features/research/ResearchForm';
 import { allowed } from '@/server/access';

@@ -1,4 +1,5 @@
-import { hrefIn, openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { WeightsForm } from '@/features/requirements/Weights';
 import { readJudgements } from '@/domain/requirements/parameters';
 import { inForce, listRequirements } from '@/domain/requirements/read';

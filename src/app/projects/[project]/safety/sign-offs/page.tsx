@@ -1,6 +1,7 @@
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { hrefIn, openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { SignOffForm } from '@/features/safety/SignOffForm';
 import { SignOffTable } from '@/features/safety/SignOffTable';
 import { listStudents } from '@/domain/classes/read';

@@ -4,14 +4,15 @@ import { BookForm } from '@/features/bookings/BookForm';
 import { heldBookings } from '@/domain/bookings/held';
 import { MachineAbout, MachineBoard } from '@/features/bookings/MachineBoard';
 import { meetingsToCome, slotsIn, turnsOf } from '@/domain/bookings/plan';
-import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { inZone } from '@/server/clock';
 import { pacesOf } from '@/domain/plan/pace';
 import { listBookings, listMachines } from '@/domain/bookings/read';
 import { listStudents } from '@/domain/classes/read';
 import { listJudgedGates } from '@/domain/gates/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { listSessions } from '@/domain/sessions/read';
+import { listSessionSpans } from '@/domain/bookings/sessionSpans';
 import { listStages } from '@/domain/plan/read';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
@@ -30,7 +31,7 @@ export default async function BookingsPage(props: SheetProps) {
   const [machines, bookings, sessions, students, safety, judged, stages] = await Promise.all([
     listMachines(pool(), id),
     listBookings(pool(), id),
-    listSessions(pool(), id),
+    listSessionSpans(pool(), id),
     listStudents(pool(), id),
     readSafety(pool(), id),
     listJudgedGates(pool(), id, frame.today),

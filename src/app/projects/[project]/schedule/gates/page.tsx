@@ -1,6 +1,7 @@
 import { Link } from '@/ui/Link';
 import { GateTable } from '@/features/gates/GateTable';
-import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { listGates, listJudgedGates } from '@/domain/gates/read';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';

@@ -1,5 +1,6 @@
 import { seesAll } from '@/server/access';
-import { hrefIn, openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { ClassProgress } from '@/features/schedule/ClassProgress';
 import { PlanStory } from '@/features/schedule/PlanStory';
 import { storiesOf } from '@/domain/plan/story';

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { lastPublication, standingsOf } from '@/domain/standings/publication';
 import { Trace } from '@/features/standings/Trace';
 import { enter } from '@/server/access';

@@ -1,4 +1,5 @@
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { SlipSheet } from '@/features/teams/SlipSheet';
 import { publicOrigin } from '@/server/origin';
 import { listStudents } from '@/domain/classes/read';

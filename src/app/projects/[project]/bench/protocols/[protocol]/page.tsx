@@ -1,12 +1,12 @@
 import { notFound } from 'next/navigation';
-import { coarseText, formulaWords } from '@/core/bench';
+import { coarseText, formulaWords, readingUncertainty } from '@/core/bench';
 import { day, limitText, number, plural, twoFigures, unitName, withQuery } from '@/core/format';
 import { listProtocols, type Quantity, countRunsByVersion } from '@/domain/bench/protocols';
-import { readingUncertainty } from '@/domain/builds/figure';
 import { agreedOn, listRequirements } from '@/domain/requirements/read';
 import { hazardsOf, readSafety } from '@/domain/safety/read';
 import { BlankSheet } from '@/features/bench/BlankSheet';
-import { BENCH_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { allowed } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { Link } from '@/ui/Link';

@@ -1,6 +1,6 @@
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
-import { formulaWords } from '@/core/bench';
+import { formulaWords, readingUncertainty } from '@/core/bench';
 import { offeredUnits } from '@/core/dimensions';
 import { offProtocol } from '@/domain/bench/offProtocol';
 import { CorrectRun, CountRun, Withdraw } from '@/features/bench/CorrectRun';
@@ -9,17 +9,18 @@ import { isOfficial } from '@/domain/event/officials';
 import { runForm } from '@/features/bench/toForm';
 import { Pictures } from '@/features/pictures/Pictures';
 import { listPictures } from '@/domain/pictures/read';
-import { hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { listCopies } from '@/domain/copies/read';
-import { runTarget } from '@/domain/builds/targets';
+import { runTarget } from '@/domain/bench/target';
 import { derivedFigureOf } from '@/domain/bench/derive';
 import { listProtocols, conditionsOf } from '@/domain/bench/protocols';
 import { listEvents, listRunsOfTeam, testOf, type Readings, type Run } from '@/domain/bench/read';
 import { storedRun } from '@/features/bench/recorded';
-import { readingUncertainty, settingsText } from '@/domain/builds/figure';
+import { settingsText } from '@/domain/bench/atSettings';
 import { fixed, measured, moment, number, quantity, twoFigures, shortName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {

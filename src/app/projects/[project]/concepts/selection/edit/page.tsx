@@ -1,4 +1,5 @@
-import { CONCEPT_VIEWS, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { listSelections } from '@/domain/selection/read';
 import { SelectionForm } from '@/features/selection/SelectionForm';
 import { criteriaFrom, selectionForm } from '@/features/selection/toForm';

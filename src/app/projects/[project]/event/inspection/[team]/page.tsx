@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
-import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
+import { openSheet, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { Inspecting } from '@/features/inspections/Inspecting';
 import { InspectionSheet } from '@/features/inspections/InspectionSheet';
 import { loadInspecting } from '@/features/inspections/inspecting';

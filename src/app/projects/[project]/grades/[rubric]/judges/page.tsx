@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
-import { gradeViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { JudgesCompared, TalkList } from '@/features/grades/JudgesCompared';
 import { PanelForm } from '@/features/grades/PanelForm';
 import { CHANGE } from '@/ui/kit/icons';

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
-import { gradeViews, hrefIn, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import { ScoreForm } from '@/features/grades/ScoreForm';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 import { Waiting } from '@/ui/outbox/Waiting';

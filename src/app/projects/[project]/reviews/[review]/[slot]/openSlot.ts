@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
-import { hrefIn, openSheet, type SheetProps } from '@/features/frame';
+import { openSheet, type SheetProps } from '@/features/frame';
+import { hrefIn } from '@/domain/classes/place';
 import type { Sql } from '@/db/connection';
 import { listReviews, runningOrder, slotIn } from '@/domain/reviews/read';
 import { slotTarget } from '@/domain/reviews/targets';

@@ -1,5 +1,6 @@
 import type { Sql } from '@/db/connection';
-import type { Team } from '../classes/read';
+import type { Seat } from '@/server/access';
+import type { Team } from '@/domain/classes/read';
 
 /** One line on Today: what is the matter, and where it is dealt with. */
 export interface TodayItem {
@@ -52,3 +53,6 @@ export function todayPart<D extends object>(
 ): TodayPart {
   return { sheet, lines: async (sql, asked) => items({ ...asked, ...(await load(sql, asked)) }) };
 }
+
+/** A subject's part of the search: a query of hits in a project whose text is like a pattern. */
+export type Finder = (sql: Sql, seat: Seat, like: string) => ReturnType<Sql>;

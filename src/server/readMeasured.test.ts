@@ -1,5 +1,5 @@
 import { FieldError } from '@/server/outcome';
-import { readMeasured } from './measure';
+import { readMeasured } from './readMeasured';
 
 describe('measured values', () => {
   test('are kept as entered, with their SI value', () => {

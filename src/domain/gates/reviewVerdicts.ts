@@ -1,7 +1,7 @@
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import type { ListedAction } from '@/domain/actions/read';
-import type { Verdict } from './read';
+import type { ReviewVerdict } from '@/core/gates';
 
 /** What the last review of a kind said of a team, with the conditions it asked for. */
 export interface ReviewSaid {
@@ -9,7 +9,7 @@ export interface ReviewSaid {
   teamId: string;
   slotId: string;
   reviewId: string;
-  verdict: Verdict;
+  verdict: ReviewVerdict;
   on: string;
   conditions: ListedAction[];
 }

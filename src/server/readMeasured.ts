@@ -1,6 +1,6 @@
 import { checkDimension, convert, CoreError, DIMENSIONS, type Dimension } from '@/core/units';
 import { readNumber } from '@/core/numbers';
-import { FieldError } from '@/server/outcome';
+import { FieldError } from './outcome';
 
 const SIGNED: readonly Dimension[] = ['angle', 'temperature', 'voltage', 'current'];
 
