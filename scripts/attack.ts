@@ -107,8 +107,8 @@ interface World {
 }
 
 async function prepare(sql: postgres.Sql, access: Access, doors: Doors): Promise<World> {
-  const { importBundle } = await import('@/domain/bundle/importBundle');
-  const { parseBundle } = await import('@/domain/bundle/pack');
+  const { importBundle } = await import('@/shell/bundle/importBundle');
+  const { parseBundle } = await import('@/shell/bundle/pack');
   const { readFileSync } = await import('node:fs');
   const asSystem = <R>(run: (tx: postgres.TransactionSql) => Promise<R>) =>
     sql.begin(async (tx) => {

@@ -20,7 +20,7 @@ import { judge } from '@/core/requirements';
 import { scoreEvent, type Entry, type EventRule } from '@/core/scoring';
 import { duplicates } from '@/core/wording';
 import { connect } from '@/db/connection';
-import { importBundle } from '@/domain/bundle/importBundle';
+import { importBundle } from '@/shell/bundle/importBundle';
 import { ROUTES } from '@/server/policy';
 import { newToken, tokenHash } from '@/server/secrets';
 import { build } from './lib/build.mjs';

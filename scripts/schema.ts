@@ -7,7 +7,7 @@ import { format } from 'prettier';
 import { connect } from '@/db/connection';
 import { migrate } from '@/db/migrate';
 import { readShape } from '@/db/shape';
-import { bundleSchema } from '@/domain/bundle/schema';
+import { bundleSchema } from '@/shell/bundle/schema';
 import { startCluster } from './lib/cluster.mjs';
 import { freshDatabase } from './lib/serve.mjs';
 

@@ -112,8 +112,9 @@ async function main() {
     // the other one runs what needs no browser; then the browser has both.
     const texts = async () => {
       await check('ratio of tests to code', process.execPath, 'scripts/ratio.mjs');
-      await check('formatting', bin('prettier'), '--check', '--log-level=warn', '.');
-      await check('lint and boundaries', bin('eslint'), '.', '--max-warnings=0');
+      await check('formatting', bin('prettier'), '--check', '--log-level=warn', '--cache', '.');
+      await check('house', bin('depcruise'), 'src', '--config', '.dependency-cruiser.mjs');
+      await check('lint', 'npm', 'run', '--silent', 'lint');
       await check('vectors', bin('tsx'), 'scripts/vectors.ts', 'tests/vectors');
       await check('types', bin('tsc'), '--noEmit');
     };

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import type { Row } from '@/db/catalogue';
-import { pack } from '@/domain/bundle/pack';
-import { rowsOf, type Bundle } from '@/domain/bundle/format';
+import type { Row } from '@/db/shape';
+import { pack } from '@/shell/bundle/pack';
+import { rowsOf, type Bundle } from '@/shell/bundle/format';
 
 /** The demo project as it ships, to be changed at will. */
 export function demoBundle(): Bundle {

@@ -4,11 +4,11 @@ import path from 'node:path';
 import type postgres from 'postgres';
 import { json } from '@/db/connection';
 import { ofProject, readShape } from '@/db/shape';
-import { projectOf } from '@/domain/bundle/format';
-import { importBundle } from '@/domain/bundle/importBundle';
-import { parseBundle } from '@/domain/bundle/pack';
-import { endOfLink } from '@/domain/links/endOfLink';
-import { makeLink, type LinkWanted } from '@/features/links/commands';
+import { projectOf } from '@/shell/bundle/format';
+import { importBundle } from '@/shell/bundle/importBundle';
+import { parseBundle } from '@/shell/bundle/pack';
+import { endOfLink } from '@/areas/course/read/links/endOfLink';
+import { makeLink, type LinkWanted } from '@/areas/course/write/links/commands';
 import { hashPassword, newPassword } from '@/server/secrets';
 import type { DemoAccess } from '../prepare';
 

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { listProjects } from '@/domain/projects/read';
+import { listProjects } from '@/areas/course';
 import { signedIn } from '@/server/actor';
 import { pool } from '@/db/connection';
 

@@ -1,6 +1,6 @@
 import type { Sql } from '@/db/connection';
 import type { Seat } from '@/server/access';
-import type { Team } from '@/domain/classes/read';
+import type { Team } from '@/areas/course';
 
 /** One line on Today: what is the matter, and where it is dealt with. */
 export interface TodayItem {
@@ -56,3 +56,11 @@ export function todayPart<D extends object>(
 
 /** A subject's part of the search: a query of hits in a project whose text is like a pattern. */
 export type Finder = (sql: Sql, seat: Seat, like: string) => ReturnType<Sql>;
+
+/** What an area hands in to the shell. */
+export interface Area {
+  /** Its parts of Today; of lines equally urgent those of the first part come first. */
+  today?: readonly TodayPart[];
+  /** What the search finds that needs more than its own table. */
+  find?: readonly Finder[];
+}

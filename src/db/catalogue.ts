@@ -1,3 +1,4 @@
+import type { Row } from './shape';
 import {
   checkAnchor,
   checkContest,
@@ -49,9 +50,6 @@ export interface Entry {
   /** Found by the search: the columns whose text is looked at, what is shown as title and detail, in SQL. */
   find?: { in: readonly string[]; title: string; detail: string };
 }
-
-/** A row as it is stored, by the names of its columns. */
-export type Row = Record<string, unknown>;
 
 export interface InBundle {
   /** Columns that are left out, because they are derived or serve the program. */

@@ -10,7 +10,7 @@ import { checkLimit, type Limit } from '@/core/requirements';
 import { checkRule, type EventRule } from '@/core/scoring';
 import { draw, lanes, type Format } from '@/core/tournament';
 import { checkDimension, convert, DIMENSION_NAMES, DIMENSIONS, type Dimension } from '@/core/units';
-import type { Row } from './catalogue';
+import type { Row } from './shape';
 
 type Find = (table: string, id: unknown) => Row | undefined;
 interface Quantity {

@@ -1,5 +1,7 @@
 import type { Sql } from './connection';
 
+/** A row as it is stored, by the names of its columns. */
+export type Row = Record<string, unknown>;
 /** A column as PostgreSQL has it. */
 export interface Column {
   name: string;

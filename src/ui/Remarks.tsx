@@ -1,7 +1,7 @@
 'use client';
 
 import { Toast } from 'radix-ui';
-import type { Note } from './toast';
+import type { Note } from './note';
 
 /** The remarks made last, each for a few seconds. */
 export default function Remarks({ notes, remove }: { notes: Note[]; remove: (id: number) => void }) {

@@ -1,15 +1,9 @@
 'use client';
 
 import { lazy, Suspense, useEffect, useState } from 'react';
+import type { Note } from './note';
 
 const EVENT = 'ironstone-toast';
-export interface Note {
-  id: number;
-  text: string;
-  bad: boolean;
-  /** The address that shows what would be restored, where it can be. */
-  undo?: string | undefined;
-}
 
 let next = 0;
 function say(note: Omit<Note, 'id'>) {

@@ -1,6 +1,6 @@
-import type { Row } from '@/db/catalogue';
+import type { Row } from '@/db/shape';
 import { play, type Happened } from '@/core/tournament';
-import { rowsOf, type Bundle, type Tables } from '@/domain/bundle/format';
+import { rowsOf, type Bundle, type Tables } from '@/shell/bundle/format';
 import { demoBundle, rowsWith, rowWith } from '../demo';
 
 const TEAMS = 40;

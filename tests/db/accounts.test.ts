@@ -1,12 +1,12 @@
 import { pool } from '@/db/connection';
-import { changePassword, setUp, signIn } from '@/features/accounts/actions';
-import { importRoster, moveMember, previewRoster, resetPassword } from '@/features/teams/actions';
+import { changePassword, setUp, signIn } from '@/areas/course/write/accounts/actions';
+import { importRoster, moveMember, previewRoster, resetPassword } from '@/areas/course/write/teams';
 import { findSeat } from '@/server/access';
 import { findLink, findSession, SESSION_COOKIE } from '@/server/actor';
-import { listStudents } from '@/domain/classes/read';
+import { listStudents } from '@/areas/course/read/classes';
 import { hashPassword, newPassword, newToken, passwordFits, tokenHash } from '@/server/secrets';
 import { signOut } from '@/server/sessions';
-import { makeLink } from '@/features/links/commands';
+import { makeLink } from '@/areas/course/write/links/commands';
 import {
   asPerson,
   asVisitor,

@@ -8,13 +8,13 @@ import {
   removeMachine,
   saveMachine,
   startUse,
-} from '@/features/bookings/actions';
-import { heldBookings } from '@/domain/bookings/held';
-import { isPlaced, turnsOf, usedBy } from '@/domain/bookings/plan';
-import { NEW_RESOURCE, machineForm } from '@/features/bookings/toForm';
-import { decideGate } from '@/features/gates/actions';
-import { recordRun } from '@/features/bench/commands';
-import { signOff } from '@/features/safety/actions';
+} from '@/areas/plan/write/bookings/actions';
+import { heldBookings } from '@/areas/plan/read/bookings/held';
+import { isPlaced, turnsOf, usedBy } from '@/areas/plan/read/bookings/plan';
+import { NEW_RESOURCE, machineForm } from '@/areas/plan/read/bookings/toForm';
+import { decideGate } from '@/areas/plan/write/gates';
+import { recordRun } from '@/areas/bench/write/commands';
+import { signOff } from '@/areas/safety/write/actions';
 import {
   announceSeed,
   beginSession,
@@ -22,17 +22,17 @@ import {
   markRun,
   removeSession,
   saveSession,
-} from '@/features/sessions/actions';
-import { followOf, planOf } from '@/domain/sessions/plan';
-import { sessionForm } from '@/features/sessions/toForm';
+} from '@/areas/bench/write/sessions';
+import { followOf, planOf } from '@/areas/bench/read/sessions/plan';
+import { sessionForm } from '@/areas/bench/read/sessions/toForm';
 import { draw } from '@/core/teams';
 import { randomUUID } from 'node:crypto';
 import { perform } from '@/server/perform';
-import { readPaces } from '@/domain/plan/readPaces';
-import { listBookings, listMachines } from '@/domain/bookings/read';
-import { listStudents, listSections, listTeams } from '@/domain/classes/read';
-import { readSafety } from '@/domain/safety/read';
-import { listSessions } from '@/domain/sessions/read';
+import { readPaces } from '@/areas/plan/read/readPaces';
+import { listBookings, listMachines } from '@/areas/plan/read/bookings';
+import { listStudents, listSections, listTeams } from '@/areas/course/read/classes';
+import { readSafety } from '@/areas/safety/read/safety';
+import { listSessions } from '@/areas/bench/read/sessions';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();

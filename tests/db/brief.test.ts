@@ -1,18 +1,18 @@
 import { readdirSync } from 'node:fs';
 import { pool } from '@/db/connection';
-import { markBriefRead, publishBrief, saveBrief } from '@/features/brief/actions';
-import { briefDifference } from '@/features/brief/difference';
-import { countReaders, readByPerson } from '@/domain/brief/readers';
-import { briefForm } from '@/features/brief/toForm';
-import { briefToday } from '@/domain/brief/today';
-import { createProject, removeTemplate, saveTemplate } from '@/features/bundle/actions';
+import { markBriefRead, publishBrief, saveBrief } from '@/areas/brief/write/actions';
+import { briefDifference } from '@/areas/brief/shared/difference';
+import { countReaders, readByPerson } from '@/areas/brief/read/readers';
+import { briefForm } from '@/areas/brief/read/toForm';
+import { briefToday } from '@/areas/brief/read/today';
+import { createProject, removeTemplate, saveTemplate } from '@/shell/bundle/actions';
 import { readShape } from '@/db/shape';
-import { rowsOf } from '@/domain/bundle/format';
-import { listTemplates, readTemplate, toTemplate } from '@/domain/bundle/templates';
-import { saveProfile } from '@/features/projects/actions';
-import { listBriefVersions, readBrief, toBriefParts, type BriefParts } from '@/domain/brief/read';
-import { listRequirements } from '@/domain/requirements/read';
-import { readToday } from '@/domain/today';
+import { rowsOf } from '@/shell/bundle/format';
+import { listTemplates, readTemplate, toTemplate } from '@/shell/bundle/templates';
+import { saveProfile } from '@/areas/course/write/projects';
+import { listBriefVersions, readBrief, toBriefParts, type BriefParts } from '@/areas/brief/read/brief';
+import { listRequirements } from '@/areas/brief/read/requirements';
+import { readToday } from '@/shell/today';
 import {
   askedToday,
   asPerson,

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { loadIterationForm } from '@/domain/builds/form';
-import { lackingOf } from '@/domain/builds/lacking';
-import { findBuildRule, listChanges, listFeatures, listIterations } from '@/domain/builds/read';
-import { stillOf } from '@/domain/builds/still';
-import { planPutBack } from '@/domain/history/plan';
-import { listPictures } from '@/domain/pictures/read';
+import { loadIterationForm } from '@/areas/builds/read/form';
+import { lackingOf } from '@/areas/builds/read/lacking';
+import { findBuildRule, listChanges, listFeatures, listIterations } from '@/areas/builds/read/iterations';
+import { stillOf } from '@/areas/builds/read/still';
+import { planPutBack } from '@/shell/history/plan';
+import { listPictures } from '@/areas/course/read/pictures';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
-import { releaseIteration, removeIteration, saveBuildRule } from '@/features/builds/actions';
-import { recordIteration } from '@/features/builds/commands';
-import { changeForm } from '@/features/builds/toForm';
+import { releaseIteration, removeIteration, saveBuildRule } from '@/areas/builds/write/actions';
+import { recordIteration } from '@/areas/builds/write/commands';
+import { changeForm } from '@/areas/builds/read/toForm';
 import { perform } from '@/server/perform';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 

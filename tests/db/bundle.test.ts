@@ -4,11 +4,11 @@ import { strToU8, unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { atOneMoment, pool } from '@/db/connection';
 import { readShape } from '@/db/shape';
-import { bundleSchema } from '@/domain/bundle/schema';
+import { bundleSchema } from '@/shell/bundle/schema';
 import { POST as bringInRoute } from '@/app/api/v1/bundles/route';
-import { rowsOf, type Bundle } from '@/domain/bundle/format';
-import { FILE, pack, textOf, unpack, withoutPictures } from '@/domain/bundle/pack';
-import { writeBundle } from '@/domain/bundle/write';
+import { rowsOf, type Bundle } from '@/shell/bundle/format';
+import { FILE, pack, textOf, unpack, withoutPictures } from '@/shell/bundle/pack';
+import { writeBundle } from '@/shell/bundle/write';
 import { renewPicture } from '@/server/pictures';
 import {
   asPerson,

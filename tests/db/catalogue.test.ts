@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { CATALOGUE, entryOf } from '@/db/catalogue';
 import { pool, queriesSent } from '@/db/connection';
-import { aboutPerson } from '@/domain/people/about';
+import { aboutPerson } from '@/shell/data/about';
 import { ofProject, peopleIn, readShape } from '@/db/shape';
 import { demoProject, ownDatabase } from './database';
 

@@ -9,26 +9,26 @@ import {
   releaseConcepts,
   removeConcept,
   saveRound,
-} from '@/features/concepts/actions';
-import { recordClientComment, recordComment, recordConcept } from '@/features/concepts/commands';
-import { listComments } from '@/domain/concepts/comments';
-import { search } from '@/domain/find';
-import { removePicture } from '@/features/pictures/actions';
-import { keepPicture } from '@/features/pictures/commands';
+} from '@/areas/concepts/write/actions';
+import { recordClientComment, recordComment, recordConcept } from '@/areas/concepts/write/commands';
+import { listComments } from '@/areas/concepts/read/comments';
+import { search } from '@/shell/find/search';
+import { removePicture } from '@/shell/pictures/actions';
+import { keepPicture } from '@/shell/pictures/commands';
 import {
   castBallot,
   closeSelection,
   markAgainstDatum,
   rateConcepts,
   saveSelection,
-} from '@/features/selection/actions';
-import { recordClientChoice } from '@/features/selection/commands';
-import { matrixOf, sideBySide } from '@/domain/selection/judge';
-import { listSelections } from '@/domain/selection/read';
+} from '@/areas/concepts/write/selection/actions';
+import { recordClientChoice } from '@/areas/concepts/write/selection/commands';
+import { matrixOf, sideBySide } from '@/areas/concepts/read/selection/results';
+import { listSelections } from '@/areas/concepts/read/selection';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import { perform } from '@/server/perform';
-import { listConcepts } from '@/domain/concepts/read';
+import { listConcepts } from '@/areas/concepts/read/concepts';
 import { asLink, asPerson, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import postgres from 'postgres';
 import { connect, pool, type Tx } from '@/db/connection';
-import { importBundle } from '@/domain/bundle/importBundle';
-import type { Bundle } from '@/domain/bundle/format';
-import { makeLink, type LinkWanted } from '@/features/links/commands';
-import { listTeams } from '@/domain/classes/read';
-import type { Asked } from '@/domain/today';
+import { importBundle } from '@/shell/bundle/importBundle';
+import type { Bundle } from '@/shell/bundle/format';
+import { makeLink, type LinkWanted } from '@/areas/course/write/links/commands';
+import { listTeams } from '@/areas/course/read/classes';
+import type { Asked } from '@/shell/today';
 import { LINK_COOKIE, SESSION_COOKIE } from '@/server/actor';
 import type { Outcome } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';

@@ -1,12 +1,12 @@
-import { loadIterationForm } from '@/domain/builds/form';
+import { loadIterationForm } from '@/areas/builds/read/form';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
-import { listEvents, listNewestRuns } from '@/domain/bench/read';
+import { listEvents, listNewestRuns } from '@/areas/bench/read/runs';
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { recordRun, withdrawRun } from '@/features/bench/commands';
-import { recordIteration } from '@/features/builds/commands';
-import { recordScores } from '@/features/grades/commands';
+import { recordRun, withdrawRun } from '@/areas/bench/write/commands';
+import { recordIteration } from '@/areas/builds/write/commands';
+import { recordScores } from '@/areas/grades/write/commands';
 import { perform } from '@/server/perform';
 import {
   asLink,

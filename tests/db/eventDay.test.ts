@@ -2,21 +2,21 @@ import { randomUUID } from 'node:crypto';
 import { GET as contestsCsv } from '@/app/projects/[project]/export/contests.csv/route';
 import { GET as resultsRoute } from '@/app/results/[token]/route';
 import { pool } from '@/db/connection';
-import { listTeams } from '@/domain/classes/read';
-import { loadAwards } from '@/domain/awards/judge';
-import { countVotes, listAwards } from '@/domain/awards/read';
-import { loadNotes } from '@/domain/contests/announce';
-import { doubled, loadDay } from '@/domain/contests/day';
-import { entriesOf, listContests, listProtests } from '@/domain/contests/read';
-import { stopNow } from '@/domain/safety/stops';
-import { asDesk } from '@/domain/contests/stand';
-import { contestsToday } from '@/domain/contests/today';
+import { listTeams } from '@/areas/course/read/classes';
+import { loadAwards } from '@/areas/standings/read/awards/winners';
+import { countVotes, listAwards } from '@/areas/standings/read/awards';
+import { loadNotes } from '@/areas/event/read/contests/announce';
+import { doubled, loadDay } from '@/areas/event/read/contests/day';
+import { entriesOf, listContests, listProtests } from '@/areas/event/read/contests';
+import { stopNow } from '@/areas/safety/read/stops';
+import { asDesk } from '@/areas/event/shared/contests/stand';
+import { contestsToday } from '@/areas/event/read/contests/today';
 import { standAt } from '@/core/desk';
-import { deviceOf, readInspections } from '@/domain/inspections/read';
-import { listSessions } from '@/domain/sessions/read';
-import { castVote } from '@/features/awards/commands';
-import { endShownResults, saveAward, savePrediction, showResults } from '@/features/awards/actions';
-import { newAward } from '@/features/awards/toForm';
+import { deviceOf, readInspections } from '@/areas/event/read/inspections';
+import { listSessions } from '@/areas/bench/read/sessions';
+import { castVote } from '@/areas/standings/write/awards/commands';
+import { endShownResults, saveAward, savePrediction, showResults } from '@/areas/standings/write/awards/actions';
+import { newAward } from '@/areas/standings/read/awards/toForm';
 import {
   openContest,
   raiseProtest,
@@ -24,13 +24,13 @@ import {
   reopenContest,
   ruleProtest,
   saveContest,
-} from '@/features/contests/actions';
-import { enterAtDesk, enterAtDeskByLink } from '@/features/contests/commands';
-import { contestForm, newContest } from '@/features/contests/toForm';
-import { addUsualChecks, removeInspectionCheck, saveInspectionCheck } from '@/features/inspections/actions';
-import { inspect, inspectByLink } from '@/features/inspections/commands';
-import { NEW_CHECK } from '@/features/inspections/toForm';
-import { beginSession, markRun } from '@/features/sessions/actions';
+} from '@/areas/event/write/contests/actions';
+import { enterAtDesk, enterAtDeskByLink } from '@/areas/event/write/contests/commands';
+import { contestForm, newContest } from '@/areas/event/read/contests/toForm';
+import { addUsualChecks, removeInspectionCheck, saveInspectionCheck } from '@/areas/event/write/inspections/actions';
+import { inspect, inspectByLink } from '@/areas/event/write/inspections/commands';
+import { NEW_CHECK } from '@/areas/event/read/inspections/toForm';
+import { beginSession, markRun } from '@/areas/bench/write/sessions';
 import { perform } from '@/server/perform';
 import {
   asLink,
@@ -149,7 +149,7 @@ describe('a contest', () => {
 });
 
 async function loadAwardsOf() {
-  const { loadEventResults } = await import('@/domain/event/results');
+  const { loadEventResults } = await import('@/areas/event/read/results');
   return (await loadEventResults(pool(), p.id)).find(({ event }) => event.name === 'Crossing time');
 }
 

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { POST as postRun } from '@/app/api/v1/runs/route';
-import { signInBySlip } from '@/features/accounts/actions';
-import { findSlip } from '@/domain/people/slip';
-import { endSessions, makeSlips } from '@/features/teams/actions';
-import { listDevices, listOwnSessions } from '@/domain/people/devices';
+import { signInBySlip } from '@/areas/course/write/accounts/actions';
+import { findSlip } from '@/areas/course/read/people/slip';
+import { endSessions, makeSlips } from '@/areas/course/write/teams';
+import { listDevices, listOwnSessions } from '@/areas/course/read/people/devices';
 import { outageOf } from '@/db/outage';
 import { pool } from '@/db/connection';
 import { listSharing, signedIn } from '@/server/actor';

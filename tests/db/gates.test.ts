@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { checkIteration, withdrawCheck } from '@/features/builds/actions';
-import { recordIteration } from '@/features/builds/commands';
-import { recordRun } from '@/features/bench/commands';
-import { settleAction } from '@/features/actions/actions';
+import { checkIteration, withdrawCheck } from '@/areas/builds/write/actions';
+import { recordIteration } from '@/areas/builds/write/commands';
+import { recordRun } from '@/areas/bench/write/commands';
+import { settleAction } from '@/areas/course/write/actionItems';
 import {
   decideGate,
   removeGate,
@@ -11,10 +11,10 @@ import {
   signItem,
   withdrawDecision,
   withdrawSignature,
-} from '@/features/gates/actions';
-import { gateForm, NEW_ITEM } from '@/features/gates/toForm';
-import { writeBundle } from '@/domain/bundle/write';
-import { removeStage } from '@/features/schedule/actions';
+} from '@/areas/plan/write/gates';
+import { gateForm, NEW_ITEM } from '@/areas/plan/shared/gatesForm';
+import { writeBundle } from '@/shell/bundle/write';
+import { removeStage } from '@/areas/plan/write/actions';
 import {
   acknowledgeHazard,
   removeHazard,
@@ -23,13 +23,13 @@ import {
   signOff,
   withdrawSignOff,
   takeFromLibrary,
-} from '@/features/safety/actions';
-import { LIBRARY } from '@/domain/safety/library';
-import { hazardForm, NEW_HAZARD } from '@/features/safety/toForm';
-import { aboutPerson } from '@/domain/people/about';
+} from '@/areas/safety/write/actions';
+import { LIBRARY } from '@/areas/safety/shared/library';
+import { hazardForm, NEW_HAZARD } from '@/areas/safety/read/toForm';
+import { aboutPerson } from '@/shell/data/about';
 import { perform } from '@/server/perform';
-import { judgeGates, readFound, listGates, type TeamGate } from '@/domain/gates/read';
-import { readSafety } from '@/domain/safety/read';
+import { judgeGates, readFound, listGates, type TeamGate } from '@/areas/plan/read/gates';
+import { readSafety } from '@/areas/safety/read/safety';
 import { asPerson, bySystem, demoProject, done, makeAccount, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();

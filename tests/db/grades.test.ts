@@ -2,18 +2,18 @@ import { randomUUID } from 'node:crypto';
 import Papa from 'papaparse';
 import { GET as gradesCsv } from '@/app/projects/[project]/export/grades.csv/route';
 import { pool } from '@/db/connection';
-import { listTeamChanges } from '@/domain/grades/contribution';
-import { loadGrades } from '@/domain/grades/judge';
-import { factorsOf, listPeerRatings, listPeerRounds, warningWords } from '@/domain/grades/peers';
-import { listRubrics, listScores } from '@/domain/grades/read';
-import { listMarks, listOwnReleasedGrades } from '@/domain/grades/scheme';
-import { loadGradeSheet } from '@/domain/grades/sheet';
-import { gradesToday } from '@/domain/grades/today';
-import { listStudents, listTeams } from '@/domain/classes/read';
-import { writeBundle } from '@/domain/bundle/write';
-import { createLink } from '@/features/links/actions';
-import { aboutPerson } from '@/domain/people/about';
-import { erasePeople } from '@/domain/people/erase';
+import { listTeamChanges } from '@/areas/grades/read/contribution';
+import { loadGrades } from '@/areas/grades/read/rubricResults';
+import { factorsOf, listPeerRatings, listPeerRounds, warningWords } from '@/areas/grades/read/peers';
+import { listRubrics, listScores } from '@/areas/grades/read/rubrics';
+import { listMarks, listOwnReleasedGrades } from '@/areas/grades/read/scheme';
+import { loadGradeSheet } from '@/areas/grades/read/sheet';
+import { gradesToday } from '@/areas/grades/read/today';
+import { listStudents, listTeams } from '@/areas/course/read/classes';
+import { writeBundle } from '@/shell/bundle/write';
+import { createLink } from '@/areas/course/write/links/actions';
+import { aboutPerson } from '@/shell/data/about';
+import { erasePeople } from '@/areas/course/read/people/erase';
 import {
   addUsualRubric,
   normaliseWeights,
@@ -21,8 +21,8 @@ import {
   removeRubric,
   saveAnchor,
   saveRubric,
-} from '@/features/grades/actions';
-import { recordOwnScores, recordPeers, recordScores } from '@/features/grades/commands';
+} from '@/areas/grades/write/actions';
+import { recordOwnScores, recordPeers, recordScores } from '@/areas/grades/write/commands';
 import {
   importMarks,
   releaseGrades,
@@ -33,9 +33,9 @@ import {
   savePeerRound,
   saveScheme,
   saveSchoolSystem,
-} from '@/features/grades/sheetActions';
-import { componentForm, rubricForm, schemeForm } from '@/features/grades/toForm';
-import { listGradeComponents, findScheme } from '@/domain/grades/scheme';
+} from '@/areas/grades/write/sheetActions';
+import { componentForm, rubricForm, schemeForm } from '@/areas/grades/read/toForm';
+import { listGradeComponents, findScheme } from '@/areas/grades/read/scheme';
 import { perform } from '@/server/perform';
 import {
   asLink,

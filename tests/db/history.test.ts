@@ -1,5 +1,5 @@
 import { pool } from '@/db/connection';
-import { differences, listChanges, listChoices, listNames, tell } from '@/domain/history/read';
+import { differences, listChanges, listChoices, listNames, tell } from '@/shell/history/read';
 import { bySystem, demoProject, ownDatabase, type DemoProject } from './database';
 
 ownDatabase();

@@ -7,10 +7,10 @@ import {
   saveStatement,
   saveVisit,
   splitQuestion,
-} from '@/features/interview/actions';
-import { recordClientAnswer, recordNote, recordQuestion } from '@/features/interview/commands';
-import { search } from '@/domain/find';
-import { listNotes, listQuestions, listVisits } from '@/domain/interview/read';
+} from '@/areas/brief/write/interview/actions';
+import { recordClientAnswer, recordNote, recordQuestion } from '@/areas/brief/write/interview/commands';
+import { search } from '@/shell/find/search';
+import { listNotes, listQuestions, listVisits } from '@/areas/brief/read/interview';
 import { findSeat, type Seat } from '@/server/access';
 import type { Actor } from '@/server/actor';
 import type { Outcome } from '@/server/outcome';

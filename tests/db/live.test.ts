@@ -1,7 +1,7 @@
 import { GET } from '@/app/api/v1/live/route';
 import { queriesSent, pool } from '@/db/connection';
-import { revokeLink } from '@/features/links/actions';
-import { endSessions } from '@/features/teams/actions';
+import { revokeLink } from '@/areas/course/write/links/actions';
+import { endSessions } from '@/areas/course/write/teams';
 import { viewerCount } from '@/server/live';
 import {
   asLink,

@@ -1,6 +1,6 @@
 import { pool } from '@/db/connection';
-import { judgeBill, listBills, listMaterials } from '@/domain/materials/read';
-import { removeMaterial, saveBill, saveMaterial } from '@/features/materials/actions';
+import { judgeBill, listBills, listMaterials } from '@/areas/builds/read/materials';
+import { removeMaterial, saveBill, saveMaterial } from '@/areas/builds/write/materials';
 import { asPerson, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
 ownDatabase();

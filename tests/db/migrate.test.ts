@@ -3,11 +3,11 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import postgres from 'postgres';
-import type { Row } from '@/db/catalogue';
+import type { Row } from '@/db/shape';
 import { atOneMoment, connect, pool, type Sql, type Tx } from '@/db/connection';
 import { migrate, MIGRATIONS } from '@/db/migrate';
-import { rowsOf, type Bundle } from '@/domain/bundle/format';
-import { writeBundle } from '@/domain/bundle/write';
+import { rowsOf, type Bundle } from '@/shell/bundle/format';
+import { writeBundle } from '@/shell/bundle/write';
 import { demoBundle, demoProject, otherConnection, ownDatabase } from './database';
 import { rowWith } from '../demo';
 

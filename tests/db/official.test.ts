@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { pool } from '@/db/connection';
-import { listCorrections } from '@/domain/event/corrections';
-import { eventToday } from '@/domain/event/today';
-import { loadEventResults } from '@/domain/event/results';
-import { loadStandings } from '@/domain/standings/judge';
-import { listSections, listTeams } from '@/domain/classes/read';
-import { loadRig } from '@/features/bench/loadRig';
-import { recordRun, recordRunByLink, withdrawRun, withdrawRunByLink } from '@/features/bench/commands';
-import { recordConcept } from '@/features/concepts/commands';
-import { keepPicture } from '@/features/pictures/commands';
-import { recordIteration } from '@/features/builds/commands';
+import { listCorrections } from '@/areas/bench/read/attempts/corrections';
+import { eventToday } from '@/areas/event/read/today';
+import { loadEventResults } from '@/areas/event/read/results';
+import { loadStandings } from '@/areas/standings/read/standings';
+import { listSections, listTeams } from '@/areas/course/read/classes';
+import { loadRig } from '@/areas/bench/read/loadRig';
+import { recordRun, recordRunByLink, withdrawRun, withdrawRunByLink } from '@/areas/bench/write/commands';
+import { recordConcept } from '@/areas/concepts/write/commands';
+import { keepPicture } from '@/shell/pictures/commands';
+import { recordIteration } from '@/areas/builds/write/commands';
 import {
   closeEvent,
   hideEvent,
@@ -20,11 +20,11 @@ import {
   removeOfficial,
   saveEvent,
   tryRule,
-} from '@/features/event/actions';
-import { eventForm, NEW_EVENT } from '@/features/event/rule';
-import { listIterations } from '@/domain/builds/read';
-import { saveProject } from '@/features/projects/actions';
-import { loadIterationForm } from '@/domain/builds/form';
+} from '@/areas/event/write/actions';
+import { eventForm, NEW_EVENT } from '@/areas/event/write/rule';
+import { listIterations } from '@/areas/builds/read/iterations';
+import { saveProject } from '@/areas/course/write/projects';
+import { loadIterationForm } from '@/areas/builds/read/form';
 import { findSeat } from '@/server/access';
 import { linkHolder, signedIn } from '@/server/actor';
 import type { Outcome } from '@/server/outcome';

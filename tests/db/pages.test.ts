@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
-import type { Row } from '@/db/catalogue';
+import type { Row } from '@/db/shape';
 import { pool, queriesSent, watchQueries } from '@/db/connection';
 import { demoBundle, demoProject, asPerson, ownDatabase, type DemoProject } from './database';
 

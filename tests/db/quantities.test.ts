@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
 import { USUAL_TESTS } from '@/core/bench/usualTests';
-import { derivedFigureOf } from '@/domain/bench/derive';
-import { listQuantities, type Protocol } from '@/domain/bench/protocols';
-import { listRunGroups, listRunsOfTeam, listScoredRuns } from '@/domain/bench/read';
-import { buildsOf, inTurn, listResultGroups, listResultRuns } from '@/domain/bench/results';
-import { seriesOf } from '@/domain/bench/series';
-import { figureOf } from '@/domain/builds/figure';
-import { listIterations } from '@/domain/builds/read';
-import { addUsualTest, releaseBoard, saveInstrument, saveProtocol } from '@/features/bench/actions';
-import { recordRun } from '@/features/bench/commands';
-import { protocolForm } from '@/features/bench/toForm';
+import { derivedFigureOf } from '@/areas/bench/read/derive';
+import { listQuantities, type Protocol } from '@/areas/bench/read/protocols';
+import { listRunGroups, listRunsOfTeam, listScoredRuns } from '@/areas/bench/read/runs';
+import { buildsOf, inTurn, listResultGroups, listResultRuns } from '@/areas/bench/read/results';
+import { seriesOf } from '@/areas/bench/read/series';
+import { figureOf } from '@/areas/compliance/read/designs/figure';
+import { listIterations } from '@/areas/builds/read/iterations';
+import { addUsualTest, releaseBoard, saveInstrument, saveProtocol } from '@/areas/bench/write/actions';
+import { recordRun } from '@/areas/bench/write/commands';
+import { protocolForm } from '@/areas/bench/read/toForm';
 import { perform } from '@/server/perform';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 

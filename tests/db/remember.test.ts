@@ -1,6 +1,6 @@
 import { pool, queriesSent } from '@/db/connection';
 import { MOST_PROJECTS, MOST_VALUES, recall, remembered } from '@/db/remember';
-import { listMembers, listSections, listTeams } from '@/domain/classes/read';
+import { listMembers, listSections, listTeams } from '@/areas/course/read/classes';
 import { findSeat } from '@/server/access';
 import { findSession, SESSION_COOKIE } from '@/server/actor';
 import { asPerson, bySystem, demoProject, ownDatabase, type DemoProject } from './database';

@@ -1,20 +1,26 @@
+import { dealWithChange } from '@/areas/compliance/write/dealWithChange';
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import Papa from 'papaparse';
 import { pool } from '@/db/connection';
-import { dealWithChange, importRequirements, previewRequirements, saveRequirement, saveWeights } from '@/features/requirements/actions';
-import { previewChange } from '@/features/requirements/previewChange';
-import { saveBudget } from '@/features/budgets/actions';
-import { removeResearch, saveResearch } from '@/features/research/actions';
-import { COLUMNS } from '@/domain/requirements/columns';
-import { loadCompliance } from '@/domain/requirements/compliance';
-import { changesToday, requirementsToday } from '@/domain/requirements/today';
-import { requirementForm, sourceForm } from '@/features/requirements/toForm';
-import { asMarkdown, asRows } from '@/features/requirements/written';
+import {
+  importRequirements,
+  previewRequirements,
+  saveRequirement,
+  saveWeights,
+} from '@/areas/brief/write/requirements/actions';
+import { previewChange } from '@/areas/compliance/write/previewChange';
+import { saveBudget } from '@/areas/brief/write/budgets';
+import { removeResearch, saveResearch } from '@/areas/brief/write/research';
+import { COLUMNS } from '@/areas/brief/shared/requirements/columns';
+import { loadCompliance } from '@/areas/compliance/read/compliance';
+import { changesToday, requirementsToday } from '@/areas/compliance/read/today';
+import { requirementForm, sourceForm } from '@/areas/brief/read/requirements/toForm';
+import { asMarkdown, asRows } from '@/areas/brief/read/requirements/written';
 import { findSeat, type Seat } from '@/server/access';
 import { csv } from '@/core/csv';
-import { listTeams } from '@/domain/classes/read';
-import { listBudgets, listChanges, listRequirements, type Requirement } from '@/domain/requirements/read';
+import { listTeams } from '@/areas/course/read/classes';
+import { listBudgets, listChanges, listRequirements, type Requirement } from '@/areas/brief/read/requirements';
 import {
   asPerson,
   askedToday,
@@ -318,7 +324,7 @@ describe('lists in and out', () => {
   test('what goes out as CSV comes in again elsewhere, row by row the same', async () => {
     const mine = (await listRequirements(pool(), p.id)).filter((r) => r.code !== 'R-10');
     const text = csv([...COLUMNS], asRows(mine));
-    const empty = await demoProject('empty-list', { ...(await import('@/domain/bundle/format')).emptyBundle() });
+    const empty = await demoProject('empty-list', { ...(await import('@/shell/bundle/format')).emptyBundle() });
     await asPerson(empty.instructorId);
     const { rows, problem } = done(await previewRequirements({ projectId: empty.id, text }));
     expect(problem).toBeNull();

@@ -1,17 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { rowsOf } from '@/domain/bundle/format';
-import { listSections, listTeams } from '@/domain/classes/read';
-import { judgeGates, listGates, readFound } from '@/domain/gates/read';
-import { readSafety } from '@/domain/safety/read';
-import { planPutBack } from '@/domain/history/plan';
-import { erasePeople } from '@/domain/people/erase';
-import { gatherPacket } from '@/domain/reviews/gatherPacket';
-import { forGuests, listPackets } from '@/domain/reviews/packet';
-import { listPeerReviews, usefulness } from '@/domain/reviews/peers';
-import { reviewItems } from '@/domain/reviews/today';
-import { listUseReports } from '@/domain/reviews/guests';
-import { listOutcomes } from '@/domain/reviews/wishes';
+import { rowsOf } from '@/shell/bundle/format';
+import { listSections, listTeams } from '@/areas/course/read/classes';
+import { judgeGates, listGates, readFound } from '@/areas/plan/read/gates';
+import { readSafety } from '@/areas/safety/read/safety';
+import { planPutBack } from '@/shell/history/plan';
+import { erasePeople } from '@/areas/course/read/people/erase';
+import { gatherPacket } from '@/areas/reviews/read/gatherPacket';
+import { forGuests, listPackets } from '@/areas/reviews/read/packet';
+import { listPeerReviews, usefulness } from '@/areas/reviews/read/peers';
+import { reviewItems } from '@/areas/reviews/read/today';
+import { listUseReports } from '@/areas/reviews/read/guests';
+import { listOutcomes } from '@/areas/reviews/read/wishes';
 import {
   listFindings,
   listReviewActions,
@@ -20,10 +20,10 @@ import {
   standingOnly,
   type Finding,
   type Review,
-} from '@/domain/reviews/read';
-import { recordRun } from '@/features/bench/commands';
-import { putBack } from '@/features/history/actions';
-import { settleAction } from '@/features/actions/actions';
+} from '@/areas/reviews/read/reviews';
+import { recordRun } from '@/areas/bench/write/commands';
+import { putBack } from '@/shell/history/actions';
+import { settleAction } from '@/areas/course/write/actionItems';
 import {
   beginReview,
   closeFinding,
@@ -38,8 +38,8 @@ import {
   saveTeamPart,
   takeUp,
   withdrawVerdict,
-} from '@/features/reviews/actions';
-import { drawReviewOrder, removeReview, saveReview, saveReviewRule } from '@/features/reviews/planActions';
+} from '@/areas/reviews/write/actions';
+import { drawReviewOrder, removeReview, saveReview, saveReviewRule } from '@/areas/reviews/write/planActions';
 import {
   recordClientOutcome,
   recordGuestNote,
@@ -47,8 +47,8 @@ import {
   recordPeerReview,
   recordRoomNote,
   recordUse,
-} from '@/features/reviews/commands';
-import { reviewForm } from '@/features/reviews/toForm';
+} from '@/areas/reviews/write/commands';
+import { reviewForm } from '@/areas/reviews/read/toForm';
 import { findSeat } from '@/server/access';
 import { perform } from '@/server/perform';
 import {

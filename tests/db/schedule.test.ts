@@ -1,10 +1,10 @@
 import ICAL from 'ical.js';
 import { pool } from '@/db/connection';
-import { addSchoolDay, importDaysOff, removeSchoolDay, saveNoClass, saveSection } from '@/features/calendar/actions';
-import { sectionForm } from '@/features/calendar/toForm';
-import { emptyBundle } from '@/domain/bundle/format';
+import { addSchoolDay, importDaysOff, removeSchoolDay, saveNoClass, saveSection } from '@/areas/plan/write/calendar';
+import { sectionForm } from '@/areas/plan/read/calendar/toForm';
+import { emptyBundle } from '@/shell/bundle/format';
 import { setProject } from '../demo';
-import { pacesOf } from '@/domain/plan/pace';
+import { pacesOf } from '@/areas/plan/read/pace';
 import {
   changePlan,
   decideHandIn,
@@ -13,18 +13,18 @@ import {
   setAbsent,
   startPlan,
   undoPlanChange,
-} from '@/features/schedule/actions';
-import { recordHandIn } from '@/features/schedule/commands';
-import { calendarOf } from '@/domain/plan/feed';
-import { listReviews } from '@/domain/reviews/read';
-import { readLesson } from '@/domain/plan/lesson';
-import { STAGE_PLANS } from '@/features/schedule/stagePlans';
-import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
+} from '@/areas/plan/write/actions';
+import { recordHandIn } from '@/areas/plan/write/commands';
+import { calendarOf } from '@/shell/lesson/feed';
+import { listReviews } from '@/areas/reviews/read/reviews';
+import { readLesson } from '@/shell/lesson/lesson';
+import { STAGE_PLANS } from '@/areas/plan/shared/stagePlans';
+import { NEW_STAGE, stageForm } from '@/areas/plan/read/toForm';
 import { perform } from '@/server/perform';
-import { listBookings, listMachines } from '@/domain/bookings/read';
-import { listTeams, meetingsOf, listSections, type Section } from '@/domain/classes/read';
-import { listStages, type Stage } from '@/domain/plan/read';
-import { planToday } from '@/domain/plan/today';
+import { listBookings, listMachines } from '@/areas/plan/read/bookings';
+import { listTeams, meetingsOf, listSections, type Section } from '@/areas/course/read/classes';
+import { listStages, type Stage } from '@/areas/plan/read/stages';
+import { planToday } from '@/areas/plan/read/today';
 import {
   askedToday,
   asPerson,

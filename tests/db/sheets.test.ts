@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { pool } from '@/db/connection';
-import { listProtocols } from '@/domain/bench/protocols';
-import { listRunsOfTeam } from '@/domain/bench/read';
-import { recordSheet } from '@/features/bench/sheetCommand';
-import { sheetColumns } from '@/features/bench/sheetRows';
+import { listProtocols } from '@/areas/bench/read/protocols';
+import { listRunsOfTeam } from '@/areas/bench/read/runs';
+import { recordSheet } from '@/areas/bench/write/sheetCommand';
+import { sheetColumns } from '@/areas/bench/shared/sheetRows';
 import { perform } from '@/server/perform';
 import { asPerson, demoProject, done, ownDatabase, refused, rowCounts, type DemoProject } from './database';
 

@@ -1,13 +1,13 @@
 import { pool } from '@/db/connection';
-import { aboutPerson } from '@/domain/people/about';
-import { listStaff } from '@/domain/people/staff';
-import { signIn } from '@/features/accounts/actions';
-import { erase, eraseAll } from '@/features/data/actions';
-import { changeStaff, inviteStaff, removeStaff } from '@/features/staff/actions';
-import { importRoster, makeSlips, resetPassword } from '@/features/teams/actions';
-import { saveComponent } from '@/features/standings/actions';
-import { setAbsent } from '@/features/schedule/actions';
-import { createLink } from '@/features/links/actions';
+import { aboutPerson } from '@/shell/data/about';
+import { listStaff } from '@/areas/course/read/people/staff';
+import { signIn } from '@/areas/course/write/accounts/actions';
+import { erase, eraseAll } from '@/shell/data/actions';
+import { changeStaff, inviteStaff, removeStaff } from '@/areas/course/write/staff';
+import { importRoster, makeSlips, resetPassword } from '@/areas/course/write/teams';
+import { saveComponent } from '@/areas/standings/write/actions';
+import { setAbsent } from '@/areas/plan/write/actions';
+import { createLink } from '@/areas/course/write/links/actions';
 import { findSeat } from '@/server/access';
 import { signedIn } from '@/server/actor';
 import {

@@ -1,13 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { pool } from '@/db/connection';
-import { aboutPerson } from '@/domain/people/about';
-import { erasePeople } from '@/domain/people/erase';
-import { writeBundle } from '@/domain/bundle/write';
-import { agreeToCharter, saveCharter } from '@/features/charters/actions';
-import { listCharters } from '@/domain/charters/read';
-import { callSeed, makeDraw } from '@/features/draws/actions';
-import { findPublicDraw, listDraws, orderOf } from '@/domain/draws/read';
+import { aboutPerson } from '@/shell/data/about';
+import { erasePeople } from '@/areas/course/read/people/erase';
+import { writeBundle } from '@/shell/bundle/write';
+import { agreeToCharter, saveCharter } from '@/areas/course/write/charters';
+import { listCharters } from '@/areas/course/read/charters';
+import { callSeed, makeDraw } from '@/areas/course/write/draws';
+import { findPublicDraw, listDraws, orderOf } from '@/areas/course/read/draws';
 import {
   adoptProposal,
   removeKeepPair,
@@ -15,15 +15,15 @@ import {
   saveKeepPair,
   savePreference,
   saveProposal,
-} from '@/features/forming/actions';
-import { listKeepPairs, listProposals } from '@/domain/forming/read';
-import { NEW_FORMING, formingForm } from '@/features/forming/toForm';
-import { enterInterface, movePart, saveInterface, savePart } from '@/features/parts/actions';
-import { listInterfaces, listParts, metOf } from '@/domain/parts/read';
-import { partForm } from '@/features/parts/toForm';
-import { saveRoles, saveTeam, setRole } from '@/features/teams/actions';
-import { rolesSeen } from '@/features/teams/schema';
-import { listRoles } from '@/domain/teams/roles';
+} from '@/areas/course/write/forming';
+import { listKeepPairs, listProposals } from '@/areas/course/read/forming';
+import { NEW_FORMING, formingForm } from '@/areas/course/read/forming/toForm';
+import { enterInterface, movePart, saveInterface, savePart } from '@/areas/builds/write/parts';
+import { listInterfaces, listParts, metOf } from '@/areas/builds/read/parts';
+import { partForm } from '@/areas/builds/read/parts/toForm';
+import { saveRoles, saveTeam, setRole } from '@/areas/course/write/teams';
+import { rolesSeen } from '@/areas/course/records/teams';
+import { listRoles } from '@/areas/course/read/teams/roles';
 import { draw } from '@/core/teams';
 import { asPerson, bySystem, demoProject, done, ownDatabase, refused, type DemoProject } from './database';
 
@@ -79,7 +79,8 @@ describe('forming teams', () => {
     const readers = sources().filter(({ text }) => /listKeepPairs|listProposals|listPreferences/.test(text));
     expect(readers.map(({ file }) => file).sort()).toEqual([
       'src/app/projects/[project]/teams/forming/page.tsx',
-      'src/domain/forming/read.ts',
+      'src/areas/course/index.ts',
+      'src/areas/course/read/forming.ts',
     ]);
     await asPerson(p.instructorId);
     done(await removeKeepPair({ projectId: p.id, id }));

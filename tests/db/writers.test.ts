@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { inTransaction, pool } from '@/db/connection';
-import { publishBrief, saveBrief } from '@/features/brief/actions';
-import { createProject, saveTemplate } from '@/features/bundle/actions';
-import { importRequirements, previewRequirements, saveRequirement } from '@/features/requirements/actions';
-import { previewChange } from '@/features/requirements/previewChange';
-import { requirementForm } from '@/features/requirements/toForm';
-import { publishStandings } from '@/features/standings/actions';
+import { publishBrief, saveBrief } from '@/areas/brief/write/actions';
+import { createProject, saveTemplate } from '@/shell/bundle/actions';
+import { importRequirements, previewRequirements, saveRequirement } from '@/areas/brief/write/requirements/actions';
+import { previewChange } from '@/areas/compliance/write/previewChange';
+import { requirementForm } from '@/areas/brief/read/requirements/toForm';
+import { publishStandings } from '@/areas/standings/write/actions';
 import type { Outcome } from '@/server/outcome';
 import { asPerson, demoProject, done, makeAccount, ownDatabase, type DemoProject } from './database';
 

@@ -1,6 +1,6 @@
 import type { Browser, Locator, Page } from '@playwright/test';
-import { rowsOf } from '@/domain/bundle/format';
-import { unpack } from '@/domain/bundle/pack';
+import { rowsOf } from '@/shell/bundle/format';
+import { unpack } from '@/shell/bundle/pack';
 import { copyRows, rowWith, zipOf } from '../demo';
 import { panel, signIn } from './browser';
 import { demoHome, enter, expect, test, world } from './world';

@@ -1,11 +1,10 @@
 import postgres from 'postgres';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import type { Row } from '@/db/catalogue';
-import { readShape } from '@/db/shape';
-import { projectOf, rowsOf } from '@/domain/bundle/format';
+import { readShape, type Row } from '@/db/shape';
+import { projectOf, rowsOf } from '@/shell/bundle/format';
 import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
-import { toTemplate } from '@/domain/bundle/templates';
+import { toTemplate } from '@/shell/bundle/templates';
 import { confirmed, panel } from './browser';
 import { ofRoster } from './roster';
 import { enter, expect, test, world } from './world';

@@ -1,6 +1,6 @@
 import { connect, type Tx } from '@/db/connection';
-import { makeLink } from '@/features/links/commands';
-import { rowsOf } from '@/domain/bundle/format';
+import { makeLink } from '@/areas/course/write/links/commands';
+import { rowsOf } from '@/shell/bundle/format';
 import { demoBundle, setProject, zipOf } from '../demo';
 import { panel } from './browser';
 import { ofRoster } from './roster';

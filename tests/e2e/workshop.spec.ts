@@ -1,6 +1,6 @@
 import postgres from 'postgres';
 import type { Page } from '@playwright/test';
-import { rowsOf } from '@/domain/bundle/format';
+import { rowsOf } from '@/shell/bundle/format';
 import { demoBundle, rowsWith, rowWith, setProject, zipOf } from '../demo';
 import { panel } from './browser';
 import { ofRoster } from './roster';

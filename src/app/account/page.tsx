@@ -1,8 +1,7 @@
 import { redirect } from 'next/navigation';
-import { PasswordForm } from '@/features/accounts/forms';
-import { LEAST, LEAST_OF_INSTRUCTORS } from '@/features/accounts/schema';
-import { OwnSessions } from '@/features/accounts/OwnSessions';
-import { listOwnSessions } from '@/domain/people/devices';
+import { PasswordForm } from '@/areas/course/ui/accounts/forms';
+import { LEAST, LEAST_OF_INSTRUCTORS, listOwnSessions } from '@/areas/course';
+import { OwnSessions } from '@/areas/course/ui/accounts/OwnSessions';
 import { signedIn } from '@/server/actor';
 import { pool } from '@/db/connection';
 import { Plain } from '@/ui/sheet/Plain';

@@ -1,5 +1,5 @@
-import { Vote } from '@/features/awards/Vote';
-import { listTeams } from '@/domain/classes/read';
+import { Vote } from '@/areas/standings/ui/awards/Vote';
+import { listTeams } from '@/areas/course';
 import { enterByLink } from '@/server/access';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';

@@ -1,8 +1,8 @@
-import { BoardView } from '@/features/contests/BoardView';
-import { loadBoard } from '@/domain/contests/board';
+import { BoardView } from '@/areas/event/ui/contests/BoardView';
+import { loadBoard } from '@/areas/event';
 import { enterByLink } from '@/server/access';
 import { momentOfEntry, projectNow, zoneHere } from '@/server/clock';
-import { listSections, meetingsOf } from '@/domain/classes/read';
+import { listSections, meetingsOf } from '@/areas/course';
 import { weekday } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';

@@ -1,5 +1,5 @@
-import { Course } from '@/features/help/Course';
-import { GLOSSARY, HOW } from '@/features/help/parts';
+import { Course } from '@/shell/help/Course';
+import { GLOSSARY, HOW } from '@/shell/help/parts';
 import { Plain } from '@/ui/sheet/Plain';
 import { PURPOSES, type SheetName } from '@/ui/sheet/purposes';
 

@@ -1,6 +1,6 @@
 import { Link } from '@/ui/Link';
 import { enterByLink } from '@/server/access';
-import { judgeHere } from '@/features/grades/judgeHere';
+import { judgeHere } from '@/areas/grades';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { FieldPages } from '@/ui/outbox/FieldPages';
 import { tagColour } from '@/ui/colours';

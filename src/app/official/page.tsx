@@ -1,8 +1,7 @@
-import { heatsOf } from '@/domain/contests/heats';
-import { loadRig } from '@/features/bench/loadRig';
-import { RunEntry } from '@/features/bench/RunEntry';
-import { meetsNext } from '@/domain/classes/place';
-import { listSections, listTeams } from '@/domain/classes/read';
+import { heatsOf } from '@/areas/event';
+import { loadRig } from '@/areas/bench';
+import { RunEntry } from '@/areas/bench/ui/RunEntry';
+import { meetsNext, listSections, listTeams } from '@/areas/course';
 import { enterByLink } from '@/server/access';
 import { projectNow } from '@/server/clock';
 import { pool } from '@/db/connection';

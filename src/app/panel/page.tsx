@@ -1,11 +1,19 @@
-import { GuestSlot } from '@/features/reviews/GuestSlot';
-import { GuestUse } from '@/features/reviews/GuestUse';
-import { daysWords } from '@/features/reviews/words';
-import { listMembers, listSections, listTeams } from '@/domain/classes/read';
-import { listOpinions, listUseReports, reviewsOfGuest } from '@/domain/reviews/guests';
-import { aboutsIn, forGuests, listPacketsOf } from '@/domain/reviews/packet';
-import { listFindings, listReviews, runningOrder } from '@/domain/reviews/read';
-import { listWishes } from '@/domain/reviews/wishes';
+import { GuestSlot } from '@/areas/reviews/ui/GuestSlot';
+import { GuestUse } from '@/areas/reviews/ui/GuestUse';
+import { daysWords } from '@/areas/reviews/ui/words';
+import { listMembers, listSections, listTeams } from '@/areas/course';
+import {
+  listOpinions,
+  listUseReports,
+  reviewsOfGuest,
+  aboutsIn,
+  forGuests,
+  listPacketsOf,
+  listFindings,
+  listReviews,
+  runningOrder,
+  listWishes,
+} from '@/areas/reviews';
 import { allowed, enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
 import { projectNow } from '@/server/clock';

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import QRCode from 'qrcode';
-import { PhoneSteps } from '@/features/accounts/PhoneSteps';
+import { PhoneSteps } from '@/areas/course/ui/accounts/PhoneSteps';
 import { signedIn } from '@/server/actor';
 import { publicOrigin } from '@/server/origin';
 import { Plain } from '@/ui/sheet/Plain';

@@ -1,8 +1,8 @@
 import { Link } from '@/ui/Link';
 import { redirect } from 'next/navigation';
-import { AccountMenu } from '@/features/frame/AccountMenu';
-import { ImportForm } from '@/features/bundle/ImportForm';
-import { listProjects } from '@/domain/projects/read';
+import { AccountMenu } from '@/shell/frame/AccountMenu';
+import { ImportForm } from '@/shell/bundle/ImportForm';
+import { listProjects } from '@/areas/course';
 import { signedIn } from '@/server/actor';
 import { day, plural } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import { pool } from '@/db/connection';
-import { SetUpForm } from '@/features/accounts/forms';
+import { SetUpForm } from '@/areas/course/ui/accounts/forms';
 import { Plain } from '@/ui/sheet/Plain';
 
 export default async function SetUpPage() {

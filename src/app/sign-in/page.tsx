@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import { pool } from '@/db/connection';
-import { SignInForm } from '@/features/accounts/forms';
+import { SignInForm } from '@/areas/course/ui/accounts/forms';
 import { signedIn } from '@/server/actor';
 import { shortName } from '@/core/format';
 import { Link } from '@/ui/Link';

@@ -1,10 +1,9 @@
 import { endOf } from '@/core/calendar';
-import { meetsNext } from '@/domain/classes/place';
-import { readLesson } from '@/domain/plan/lesson';
-import { LessonSheet } from '@/features/schedule/LessonSheet';
+import { meetsNext, listSections } from '@/areas/course';
+import { readLesson } from '@/shell/lesson/lesson';
+import { LessonSheet } from '@/shell/lesson/LessonSheet';
 import { enterByLink } from '@/server/access';
 import { projectNow } from '@/server/clock';
-import { listSections } from '@/domain/classes/read';
 import { moment, weekday } from '@/core/format';
 import { PrintButton } from '@/ui/PrintButton';
 import { Plain } from '@/ui/sheet/Plain';

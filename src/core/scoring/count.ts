@@ -2,20 +2,12 @@ import { CoreError } from '../shared/CoreError';
 import { finite, oneOf, own, whole } from '../shared/check';
 import { compareExact, exact, meanOf, numberOf, totalOf, type Exact } from '../shared/exact';
 import type { Formula } from '../shared/formula';
+import type { Kept } from './kept';
 import { pointsOf } from './points';
 import { say, sayFor } from './say';
 import { STATUSES, type Attempt, type Entry, type EventRule } from './rule';
 import { compareValues } from './values';
 
-/** An attempt that counts for something: its number from 1, its value after formula and penalties. */
-export interface Kept {
-  number: number;
-  exact: Exact;
-  status: string;
-  penalties: Record<string, number>;
-  /** The value with how it came about: "8.2 = 7.2 + 2 × 0.5 for touched". */
-  said: () => string;
-}
 /** What an entry comes to before points: the counted value, the attempts it rests on, and those left over. */
 export interface Count {
   team: string;

@@ -1,7 +1,8 @@
 import { CoreError } from '../shared/CoreError';
 import { own } from '../shared/check';
 import { exact, compareExact } from '../shared/exact';
-import type { Count, Kept } from './count';
+import type { Count } from './count';
+import type { Kept } from './kept';
 import type { EventRule } from './rule';
 import { say } from './say';
 import { compareValues } from './values';

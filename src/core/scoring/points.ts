@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { compareExact, exact, meanOf, minus, numberOf, totalOf, ZERO, type Exact } from '../shared/exact';
-import type { Kept } from './count';
+import type { Kept } from './kept';
 import type { EventRule, PointsRule } from './rule';
 import { say, type Say } from './say';
 

@@ -1,4 +1,4 @@
-import { aboutPerson } from '@/domain/people/about';
+import { aboutPerson } from '@/shell/data/about';
 import { signedIn } from '@/server/actor';
 import { file } from '@/server/download';
 import { reply } from '@/server/reply';

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
-import { DrawSheet } from '@/features/draws/DrawSheet';
-import { findPublicDraw, seedOf } from '@/domain/draws/read';
-import { Repeat } from '@/features/draws/Repeat';
+import { DrawSheet } from '@/areas/course/ui/draws/DrawSheet';
+import { findPublicDraw, seedOf } from '@/areas/course';
+import { Repeat } from '@/areas/course/ui/draws/Repeat';
 import { isId } from '@/server/access';
 import { inZone } from '@/server/clock';
 import { Plain } from '@/ui/sheet/Plain';

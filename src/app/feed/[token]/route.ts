@@ -1,12 +1,11 @@
 import { notFound } from 'next/navigation';
 import { pool } from '@/db/connection';
-import { calendarOf } from '@/domain/plan/feed';
+import { calendarOf } from '@/shell/lesson/feed';
 import { findFeed } from '@/server/actor';
 import { slowDown } from '@/server/rate';
-import { listBookings, listMachines } from '@/domain/bookings/read';
-import { listSections, listTeams } from '@/domain/classes/read';
-import { listStages } from '@/domain/plan/read';
-import { listReviews } from '@/domain/reviews/read';
+import { listBookings, listMachines, listStages } from '@/areas/plan';
+import { listSections, listTeams } from '@/areas/course';
+import { listReviews } from '@/areas/reviews';
 
 /** The calendar behind a secret link, for programs that subscribe; an ended or unknown link is not found. */
 export async function GET(request: Request, { params }: { params: Promise<{ token: string }> }) {

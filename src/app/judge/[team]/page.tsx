@@ -1,8 +1,8 @@
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
-import { judgeHere } from '@/features/grades/judgeHere';
-import { ScoreForm } from '@/features/grades/ScoreForm';
-import { TeamEvidence } from '@/features/grades/TeamEvidence';
+import { judgeHere } from '@/areas/grades';
+import { ScoreForm } from '@/areas/grades/ui/ScoreForm';
+import { TeamEvidence } from '@/areas/grades/ui/TeamEvidence';
 import { enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';
 import { Entering } from '@/ui/outbox/Entering';

@@ -1,7 +1,7 @@
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
-import { judgeHere } from '@/features/grades/judgeHere';
-import { Practice } from '@/features/grades/Practice';
+import { judgeHere } from '@/areas/grades';
+import { Practice } from '@/areas/grades/ui/Practice';
 import { enterByLink } from '@/server/access';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';

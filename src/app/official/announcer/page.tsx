@@ -1,9 +1,8 @@
-import { AnnouncerView } from '@/features/contests/AnnouncerView';
-import { OfficialLive } from '@/features/contests/OfficialLive';
-import { StoppedNote } from '@/features/contests/StoppedNote';
-import { loadNotes } from '@/domain/contests/announce';
-import { loadDay } from '@/domain/contests/day';
-import { stopNow } from '@/domain/safety/stops';
+import { AnnouncerView } from '@/areas/event/ui/contests/AnnouncerView';
+import { OfficialLive } from '@/areas/event/ui/contests/OfficialLive';
+import { StoppedNote } from '@/areas/event/ui/contests/StoppedNote';
+import { loadNotes, loadDay } from '@/areas/event';
+import { stopNow } from '@/areas/safety';
 import { enterByLink } from '@/server/access';
 import { clockHere, momentOfEntry, projectNow } from '@/server/clock';
 import { Plain } from '@/ui/sheet/Plain';

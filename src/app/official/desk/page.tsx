@@ -1,8 +1,7 @@
-import { DeskSheet } from '@/features/contests/DeskSheet';
-import { linkOpens } from '@/features/contests/commands';
-import { loadDesk } from '@/features/contests/loadDesk';
-import { listContests } from '@/domain/contests/read';
-import { OfficialLive } from '@/features/contests/OfficialLive';
+import { DeskSheet } from '@/areas/event/ui/contests/DeskSheet';
+import { linkOpens } from '@/areas/event/write/contests/commands';
+import { loadDesk, listContests } from '@/areas/event';
+import { OfficialLive } from '@/areas/event/ui/contests/OfficialLive';
 import { enterByLink } from '@/server/access';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';

@@ -1,8 +1,8 @@
-import { Inspecting } from '@/features/inspections/Inspecting';
-import { InspectionSheet } from '@/features/inspections/InspectionSheet';
-import { loadInspecting } from '@/features/inspections/inspecting';
-import { OfficialLive } from '@/features/contests/OfficialLive';
-import { listTeams } from '@/domain/classes/read';
+import { Inspecting } from '@/areas/event/ui/inspections/Inspecting';
+import { InspectionSheet } from '@/areas/event/ui/inspections/InspectionSheet';
+import { loadInspecting } from '@/areas/event';
+import { OfficialLive } from '@/areas/event/ui/contests/OfficialLive';
+import { listTeams } from '@/areas/course';
 import { enterByLink } from '@/server/access';
 import { Entering } from '@/ui/outbox/Entering';
 import { Plain } from '@/ui/sheet/Plain';

@@ -1,6 +1,6 @@
 import { notFound, redirect } from 'next/navigation';
-import { NewProjectForm } from '@/features/bundle/NewProjectForm';
-import { listTemplates } from '@/domain/bundle/templates';
+import { NewProjectForm } from '@/shell/bundle/NewProjectForm';
+import { listTemplates } from '@/shell/bundle/templates';
 import { signedIn } from '@/server/actor';
 import { Plain } from '@/ui/sheet/Plain';
 import { pool } from '@/db/connection';

@@ -1,5 +1,5 @@
-import { resultsPage } from '@/features/awards/resultsPage';
-import { findShown } from '@/domain/awards/shown';
+import { resultsPage } from '@/areas/standings/ui/awards/resultsPage';
+import { findShown } from '@/areas/standings';
 import { pool } from '@/db/connection';
 import { slowDown } from '@/server/rate';
 import { tokenHash } from '@/server/secrets';

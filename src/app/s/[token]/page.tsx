@@ -1,6 +1,6 @@
 import { Link } from '@/ui/Link';
-import { SlipForm } from '@/features/accounts/SlipForm';
-import { findSlip } from '@/domain/people/slip';
+import { SlipForm } from '@/areas/course/ui/accounts/SlipForm';
+import { findSlip } from '@/areas/course';
 import { signedIn } from '@/server/actor';
 import { shortName } from '@/core/format';
 import { Plain } from '@/ui/sheet/Plain';

@@ -1,5 +1,5 @@
-import { decodePictures, importBundle } from '@/domain/bundle/importBundle';
-import { MOST_BYTES, unpack } from '@/domain/bundle/pack';
+import { decodePictures, importBundle } from '@/shell/bundle/importBundle';
+import { MOST_BYTES, unpack } from '@/shell/bundle/pack';
 import { signedIn } from '@/server/actor';
 import { readCapped, refuseForeign } from '@/server/api';
 import { slowDown } from '@/server/rate';

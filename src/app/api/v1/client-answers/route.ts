@@ -1,4 +1,4 @@
-import { recordClientAnswer } from '@/features/interview/commands';
+import { recordClientAnswer } from '@/areas/brief/write/interview/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordClientAnswer);

@@ -1,4 +1,4 @@
-import { recordClientComment } from '@/features/concepts/commands';
+import { recordClientComment } from '@/areas/concepts/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordClientComment);

@@ -1,4 +1,4 @@
-import { recordClientOutcome } from '@/features/reviews/commands';
+import { recordClientOutcome } from '@/areas/reviews/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordClientOutcome);

@@ -1,4 +1,4 @@
-import { recordComment } from '@/features/concepts/commands';
+import { recordComment } from '@/areas/concepts/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordComment);

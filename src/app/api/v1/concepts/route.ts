@@ -1,4 +1,4 @@
-import { recordConcept } from '@/features/concepts/commands';
+import { recordConcept } from '@/areas/concepts/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordConcept);

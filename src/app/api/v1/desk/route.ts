@@ -1,4 +1,4 @@
-import { enterAtDesk } from '@/features/contests/commands';
+import { enterAtDesk } from '@/areas/event/write/contests/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, enterAtDesk);

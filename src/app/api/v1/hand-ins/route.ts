@@ -1,4 +1,4 @@
-import { recordHandIn } from '@/features/schedule/commands';
+import { recordHandIn } from '@/areas/plan/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordHandIn);

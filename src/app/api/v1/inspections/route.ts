@@ -1,4 +1,4 @@
-import { inspect } from '@/features/inspections/commands';
+import { inspect } from '@/areas/event/write/inspections/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, inspect);

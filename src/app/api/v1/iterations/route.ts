@@ -1,4 +1,4 @@
-import { recordIteration } from '@/features/builds/commands';
+import { recordIteration } from '@/areas/builds/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordIteration);

@@ -1,5 +1,5 @@
-import { loadBoard } from '@/domain/contests/board';
-import { revisionOf } from '@/domain/projects/read';
+import { loadBoard } from '@/areas/event';
+import { revisionOf } from '@/areas/course';
 import { pool } from '@/db/connection';
 import { allowed, findSeat, type Seat } from '@/server/access';
 import { momentOfEntry, projectNow } from '@/server/clock';

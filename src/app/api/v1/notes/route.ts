@@ -1,4 +1,4 @@
-import { recordNote } from '@/features/interview/commands';
+import { recordNote } from '@/areas/brief/write/interview/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordNote);

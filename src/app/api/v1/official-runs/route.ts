@@ -1,4 +1,4 @@
-import { recordRunByLink } from '@/features/bench/commands';
+import { recordRunByLink } from '@/areas/bench/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordRunByLink);

@@ -1,4 +1,4 @@
-import { recordOpinion } from '@/features/reviews/commands';
+import { recordOpinion } from '@/areas/reviews/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordOpinion);

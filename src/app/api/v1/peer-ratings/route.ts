@@ -1,4 +1,4 @@
-import { recordPeers } from '@/features/grades/commands';
+import { recordPeers } from '@/areas/grades/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordPeers);

@@ -1,4 +1,4 @@
-import { recordPeerReview } from '@/features/reviews/commands';
+import { recordPeerReview } from '@/areas/reviews/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordPeerReview);

@@ -1,4 +1,4 @@
-import { keepPicture, MOST_BYTES } from '@/features/pictures/commands';
+import { keepPicture, MOST_BYTES } from '@/shell/pictures/commands';
 import { readCapped, refuseForeign } from '@/server/api';
 import { readStamp } from '@/server/entries';
 import { perform } from '@/server/perform';

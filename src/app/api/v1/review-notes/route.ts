@@ -1,4 +1,4 @@
-import { recordRoomNote } from '@/features/reviews/commands';
+import { recordRoomNote } from '@/areas/reviews/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordRoomNote);

@@ -1,4 +1,4 @@
-import { recordSheet } from '@/features/bench/sheetCommand';
+import { recordSheet } from '@/areas/bench/write/sheetCommand';
 import { answer } from '@/server/api';
 
 /** Bytes: a sheet has up to 2,000 rows. */

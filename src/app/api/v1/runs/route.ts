@@ -1,4 +1,4 @@
-import { recordRun } from '@/features/bench/commands';
+import { recordRun } from '@/areas/bench/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordRun);

@@ -1,4 +1,4 @@
-import { recordScores } from '@/features/grades/commands';
+import { recordScores } from '@/areas/grades/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordScores);

@@ -1,4 +1,4 @@
-import { recordUse } from '@/features/reviews/commands';
+import { recordUse } from '@/areas/reviews/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, recordUse);

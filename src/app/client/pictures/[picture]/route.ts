@@ -1,5 +1,5 @@
-import { readPicture } from '@/domain/pictures/read';
-import { pictureBefore } from '@/domain/selection/read';
+import { readPicture } from '@/areas/course';
+import { pictureBefore } from '@/areas/concepts';
 import { enterByLink, isId } from '@/server/access';
 import { notFound } from 'next/navigation';
 import { pool } from '@/db/connection';

@@ -2,20 +2,26 @@ import { ADD, CHANGE } from '@/ui/kit/icons';
 import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { InstrumentForm, ProtocolForm } from '@/features/bench/forms';
-import { listInstruments } from '@/domain/bench/instruments';
-import { UsualTests } from '@/features/bench/UsualTests';
-import { RunTable } from '@/features/bench/RunTable';
-import { instrumentForm, NEW_INSTRUMENT, NEW_PROTOCOL, protocolForm } from '@/features/bench/toForm';
-import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { listParameters } from '@/domain/requirements/parameters';
+import { InstrumentForm, ProtocolForm } from '@/areas/bench/ui/forms';
+import {
+  listInstruments,
+  instrumentForm,
+  NEW_INSTRUMENT,
+  NEW_PROTOCOL,
+  protocolForm,
+  listProtocols,
+  type Quantity,
+  listEvents,
+  listNewestRuns,
+} from '@/areas/bench';
+import { UsualTests } from '@/areas/bench/ui/UsualTests';
+import { RunTable } from '@/areas/bench/ui/RunTable';
+import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn, teamIdsIn } from '@/areas/course';
+import { listParameters } from '@/areas/brief';
 import { allowed, seesAll } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { teamIdsIn } from '@/domain/classes/read';
-import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { listProtocols, type Quantity } from '@/domain/bench/protocols';
-import { listEvents, listNewestRuns } from '@/domain/bench/read';
+import { hazardsOf, readSafety } from '@/areas/safety';
 import { formulaWords } from '@/core/bench';
 import { moment, number, unitName } from '@/core/format';
 import { Cautions } from '@/ui/sheet/Cautions';

@@ -1,22 +1,25 @@
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { BriefView } from '@/features/brief/BriefView';
-import { Difference } from '@/features/brief/Difference';
-import { briefDifference } from '@/features/brief/difference';
-import { limitsByRule } from '@/features/brief/limits';
-import { markBriefRead } from '@/features/brief/actions';
-import { PublishForm } from '@/features/brief/forms';
-import { countReaders, readByPerson } from '@/domain/brief/readers';
-import { TemplateForm } from '@/features/bundle/TemplateForm';
-import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { LinkPanel } from '@/features/links/LinkPanel';
-import { endOfLink } from '@/domain/links/endOfLink';
-import { listLinks } from '@/domain/links/read';
-import { ProjectForm } from '@/features/projects/forms';
-import { readSafety } from '@/domain/safety/read';
-import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
-import { listRequirements } from '@/domain/requirements/read';
+import { BriefView } from '@/areas/brief/ui/BriefView';
+import { Difference } from '@/areas/brief/ui/Difference';
+import {
+  briefDifference,
+  limitsByRule,
+  countReaders,
+  readByPerson,
+  listBriefVersions,
+  readBrief,
+  toBriefParts,
+  listRequirements,
+} from '@/areas/brief';
+import { markBriefRead } from '@/areas/brief/write/actions';
+import { PublishForm } from '@/areas/brief/ui/forms';
+import { TemplateForm } from '@/shell/bundle/TemplateForm';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn, endOfLink, listLinks } from '@/areas/course';
+import { LinkPanel } from '@/areas/course/ui/LinkPanel';
+import { ProjectForm } from '@/areas/course/ui/projects/forms';
+import { readSafety } from '@/areas/safety';
 import { ActButton } from '@/ui/forms/ActButton';
 import { PrintButton } from '@/ui/PrintButton';
 import { day, shortName, withQuery } from '@/core/format';

@@ -1,10 +1,8 @@
-import { BackupLine } from '@/features/data/BackupLine';
-import { readBackups } from '@/domain/backups/read';
-import { erase, eraseAll } from '@/features/data/actions';
-import { countNames, isDue } from '@/domain/people/today';
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { listMembers } from '@/domain/classes/read';
+import { BackupLine } from '@/shell/data/BackupLine';
+import { readBackups } from '@/shell/data/backups';
+import { erase, eraseAll } from '@/shell/data/actions';
+import { countNames, isDue, hrefIn, listMembers } from '@/areas/course';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';

@@ -2,31 +2,34 @@ import { ADD, CHANGE, REMOVE, SAVE } from '@/ui/kit/icons';
 import type { ReactNode } from 'react';
 import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
-import { EventForm } from '@/features/event/EventForm';
-import { hideEvent, removeEvent } from '@/features/event/actions';
-import { OpeningPanel } from '@/features/event/OpeningPanel';
-import { ResultTable } from '@/features/event/ResultTable';
-import { eventForm, NEW_EVENT } from '@/features/event/rule';
-import { eventViews, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { PredictionForm } from '@/features/awards/PredictionForm';
-import { listPredictions, type Prediction } from '@/domain/awards/read';
-import { listParameters } from '@/domain/requirements/parameters';
+import { EventForm } from '@/areas/event/ui/EventForm';
+import { hideEvent, removeEvent } from '@/areas/event/write/actions';
+import { OpeningPanel } from '@/areas/event/ui/OpeningPanel';
+import { ResultTable } from '@/areas/event/ui/ResultTable';
+import { eventForm, NEW_EVENT } from '@/areas/event/write/rule';
+import { eventViews, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents, endOfLink, listLinks } from '@/areas/course';
+import { PredictionForm } from '@/areas/standings/ui/awards/PredictionForm';
+import { listPredictions, type Prediction } from '@/areas/standings';
+import { listParameters } from '@/areas/brief';
 import { allowed, seesAll } from '@/server/access';
 import { factName } from '@/core/shared/factName';
-import { factUnit } from '@/domain/event/judge';
-import { listOfficials } from '@/domain/event/officials';
-import { listOpenings, openingOf, opennessAt, type Opening } from '@/domain/event/openings';
-import { listStudents } from '@/domain/classes/read';
-import { endOfLink } from '@/domain/links/endOfLink';
-import { listLinks } from '@/domain/links/read';
-import { LinkPanel } from '@/features/links/LinkPanel';
+import { factUnit, loadEventResults } from '@/areas/event';
+import {
+  listOfficials,
+  listOpenings,
+  openingOf,
+  opennessAt,
+  type Opening,
+  eachQuantity,
+  listProtocols,
+  measureName,
+  listAttempts,
+} from '@/areas/bench';
+import { LinkPanel } from '@/areas/course/ui/LinkPanel';
 import { ActButton } from '@/ui/forms/ActButton';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { momentOfEntry, momentHere } from '@/server/clock';
-import { loadEventResults } from '@/domain/event/results';
-import { eachQuantity, listProtocols, measureName } from '@/domain/bench/protocols';
-import { listAttempts } from '@/domain/bench/read';
 import { moment, plural, quantity } from '@/core/format';
 import { ruleInWords } from '@/core/scoring';
 import { Nothing } from '@/ui/sheet/Sheet';

@@ -1,7 +1,7 @@
 import { Link } from '@/ui/Link';
-import { search, type Hit } from '@/domain/find';
-import { openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { search, type Hit } from '@/shell/find/search';
+import { openSheet, ProjectFrame, type Frame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { withQuery } from '@/core/format';
 import { wordOf } from '@/db/catalogue';
 import { pool } from '@/db/connection';

@@ -1,19 +1,21 @@
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { loadMeasureOptions } from '@/features/grades/measureOptions';
-import { RubricForm } from '@/features/grades/RubricForm';
-import { UsualRubrics } from '@/features/grades/UsualRubrics';
-import { EMPTY_CRITERION } from '@/features/grades/empty';
-import { SCHOOL_WORD, SCORER_WORD } from '@/features/grades/words';
-import { LinkPanel } from '@/features/links/LinkPanel';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn, endOfLink, listLinks } from '@/areas/course';
+import {
+  loadMeasureOptions,
+  EMPTY_CRITERION,
+  SCHOOL_WORD,
+  SCORER_WORD,
+  loadGrades,
+  listRubrics,
+  type Rubric,
+} from '@/areas/grades';
+import { RubricForm } from '@/areas/grades/ui/RubricForm';
+import { UsualRubrics } from '@/areas/grades/ui/UsualRubrics';
+import { LinkPanel } from '@/areas/course/ui/LinkPanel';
 import { Link } from '@/ui/Link';
-import { endOfLink } from '@/domain/links/endOfLink';
-import { listLinks } from '@/domain/links/read';
 import { allowed } from '@/server/access';
-import { loadGrades } from '@/domain/grades/judge';
-import { listRubrics, type Rubric } from '@/domain/grades/read';
 import { number, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

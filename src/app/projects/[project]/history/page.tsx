@@ -1,10 +1,10 @@
 import { wordOf } from '@/db/catalogue';
-import { ChangeRow } from '@/features/history/ChangeRow';
+import { ChangeRow } from '@/shell/history/ChangeRow';
 import { Fold } from '@/ui/sheet/Fold';
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { canPutBack } from '@/domain/history/plan';
-import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/domain/history/read';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { canPutBack } from '@/shell/history/plan';
+import { differences, listActors, listChanges, listChoices, listNames, PAGE } from '@/shell/history/read';
 import { inZone } from '@/server/clock';
 import { moment } from '@/core/format';
 import { pool } from '@/db/connection';

@@ -1,17 +1,17 @@
 import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { Alike } from '@/features/interview/Alike';
-import { Bank } from '@/features/interview/Bank';
-import { shareOf } from '@/features/interview/shareOf';
-import { AskForm, VisitForm } from '@/features/interview/forms';
-import { listQuestions, listVisits, visitFor } from '@/domain/interview/read';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { Alike } from '@/areas/brief/ui/interview/Alike';
+import { Bank } from '@/areas/brief/ui/interview/Bank';
+import { shareOf } from '@/areas/brief/ui/interview/shareOf';
+import { AskForm, VisitForm } from '@/areas/brief/ui/interview/forms';
+import { listQuestions, listVisits, visitFor } from '@/areas/brief';
 import { PrintButton } from '@/ui/PrintButton';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { VisitTabs } from '@/features/interview/VisitTabs';
+import { VisitTabs } from '@/areas/brief/ui/interview/VisitTabs';
 import { day, plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 

@@ -1,5 +1,5 @@
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listBenchmarks } from '@/domain/legacy/read';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { listBenchmarks } from '@/areas/builds';
 import { measured } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

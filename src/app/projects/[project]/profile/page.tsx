@@ -1,7 +1,7 @@
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { HIDEABLE } from '@/ui/sheet/purposes';
-import { hrefIn } from '@/domain/classes/place';
-import { ProfileForm } from '@/features/projects/forms';
+import { hrefIn } from '@/areas/course';
+import { ProfileForm } from '@/areas/course/ui/projects/forms';
 
 export default async function ProfilePage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/profile', props);

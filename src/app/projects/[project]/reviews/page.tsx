@@ -2,14 +2,21 @@ import { Link } from '@/ui/Link';
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { allowed, seesAll } from '@/server/access';
-import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { ReviewForm } from '@/features/reviews/ReviewForm';
-import { newReview, offersOf } from '@/features/reviews/offers';
-import { daysWords, fitWords, stateOf } from '@/features/reviews/words';
-import { listStages } from '@/domain/plan/read';
-import { askedToReview } from '@/domain/reviews/peers';
-import { isOpen, listFindings, listKinds, listReviews, runningOrder, standingOnly } from '@/domain/reviews/read';
+import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { ReviewForm } from '@/areas/reviews/ui/ReviewForm';
+import { newReview, offersOf } from '@/areas/reviews/ui/offers';
+import { daysWords, fitWords, stateOf } from '@/areas/reviews/ui/words';
+import { listStages } from '@/areas/plan';
+import {
+  askedToReview,
+  isOpen,
+  listFindings,
+  listKinds,
+  listReviews,
+  runningOrder,
+  standingOnly,
+} from '@/areas/reviews';
 import { plural, weekday } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

@@ -1,19 +1,25 @@
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { PreferenceForm } from '@/features/forming/forms';
-import { findPreference, listForming } from '@/domain/forming/read';
-import { openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { endSessions, resetPassword } from '@/features/teams/actions';
-import { listDevices, type Devices } from '@/domain/people/devices';
-import { MoveMember } from '@/features/teams/MoveMember';
-import { RosterForm } from '@/features/teams/RosterForm';
-import { RolePick, RolesForm, TeamForm } from '@/features/teams/TeamForms';
-import { listMembers, type Member, type Team } from '@/domain/classes/read';
-import { listConcepts } from '@/domain/concepts/read';
-import { listStaff } from '@/domain/people/staff';
-import { StaffPanel } from '@/features/staff/StaffPanel';
+import { PreferenceForm } from '@/areas/course/ui/forming/forms';
+import {
+  findPreference,
+  listForming,
+  hrefIn,
+  listDevices,
+  type Devices,
+  listMembers,
+  type Member,
+  type Team,
+  listStaff,
+  listRoles,
+} from '@/areas/course';
+import { openSheet, ProjectFrame, teamViews, type Frame, type SheetProps } from '@/shell/frame';
+import { endSessions, resetPassword } from '@/areas/course/write/teams';
+import { MoveMember } from '@/areas/course/ui/teams/MoveMember';
+import { RosterForm } from '@/areas/course/ui/teams/RosterForm';
+import { RolePick, RolesForm, TeamForm } from '@/areas/course/ui/teams/TeamForms';
+import { listConcepts } from '@/areas/concepts';
+import { StaffPanel } from '@/areas/course/ui/StaffPanel';
 import { allowed, seesAll } from '@/server/access';
-import { listRoles } from '@/domain/teams/roles';
 import { ActButton } from '@/ui/forms/ActButton';
 import { tagColour } from '@/ui/colours';
 import { day, plural, shortName } from '@/core/format';

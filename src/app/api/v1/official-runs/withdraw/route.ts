@@ -1,4 +1,4 @@
-import { withdrawRunByLink } from '@/features/bench/commands';
+import { withdrawRunByLink } from '@/areas/bench/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, withdrawRunByLink);

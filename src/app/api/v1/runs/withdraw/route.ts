@@ -1,4 +1,4 @@
-import { withdrawRun } from '@/features/bench/commands';
+import { withdrawRun } from '@/areas/bench/write/commands';
 import { answer } from '@/server/api';
 
 export const POST = (request: Request) => answer(request, withdrawRun);

@@ -1,9 +1,9 @@
-import { heatsOf } from '@/domain/contests/heats';
-import { loadRig } from '@/features/bench/loadRig';
-import { RunEntry } from '@/features/bench/RunEntry';
-import { openEvent } from '@/features/event/actions';
-import { openSheet, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { heatsOf } from '@/areas/event';
+import { loadRig } from '@/areas/bench';
+import { RunEntry } from '@/areas/bench/ui/RunEntry';
+import { openEvent } from '@/areas/event/write/actions';
+import { openSheet, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { allowed, seatHere } from '@/server/access';
 import { pool } from '@/db/connection';
 import { ActButton } from '@/ui/forms/ActButton';

@@ -1,20 +1,30 @@
 import { spreadText } from '@/core/bench';
-import { listReadWith, spreadOf } from '@/domain/bench/spread';
+import {
+  listReadWith,
+  spreadOf,
+  listQuantities,
+  measureName,
+  listEvents,
+  listRunGroupsOf,
+  listConclusions,
+  saidNow,
+  buildsOf,
+  inTurn,
+  driftsOf,
+  listResultGroups,
+  outliersOf,
+  type Build,
+} from '@/areas/bench';
 import { fixed, number, plural, quantity, twoFigures, unitName, withQuery, within } from '@/core/format';
 import { differ } from '@/core/builds';
-import { listQuantities, measureName } from '@/domain/bench/protocols';
-import { listEvents, listRunGroupsOf } from '@/domain/bench/read';
-import { listConclusions, saidNow } from '@/domain/conclusions/read';
-import { ConclusionForm } from '@/features/conclusions/ConclusionForm';
-import { ConclusionList } from '@/features/conclusions/ConclusionList';
-import { buildsOf, inTurn, driftsOf, listResultGroups, outliersOf, type Build } from '@/domain/bench/results';
-import { betterOf } from '@/domain/builds/compareRuns';
-import { limitsAt, madeOf } from '@/domain/builds/designs';
-import { listChanges, listIterations } from '@/domain/builds/read';
-import { listRequirements } from '@/domain/requirements/read';
-import { Strip } from '@/features/bench/Strip';
-import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { ConclusionForm } from '@/areas/bench/ui/conclusions/ConclusionForm';
+import { ConclusionList } from '@/areas/bench/ui/conclusions/ConclusionList';
+import { betterOf, limitsAt, madeOf } from '@/areas/compliance';
+import { listChanges, listIterations } from '@/areas/builds';
+import { listRequirements } from '@/areas/brief';
+import { Strip } from '@/areas/bench/ui/Strip';
+import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { allowed, seesAll } from '@/server/access';
 import { Fold } from '@/ui/sheet/Fold';
 import { SidePanel } from '@/ui/kit/SidePanel';

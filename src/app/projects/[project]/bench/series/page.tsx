@@ -2,16 +2,20 @@ import { fitText, holdsText, paceOf } from '@/core/bench';
 import { endOf } from '@/core/calendar';
 import { convert } from '@/core/units';
 import { plural, unitName, withQuery } from '@/core/format';
-import { listQuantities, measureName } from '@/domain/bench/protocols';
-import { listEvents } from '@/domain/bench/read';
-import { listResultRuns } from '@/domain/bench/results';
-import { fitSeries, seriesOf, seriesSettings } from '@/domain/bench/series';
-import { betterOf } from '@/domain/builds/compareRuns';
-import { limitsAt } from '@/domain/builds/designs';
-import { askedOf, listRequirements } from '@/domain/requirements/read';
-import { SeriesChart } from '@/features/bench/SeriesChart';
-import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import {
+  listQuantities,
+  measureName,
+  listEvents,
+  listResultRuns,
+  fitSeries,
+  seriesOf,
+  seriesSettings,
+} from '@/areas/bench';
+import { betterOf, limitsAt } from '@/areas/compliance';
+import { askedOf, listRequirements } from '@/areas/brief';
+import { SeriesChart } from '@/areas/bench/ui/SeriesChart';
+import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { allowed } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { Link } from '@/ui/Link';

@@ -1,10 +1,14 @@
 import { notFound } from 'next/navigation';
-import { Difference } from '@/features/brief/Difference';
-import { briefDifference } from '@/features/brief/difference';
-import { limitsByRule } from '@/features/brief/limits';
-import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listBriefVersions, readBrief, toBriefParts } from '@/domain/brief/read';
-import { listRequirements } from '@/domain/requirements/read';
+import { Difference } from '@/areas/brief/ui/Difference';
+import {
+  briefDifference,
+  limitsByRule,
+  listBriefVersions,
+  readBrief,
+  toBriefParts,
+  listRequirements,
+} from '@/areas/brief';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { pool } from '@/db/connection';
 
 export default async function BriefChangesPage(props: SheetProps) {

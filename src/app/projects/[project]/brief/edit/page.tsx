@@ -1,8 +1,7 @@
-import { BriefForm } from '@/features/brief/forms';
-import { briefForm } from '@/features/brief/toForm';
-import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { readBrief, toBriefParts } from '@/domain/brief/read';
+import { BriefForm } from '@/areas/brief/ui/forms';
+import { briefForm, readBrief, toBriefParts } from '@/areas/brief';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { pool } from '@/db/connection';
 
 export default async function EditBriefPage(props: SheetProps) {

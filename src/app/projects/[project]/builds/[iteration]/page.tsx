@@ -1,42 +1,44 @@
 import { Fold } from '@/ui/sheet/Fold';
 import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
-import { releaseIteration, removeIteration } from '@/features/builds/actions';
-import { Checks } from '@/features/builds/Checks';
-import { IterationForm } from '@/features/builds/IterationForm';
-import { loadIterationForm } from '@/domain/builds/form';
-import { VerdictTable } from '@/features/builds/VerdictTable';
-import { Pictures } from '@/features/pictures/Pictures';
-import { listPictures } from '@/domain/pictures/read';
-import { RunTable } from '@/features/bench/RunTable';
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { releaseIteration, removeIteration } from '@/areas/builds/write/actions';
+import { Checks } from '@/areas/builds/ui/Checks';
+import { IterationForm } from '@/areas/builds/ui/IterationForm';
+import {
+  loadIterationForm,
+  listChanges,
+  listIterations,
+  type Iteration,
+  type Parent,
+  iterationForm,
+  iterationTarget,
+  frozenFor,
+  limitOn,
+  listBills,
+  listMaterials,
+  listCopies,
+  listBenchmarks,
+  type Benchmark,
+} from '@/areas/builds';
+import { VerdictTable } from '@/areas/compliance/ui/designs/VerdictTable';
+import { Pictures } from '@/shell/pictures/Pictures';
+import { listPictures, hrefIn } from '@/areas/course';
+import { RunTable } from '@/areas/bench/ui/RunTable';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { listChanges, listIterations, type Iteration, type Parent } from '@/domain/builds/read';
-import { iterationForm } from '@/features/builds/toForm';
-import { iterationTarget } from '@/domain/builds/targets';
-import { listRequirements } from '@/domain/requirements/read';
-import { eachQuantity, listProtocols } from '@/domain/bench/protocols';
-import { listEvents, listRunGroups, listRunGroupsOf, listRunsOfTeam } from '@/domain/bench/read';
-import { claimsOf, designsOf, turnedWords } from '@/domain/builds/designs';
-import { Frozen } from '@/features/builds/Frozen';
-import { frozenFor } from '@/domain/builds/frozen';
-import { IterationDesign } from '@/features/builds/IterationDesign';
-import { verdictsFor } from '@/domain/requirements/judge';
+import { listRequirements, listBriefVersions } from '@/areas/brief';
+import { eachQuantity, listProtocols, listEvents, listRunGroups, listRunGroupsOf, listRunsOfTeam } from '@/areas/bench';
+import { claimsOf, designsOf, turnedWords, verdictsFor, figureOf, compareCopies } from '@/areas/compliance';
+import { Frozen } from '@/areas/builds/ui/Frozen';
+import { IterationDesign } from '@/areas/compliance/ui/designs/IterationDesign';
 import { inUnit } from '@/core/requirements';
-import { figureOf } from '@/domain/builds/figure';
-import { listBriefVersions } from '@/domain/brief/read';
-import { limitOn, listBills, listMaterials } from '@/domain/materials/read';
-import { BillSection } from '@/features/materials/BillSection';
+import { BillSection } from '@/areas/builds/ui/materials/BillSection';
 import { convert } from '@/core/units';
-import { compareCopies } from '@/domain/copies/compare';
-import { listCopies } from '@/domain/copies/read';
-import { listConcepts, type Concept } from '@/domain/concepts/read';
-import { listBenchmarks, type Benchmark } from '@/domain/legacy/read';
-import { AlsoMeasured } from '@/features/builds/AlsoMeasured';
-import { CopySection } from '@/features/copies/CopySection';
+import { listConcepts, type Concept } from '@/areas/concepts';
+import { AlsoMeasured } from '@/areas/builds/ui/AlsoMeasured';
+import { CopySection } from '@/areas/builds/ui/copies/CopySection';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, moment, plural, shortName, withQuery } from '@/core/format';
 

@@ -1,11 +1,11 @@
 import { limitText, plural } from '@/core/format';
-import { designsOf } from '@/domain/builds/designs';
-import { listChanges, listFeatures, listIterations, type Iteration } from '@/domain/builds/read';
-import { listConcepts } from '@/domain/concepts/read';
-import { agreedOn, listRequirements } from '@/domain/requirements/read';
-import { FeatureForm } from '@/features/builds/FeatureForm';
-import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { designsOf } from '@/areas/compliance';
+import { listChanges, listFeatures, listIterations, type Iteration } from '@/areas/builds';
+import { listConcepts } from '@/areas/concepts';
+import { agreedOn, listRequirements } from '@/areas/brief';
+import { FeatureForm } from '@/areas/builds/ui/FeatureForm';
+import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { allowed } from '@/server/access';
 import { CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';

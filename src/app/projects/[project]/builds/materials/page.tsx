@@ -1,11 +1,10 @@
 import { lasting } from '@/core/materials';
 import { fixed, number, plural } from '@/core/format';
-import { meetingsOf } from '@/domain/classes/read';
-import { listBills, listMaterials, usedBy } from '@/domain/materials/read';
-import { removeMaterial } from '@/features/materials/actions';
-import { MaterialForm } from '@/features/materials/forms';
-import { materialForm } from '@/features/materials/toForm';
-import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { meetingsOf } from '@/areas/course';
+import { listBills, listMaterials, usedBy, materialForm } from '@/areas/builds';
+import { removeMaterial } from '@/areas/builds/write/materials';
+import { MaterialForm } from '@/areas/builds/ui/materials/forms';
+import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { allowed, seesAll } from '@/server/access';
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
 import { ADD } from '@/ui/kit/icons';

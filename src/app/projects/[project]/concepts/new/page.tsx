@@ -1,7 +1,7 @@
-import { ConceptForm } from '@/features/concepts/ConceptForm';
-import { askedOf, conceptForm } from '@/features/concepts/toForm';
-import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { listRequirements } from '@/domain/requirements/read';
+import { ConceptForm } from '@/areas/concepts/ui/ConceptForm';
+import { askedOf, conceptForm } from '@/areas/concepts';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { listRequirements } from '@/areas/brief';
 import { pool } from '@/db/connection';
 
 export default async function NewConceptPage(props: SheetProps) {

@@ -1,9 +1,9 @@
 import { Link } from '@/ui/Link';
-import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { closeSelection } from '@/features/selection/actions';
-import { listSelections } from '@/domain/selection/read';
-import { SelectionView } from '@/features/selection/SelectionView';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { closeSelection } from '@/areas/concepts/write/selection/actions';
+import { listSelections } from '@/areas/concepts';
+import { SelectionView } from '@/areas/concepts/ui/selection/SelectionView';
 import { ActButton } from '@/ui/forms/ActButton';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { Pick } from '@/ui/sheet/Pick';

@@ -1,10 +1,9 @@
-import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { AnnouncerView } from '@/features/contests/AnnouncerView';
-import { StoppedNote } from '@/features/contests/StoppedNote';
-import { loadNotes } from '@/domain/contests/announce';
-import { loadDay } from '@/domain/contests/day';
-import { stopNow } from '@/domain/safety/stops';
-import { isOfficialOfAny } from '@/domain/event/officials';
+import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { AnnouncerView } from '@/areas/event/ui/contests/AnnouncerView';
+import { StoppedNote } from '@/areas/event/ui/contests/StoppedNote';
+import { loadNotes, loadDay } from '@/areas/event';
+import { stopNow } from '@/areas/safety';
+import { isOfficialOfAny } from '@/areas/bench';
 import { seatHere } from '@/server/access';
 import { clockHere, momentOfEntry } from '@/server/clock';
 import { pool } from '@/db/connection';

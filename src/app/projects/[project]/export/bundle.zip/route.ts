@@ -1,6 +1,6 @@
 import { atOneMoment, pool } from '@/db/connection';
-import { MOST_BYTES, pack, withoutPictures } from '@/domain/bundle/pack';
-import { sizeOfPictures, writeBundle } from '@/domain/bundle/write';
+import { MOST_BYTES, pack, withoutPictures } from '@/shell/bundle/pack';
+import { sizeOfPictures, writeBundle } from '@/shell/bundle/write';
 import { downloader, file } from '@/server/download';
 import { reply } from '@/server/reply';
 

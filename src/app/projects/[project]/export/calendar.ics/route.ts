@@ -1,9 +1,8 @@
-import { calendarOf } from '@/domain/plan/feed';
+import { calendarOf } from '@/shell/lesson/feed';
 import { downloader, file } from '@/server/download';
-import { listBookings, listMachines } from '@/domain/bookings/read';
-import { listSections, listTeams } from '@/domain/classes/read';
-import { listStages } from '@/domain/plan/read';
-import { listReviews } from '@/domain/reviews/read';
+import { listBookings, listMachines, listStages } from '@/areas/plan';
+import { listSections, listTeams } from '@/areas/course';
+import { listReviews } from '@/areas/reviews';
 import { pool } from '@/db/connection';
 
 /** The meetings, stages, bookings, reviews and event as a calendar file; of one section if the address names it, a student's of the own one and team. */

@@ -1,7 +1,6 @@
 import { csv } from '@/core/csv';
-import { loadAwards } from '@/domain/awards/judge';
-import { loadDay } from '@/domain/contests/day';
-import { loadStandings } from '@/domain/standings/judge';
+import { loadAwards, loadStandings } from '@/areas/standings';
+import { loadDay } from '@/areas/event';
 import { downloader, file } from '@/server/download';
 import { pool } from '@/db/connection';
 

@@ -1,7 +1,6 @@
 import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
-import { listSchoolSystems, type SchoolColumn } from '@/domain/grades/scheme';
-import { loadGradeSheet, type StudentGrade } from '@/domain/grades/sheet';
+import { listSchoolSystems, type SchoolColumn, loadGradeSheet, type StudentGrade } from '@/areas/grades';
 import { pool } from '@/db/connection';
 
 /** The grades, one row a student: everything, or the columns that a school's own system wants, in its order. */

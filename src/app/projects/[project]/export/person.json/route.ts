@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { aboutPerson } from '@/domain/people/about';
+import { aboutPerson } from '@/shell/data/about';
 import { pool } from '@/db/connection';
 import { isId } from '@/server/access';
 import { downloader, file } from '@/server/download';

@@ -1,8 +1,6 @@
-import { COLUMNS } from '@/domain/requirements/columns';
-import { asRows } from '@/features/requirements/written';
+import { COLUMNS, asRows, listRequirements } from '@/areas/brief';
 import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
-import { listRequirements } from '@/domain/requirements/read';
 import { pool } from '@/db/connection';
 
 /** The list of requirements, in columns that can be brought in again. */

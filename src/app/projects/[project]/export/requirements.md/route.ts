@@ -1,6 +1,5 @@
-import { asMarkdown } from '@/features/requirements/written';
+import { asMarkdown, listRequirements } from '@/areas/brief';
 import { downloader, file } from '@/server/download';
-import { listRequirements } from '@/domain/requirements/read';
 import { pool } from "@/db/connection";
 
 /** The list of requirements as a Markdown table. */

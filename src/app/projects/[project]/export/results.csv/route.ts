@@ -1,7 +1,7 @@
 import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
-import { listTeams } from '@/domain/classes/read';
-import { loadEventResults } from '@/domain/event/results';
+import { listTeams } from '@/areas/course';
+import { loadEventResults } from '@/areas/event';
 import { pool } from '@/db/connection';
 
 /** Results of every event: counted value, points and place of each team. */

@@ -1,7 +1,7 @@
 import { csv } from '@/core/csv';
 import { downloader, file } from '@/server/download';
-import { listStudents, listTeams } from '@/domain/classes/read';
-import { loadStandings } from '@/domain/standings/judge';
+import { listStudents, listTeams } from '@/areas/course';
+import { loadStandings } from '@/areas/standings';
 import { pool } from '@/db/connection';
 
 /** The standings, one row a student with the school's student number, for the grade book. */

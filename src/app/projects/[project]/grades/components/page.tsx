@@ -2,20 +2,26 @@ import { ADD, CHANGE } from '@/ui/kit/icons';
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { removeGradeComponent } from '@/features/grades/sheetActions';
-import { ComponentForm, SchemeForm } from '@/features/grades/SchemeForm';
-import { FormerForm } from '@/features/grades/SheetForms';
-import { componentForm, NEW_COMPONENT, schemeForm } from '@/features/grades/toForm';
-import { schemeWords } from '@/features/grades/schemeWords';
-import { loadEventResults } from '@/domain/event/results';
-import { listQuantities } from '@/domain/bench/protocols';
-import { listPeerRounds } from '@/domain/grades/peers';
-import { previewWords } from '@/domain/grades/preview';
-import { listRubrics } from '@/domain/grades/read';
-import { findScheme, listFormerResults, listGradeComponents } from '@/domain/grades/scheme';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { removeGradeComponent } from '@/areas/grades/write/sheetActions';
+import { ComponentForm, SchemeForm } from '@/areas/grades/ui/SchemeForm';
+import { FormerForm } from '@/areas/grades/ui/SheetForms';
+import {
+  componentForm,
+  NEW_COMPONENT,
+  schemeForm,
+  schemeWords,
+  listPeerRounds,
+  previewWords,
+  listRubrics,
+  findScheme,
+  listFormerResults,
+  listGradeComponents,
+  ruleWords,
+} from '@/areas/grades';
+import { loadEventResults } from '@/areas/event';
+import { listQuantities } from '@/areas/bench';
 import { number } from '@/core/format';
-import { ruleWords } from '@/features/grades/ruleWords';
 import { pool } from '@/db/connection';
 
 export default async function ComponentsPage(props: SheetProps) {

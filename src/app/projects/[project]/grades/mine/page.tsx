@@ -1,7 +1,7 @@
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { FormerGrades, GradeWords } from '@/features/grades/GradeWords';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { FormerGrades, GradeWords } from '@/areas/grades/ui/GradeWords';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { listOwnReleasedGrades } from '@/domain/grades/scheme';
+import { listOwnReleasedGrades } from '@/areas/grades';
 import { allowed } from '@/server/access';
 import { moment } from '@/core/format';
 import { momentHere } from '@/server/clock';

@@ -3,21 +3,21 @@ import { SidePanel } from '@/ui/kit/SidePanel';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 import { Fold } from '@/ui/sheet/Fold';
 import { Waiting } from '@/ui/outbox/Waiting';
-import { gradeViews, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { PeerRatingForm, PeerRoundForm } from '@/features/grades/PeerForms';
-import { USUAL_ROUND } from '@/features/grades/usualRound';
-import { roundForm } from '@/features/grades/toForm';
-import { contributionOf, loadContributions } from '@/domain/grades/contribution';
+import { gradeViews, openSheet, ProjectFrame, type Frame, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents } from '@/areas/course';
+import { PeerRatingForm, PeerRoundForm } from '@/areas/grades/ui/PeerForms';
 import {
+  USUAL_ROUND,
+  roundForm,
+  contributionOf,
+  loadContributions,
   factorsOf,
   listOwnRatings,
   listPeerRatings,
   listPeerRounds,
   warningWords,
   type PeerRound,
-} from '@/domain/grades/peers';
-import { listStudents } from '@/domain/classes/read';
+} from '@/areas/grades';
 import { allowed } from '@/server/access';
 import { fixed, plural, shortName } from '@/core/format';
 import { tagColour } from '@/ui/colours';

@@ -1,11 +1,11 @@
 import { Link } from '@/ui/Link';
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { titleOf } from '@/domain/history/names';
-import { planPutBack, type Step } from '@/domain/history/plan';
-import { PutBackButton } from '@/features/history/PutBackButton';
-import { listNames, tell } from '@/domain/history/read';
-import { readSelection } from '@/domain/history/selection';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { titleOf } from '@/shell/history/names';
+import { planPutBack, type Step } from '@/shell/history/plan';
+import { PutBackButton } from '@/shell/history/PutBackButton';
+import { listNames, tell } from '@/shell/history/read';
+import { readSelection } from '@/shell/history/selection';
 import { pool } from '@/db/connection';
 import { Nothing } from '@/ui/sheet/Sheet';
 

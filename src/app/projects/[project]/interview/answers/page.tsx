@@ -1,18 +1,25 @@
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { Selectable } from '@/features/interview/Answers';
-import { StatementForm } from '@/features/interview/StatementForm';
-import { StatementList } from '@/features/interview/StatementList';
-import { accountsOf } from '@/features/interview/accounts';
-import { Reconcile } from '@/features/interview/Reconcile';
-import { listNotes, listQuestions, listStatements, listVisits, visitFor } from '@/domain/interview/read';
-import { inForce, listRequirements } from '@/domain/requirements/read';
+import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { Selectable } from '@/areas/brief/ui/interview/Answers';
+import { StatementForm } from '@/areas/brief/ui/interview/StatementForm';
+import { StatementList } from '@/areas/brief/ui/interview/StatementList';
+import {
+  accountsOf,
+  listNotes,
+  listQuestions,
+  listStatements,
+  listVisits,
+  visitFor,
+  inForce,
+  listRequirements,
+} from '@/areas/brief';
+import { Reconcile } from '@/areas/brief/ui/interview/Reconcile';
 import { day, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
-import { VisitTabs } from '@/features/interview/VisitTabs';
+import { VisitTabs } from '@/areas/brief/ui/interview/VisitTabs';
 import { pool } from '@/db/connection';
 
 export default async function AnswersPage(props: SheetProps) {

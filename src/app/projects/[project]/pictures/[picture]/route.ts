@@ -1,10 +1,10 @@
 import { notFound } from 'next/navigation';
-import { findPicture, readPicture } from '@/domain/pictures/read';
+import { findPicture, readPicture } from '@/areas/course';
 import { pool } from '@/db/connection';
 import { pictureAnswer } from '@/server/download';
 import { allowed, findSeat, isId } from '@/server/access';
 import { signedIn } from '@/server/actor';
-import { picturedTarget } from '@/features/pictures/targets';
+import { picturedTarget } from '@/shell/pictures/targets';
 
 /** A picture, or with ?small its thumbnail, for whoever may read what it belongs to. */
 export async function GET(request: Request, { params }: { params: Promise<{ project: string; picture: string }> }) {

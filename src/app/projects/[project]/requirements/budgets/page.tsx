@@ -1,11 +1,11 @@
 import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { budget } from '@/core/requirements';
-import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { BudgetForm } from '@/features/budgets/BudgetForm';
-import { BudgetTable } from '@/features/budgets/BudgetTable';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/shell/frame';
+import { BudgetForm } from '@/areas/brief/ui/budgets/BudgetForm';
+import { BudgetTable } from '@/areas/brief/ui/budgets/BudgetTable';
 import { allowed } from '@/server/access';
-import { inForce, listBudgets, listRequirements } from '@/domain/requirements/read';
+import { inForce, listBudgets, listRequirements } from '@/areas/brief';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 

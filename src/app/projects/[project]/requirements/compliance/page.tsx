@@ -1,8 +1,8 @@
 import { Link } from '@/ui/Link';
-import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { ChooseIterations, Compliance, Unsettled } from '@/features/requirements/Compliance';
-import { loadCompliance } from '@/domain/requirements/compliance';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { ChooseIterations, Compliance, Unsettled } from '@/areas/compliance/ui/Compliance';
+import { loadCompliance } from '@/areas/compliance';
 import { PrintButton } from '@/ui/PrintButton';
 import { plural, withQuery } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';

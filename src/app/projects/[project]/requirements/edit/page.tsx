@@ -1,15 +1,20 @@
-import { Touches } from '@/features/requirements/Touches';
+import { Touches } from '@/areas/compliance/ui/Touches';
 import { notFound } from 'next/navigation';
-import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { listStatements } from '@/domain/interview/read';
-import { RequirementForm } from '@/features/requirements/RequirementForm';
-import { listOwners, listParameters } from '@/domain/requirements/parameters';
-import { requirementForm, sourceForm } from '@/features/requirements/toForm';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import {
+  listStatements,
+  listOwners,
+  listParameters,
+  requirementForm,
+  sourceForm,
+  inForce,
+  listRequirements,
+  listResearch,
+} from '@/areas/brief';
+import { RequirementForm } from '@/areas/brief/ui/requirements/RequirementForm';
 import { allowed } from '@/server/access';
-import { inForce, listRequirements } from '@/domain/requirements/read';
-import { listResearch } from '@/domain/research/read';
-import { listQuantities } from '@/domain/bench/protocols';
+import { listQuantities } from '@/areas/bench';
 import { shortName } from '@/core/format';
 import { pool } from '@/db/connection';
 

@@ -1,6 +1,6 @@
-import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { ImportList } from '@/features/requirements/ImportList';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { ImportList } from '@/areas/brief/ui/requirements/ImportList';
 
 export default async function ImportRequirementsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/requirements/import', props);

@@ -1,13 +1,12 @@
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { removeResearch } from '@/features/research/actions';
-import { ResearchForm } from '@/features/research/ResearchForm';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { removeResearch } from '@/areas/brief/write/research';
+import { ResearchForm } from '@/areas/brief/ui/ResearchForm';
 import { allowed } from '@/server/access';
-import { inForce, listRequirements } from '@/domain/requirements/read';
-import { listResearch, type Research } from '@/domain/research/read';
+import { inForce, listRequirements, listResearch, type Research } from '@/areas/brief';
 import { measured, plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

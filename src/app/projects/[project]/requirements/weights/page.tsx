@@ -1,8 +1,7 @@
-import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { WeightsForm } from '@/features/requirements/Weights';
-import { readJudgements } from '@/domain/requirements/parameters';
-import { inForce, listRequirements } from '@/domain/requirements/read';
+import { openSheet, ProjectFrame, requirementViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { WeightsForm } from '@/areas/brief/ui/requirements/Weights';
+import { readJudgements, inForce, listRequirements } from '@/areas/brief';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { Link } from '@/ui/Link';
 import { pool } from '@/db/connection';

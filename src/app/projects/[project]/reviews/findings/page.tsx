@@ -3,22 +3,22 @@ import { tagColour } from '@/ui/colours';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 import { PrintButton } from '@/ui/PrintButton';
 import { allowed, seesAll } from '@/server/access';
-import { ActionList } from '@/features/actions/ActionList';
-import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { FindingList } from '@/features/reviews/FindingList';
-import { RecurringList } from '@/features/reviews/RecurringList';
-import { listStudents, teamIdsIn } from '@/domain/classes/read';
-import { classFindings, meetingsSince } from '@/domain/reviews/classFindings';
-import { listEvidence } from '@/domain/reviews/evidence';
+import { ActionList } from '@/areas/course/ui/ActionList';
+import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents, teamIdsIn } from '@/areas/course';
+import { FindingList } from '@/areas/reviews/ui/FindingList';
+import { RecurringList } from '@/areas/reviews/ui/RecurringList';
 import {
+  classFindings,
+  meetingsSince,
+  listEvidence,
   findReviewRule,
   isOpen,
   listFindings,
   listReviewActions,
   listReviews,
   standingOnly,
-} from '@/domain/reviews/read';
+} from '@/areas/reviews';
 import { number, plural, shortName, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 

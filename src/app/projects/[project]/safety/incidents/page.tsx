@@ -1,9 +1,8 @@
 import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
-import { IncidentForm } from '@/features/safety/IncidentForm';
-import { listIncidents } from '@/domain/safety/incidents';
-import { incidentForm } from '@/features/safety/toForm';
+import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/shell/frame';
+import { IncidentForm } from '@/areas/safety/ui/IncidentForm';
+import { listIncidents, incidentForm } from '@/areas/safety';
 import { day } from '@/core/format';
 import { pool } from '@/db/connection';
 

@@ -1,11 +1,10 @@
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { SignOffForm } from '@/features/safety/SignOffForm';
-import { SignOffTable } from '@/features/safety/SignOffTable';
-import { listStudents } from '@/domain/classes/read';
-import { readSafety } from '@/domain/safety/read';
+import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents } from '@/areas/course';
+import { SignOffForm } from '@/areas/safety/ui/SignOffForm';
+import { SignOffTable } from '@/areas/safety/ui/SignOffTable';
+import { readSafety } from '@/areas/safety';
 import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

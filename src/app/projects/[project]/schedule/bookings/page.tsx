@@ -1,19 +1,23 @@
 import { seesAll } from '@/server/access';
 import { Link } from '@/ui/Link';
-import { BookForm } from '@/features/bookings/BookForm';
-import { heldBookings } from '@/domain/bookings/held';
-import { MachineAbout, MachineBoard } from '@/features/bookings/MachineBoard';
-import { meetingsToCome, slotsIn, turnsOf } from '@/domain/bookings/plan';
-import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { BookForm } from '@/areas/plan/ui/bookings/BookForm';
+import {
+  heldBookings,
+  meetingsToCome,
+  slotsIn,
+  turnsOf,
+  pacesOf,
+  listBookings,
+  listMachines,
+  listJudgedGates,
+  listSessionSpans,
+  listStages,
+} from '@/areas/plan';
+import { MachineAbout, MachineBoard } from '@/areas/plan/ui/bookings/MachineBoard';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents } from '@/areas/course';
 import { inZone } from '@/server/clock';
-import { pacesOf } from '@/domain/plan/pace';
-import { listBookings, listMachines } from '@/domain/bookings/read';
-import { listStudents } from '@/domain/classes/read';
-import { listJudgedGates } from '@/domain/gates/read';
-import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { listSessionSpans } from '@/domain/bookings/sessionSpans';
-import { listStages } from '@/domain/plan/read';
+import { hazardsOf, readSafety } from '@/areas/safety';
 import { Cautions } from '@/ui/sheet/Cautions';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { Pick } from '@/ui/sheet/Pick';

@@ -1,24 +1,25 @@
 import { ADD, CHANGE, SAVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { DaysOffForm } from '@/features/calendar/DaysOffForm';
-import { NoClassForm, SchoolDayForm, SectionForm } from '@/features/calendar/forms';
-import { removeSchoolDay } from '@/features/calendar/actions';
-import { MeetingTable } from '@/features/calendar/MeetingTable';
-import { listSchoolDays } from '@/domain/calendar/read';
-import { NEW_SECTION, sectionForm } from '@/features/calendar/toForm';
-import { openSheet, ProjectFrame, scheduleViews, type Frame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { PlanStory } from '@/features/schedule/PlanStory';
-import { WhatIf } from '@/features/schedule/WhatIf';
+import { DaysOffForm } from '@/areas/plan/ui/calendar/DaysOffForm';
+import { NoClassForm, SchoolDayForm, SectionForm } from '@/areas/plan/ui/calendar/forms';
+import { removeSchoolDay } from '@/areas/plan/write/calendar';
+import { MeetingTable } from '@/areas/plan/ui/calendar/MeetingTable';
+import {
+  listSchoolDays,
+  NEW_SECTION,
+  sectionForm,
+  listStages,
+  type Stage,
+  sectionPlans,
+  storiesOf,
+} from '@/areas/plan';
+import { openSheet, ProjectFrame, scheduleViews, type Frame, type SheetProps } from '@/shell/frame';
+import { hrefIn, endOfLink, listLinks, meetingsOf, type Section } from '@/areas/course';
+import { PlanStory } from '@/areas/plan/ui/PlanStory';
+import { WhatIf } from '@/areas/plan/ui/WhatIf';
 import { dateOf, dayNumber } from '@/core/calendar';
-import { listStages, type Stage } from '@/domain/plan/read';
-import { sectionPlans } from '@/domain/plan/sectionLine';
-import { storiesOf } from '@/domain/plan/story';
 import { seesAll } from '@/server/access';
-import { endOfLink } from '@/domain/links/endOfLink';
-import { LinkPanel } from '@/features/links/LinkPanel';
-import { listLinks } from '@/domain/links/read';
-import { meetingsOf, type Section } from '@/domain/classes/read';
+import { LinkPanel } from '@/areas/course/ui/LinkPanel';
 import { ActButton } from '@/ui/forms/ActButton';
 import { day, weekday } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';

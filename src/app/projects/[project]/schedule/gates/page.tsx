@@ -1,8 +1,8 @@
 import { Link } from '@/ui/Link';
-import { GateTable } from '@/features/gates/GateTable';
-import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { listGates, listJudgedGates } from '@/domain/gates/read';
+import { GateTable } from '@/areas/plan/ui/gates/GateTable';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { listGates, listJudgedGates } from '@/areas/plan';
 import { plural } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

@@ -1,11 +1,10 @@
 import { allowed } from '@/server/access';
 import { endOf } from '@/core/calendar';
-import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { endOfLink } from '@/domain/links/endOfLink';
-import { LinkPanel } from '@/features/links/LinkPanel';
-import { listLinks } from '@/domain/links/read';
-import { readLesson } from '@/domain/plan/lesson';
-import { LessonSheet } from '@/features/schedule/LessonSheet';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/shell/frame';
+import { endOfLink, listLinks } from '@/areas/course';
+import { LinkPanel } from '@/areas/course/ui/LinkPanel';
+import { readLesson } from '@/shell/lesson/lesson';
+import { LessonSheet } from '@/shell/lesson/LessonSheet';
 import { weekday } from '@/core/format';
 import { PrintButton } from '@/ui/PrintButton';
 import { Nothing } from '@/ui/sheet/Sheet';

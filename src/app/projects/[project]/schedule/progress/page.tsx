@@ -1,13 +1,11 @@
 import { seesAll } from '@/server/access';
-import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { ClassProgress } from '@/features/schedule/ClassProgress';
-import { PlanStory } from '@/features/schedule/PlanStory';
-import { storiesOf } from '@/domain/plan/story';
-import { pacesOf } from '@/domain/plan/pace';
-import { TeamStages } from '@/features/schedule/TeamStages';
-import { readSafety } from '@/domain/safety/read';
-import { listStages } from '@/domain/plan/read';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { ClassProgress } from '@/areas/plan/ui/ClassProgress';
+import { PlanStory } from '@/areas/plan/ui/PlanStory';
+import { storiesOf, pacesOf, listStages } from '@/areas/plan';
+import { TeamStages } from '@/areas/plan/ui/TeamStages';
+import { readSafety } from '@/areas/safety';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 

@@ -1,14 +1,13 @@
 import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
 import { ADD } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { removeStage } from '@/features/schedule/actions';
-import { StageForm } from '@/features/schedule/StageForm';
-import { StartPlans } from '@/features/schedule/StartPlans';
-import { NEW_STAGE, stageForm } from '@/features/schedule/toForm';
-import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { listStages, type Stage } from '@/domain/plan/read';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { removeStage } from '@/areas/plan/write/actions';
+import { StageForm } from '@/areas/plan/ui/StageForm';
+import { StartPlans } from '@/areas/plan/ui/StartPlans';
+import { NEW_STAGE, stageForm, listStages, type Stage } from '@/areas/plan';
+import { hazardsOf, readSafety } from '@/areas/safety';
 import { plural, withQuery } from '@/core/format';
 import { pool } from '@/db/connection';
 

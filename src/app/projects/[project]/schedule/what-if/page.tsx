@@ -1,13 +1,9 @@
 import { dateOf, dayNumber } from '@/core/calendar';
-import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/features/frame';
-import { ChangeList } from '@/features/schedule/ChangeList';
-import { teamPlans } from '@/domain/plan/teamPlans';
-import { listPlanChanges } from '@/domain/plan/changes';
-import { sectionPlans } from '@/domain/plan/sectionLine';
-import { PlanStory } from '@/features/schedule/PlanStory';
-import { storiesOf } from '@/domain/plan/story';
-import { WhatIf } from '@/features/schedule/WhatIf';
-import { listStages } from '@/domain/plan/read';
+import { openSheet, ProjectFrame, scheduleViews, type SheetProps } from '@/shell/frame';
+import { ChangeList } from '@/areas/plan/ui/ChangeList';
+import { teamPlans, listPlanChanges, sectionPlans, storiesOf, listStages } from '@/areas/plan';
+import { PlanStory } from '@/areas/plan/ui/PlanStory';
+import { WhatIf } from '@/areas/plan/ui/WhatIf';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 

@@ -1,15 +1,12 @@
 import { notFound } from 'next/navigation';
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { lastPublication, standingsOf } from '@/domain/standings/publication';
-import { Trace } from '@/features/standings/Trace';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn, listTeams } from '@/areas/course';
+import { lastPublication, standingsOf, loadStandings } from '@/areas/standings';
+import { Trace } from '@/areas/standings/ui/Trace';
 import { enter } from '@/server/access';
-import { listTeams } from '@/domain/classes/read';
-import { listIterations } from '@/domain/builds/read';
-import { listRequirements } from '@/domain/requirements/read';
-import { loadStandings } from '@/domain/standings/judge';
-import { listQuantities } from '@/domain/bench/protocols';
-import { listAttempts, listRunGroupsOf } from '@/domain/bench/read';
+import { listIterations } from '@/areas/builds';
+import { listRequirements } from '@/areas/brief';
+import { listQuantities, listAttempts, listRunGroupsOf } from '@/areas/bench';
 import { pool } from '@/db/connection';
 
 export default async function TracePage(props: SheetProps<{ team: string }>) {

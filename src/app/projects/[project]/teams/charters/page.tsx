@@ -1,13 +1,21 @@
 import { SidePanel } from '@/ui/kit/SidePanel';
-import { agreeToCharter } from '@/features/charters/actions';
-import { CharterForm } from '@/features/charters/CharterForm';
-import { listCharters, listLogos, type Charter } from '@/domain/charters/read';
-import { charterForm, NEW_CHARTER } from '@/features/charters/toForm';
-import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
-import { removePicture } from '@/features/pictures/actions';
-import { LogoField } from '@/features/teams/TeamForms';
-import { listStudents, type Member, type Team } from '@/domain/classes/read';
-import { listRoles, type TeamRole } from '@/domain/teams/roles';
+import { agreeToCharter } from '@/areas/course/write/charters';
+import { CharterForm } from '@/areas/course/ui/CharterForm';
+import {
+  listCharters,
+  listLogos,
+  type Charter,
+  charterForm,
+  NEW_CHARTER,
+  listStudents,
+  type Member,
+  type Team,
+  listRoles,
+  type TeamRole,
+} from '@/areas/course';
+import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/shell/frame';
+import { removePicture } from '@/shell/pictures/actions';
+import { LogoField } from '@/areas/course/ui/teams/TeamForms';
 import { tagColour } from '@/ui/colours';
 import { ActButton } from '@/ui/forms/ActButton';
 import { plural, shortName } from '@/core/format';

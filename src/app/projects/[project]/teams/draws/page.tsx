@@ -1,10 +1,9 @@
 import { Link } from '@/ui/Link';
-import { DrawSheet } from '@/features/draws/DrawSheet';
-import { CallForm, DrawForm } from '@/features/draws/forms';
-import { listDraws } from '@/domain/draws/read';
-import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
+import { DrawSheet } from '@/areas/course/ui/draws/DrawSheet';
+import { CallForm, DrawForm } from '@/areas/course/ui/draws/forms';
+import { listDraws, listStudents } from '@/areas/course';
+import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/shell/frame';
 import { inZone } from '@/server/clock';
-import { listStudents } from '@/domain/classes/read';
 import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

@@ -1,12 +1,18 @@
 import { alike } from '@/core/concepts';
-import { FormingBoard } from '@/features/forming/FormingBoard';
-import { FormingForm, PairForm } from '@/features/forming/forms';
-import { listForming, listKeepPairs, listPreferences, listProposals } from '@/domain/forming/read';
-import { formingForm, NEW_FORMING } from '@/features/forming/toForm';
-import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/features/frame';
-import { listStudents } from '@/domain/classes/read';
-import { listConcepts, type Concept } from '@/domain/concepts/read';
-import { listRoles } from '@/domain/teams/roles';
+import { FormingBoard } from '@/areas/course/ui/forming/FormingBoard';
+import { FormingForm, PairForm } from '@/areas/course/ui/forming/forms';
+import {
+  listForming,
+  listKeepPairs,
+  listPreferences,
+  listProposals,
+  formingForm,
+  NEW_FORMING,
+  listStudents,
+  listRoles,
+} from '@/areas/course';
+import { openSheet, ProjectFrame, teamViews, type SheetProps } from '@/shell/frame';
+import { listConcepts, type Concept } from '@/areas/concepts';
 import { plural, shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

@@ -1,8 +1,7 @@
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { SlipSheet } from '@/features/teams/SlipSheet';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents } from '@/areas/course';
+import { SlipSheet } from '@/areas/course/ui/teams/SlipSheet';
 import { publicOrigin } from '@/server/origin';
-import { listStudents } from '@/domain/classes/read';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
 

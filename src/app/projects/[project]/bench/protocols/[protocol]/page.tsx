@@ -1,12 +1,12 @@
 import { notFound } from 'next/navigation';
 import { coarseText, formulaWords, readingUncertainty } from '@/core/bench';
 import { day, limitText, number, plural, twoFigures, unitName, withQuery } from '@/core/format';
-import { listProtocols, type Quantity, countRunsByVersion } from '@/domain/bench/protocols';
-import { agreedOn, listRequirements } from '@/domain/requirements/read';
-import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { BlankSheet } from '@/features/bench/BlankSheet';
-import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { listProtocols, type Quantity, countRunsByVersion } from '@/areas/bench';
+import { agreedOn, listRequirements } from '@/areas/brief';
+import { hazardsOf, readSafety } from '@/areas/safety';
+import { BlankSheet } from '@/areas/bench/ui/BlankSheet';
+import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { allowed } from '@/server/access';
 import { momentHere } from '@/server/clock';
 import { Link } from '@/ui/Link';

@@ -2,25 +2,32 @@ import { Link } from '@/ui/Link';
 import { notFound } from 'next/navigation';
 import { formulaWords, readingUncertainty } from '@/core/bench';
 import { offeredUnits } from '@/core/dimensions';
-import { offProtocol } from '@/domain/bench/offProtocol';
-import { CorrectRun, CountRun, Withdraw } from '@/features/bench/CorrectRun';
-import { correctionText, listCorrections } from '@/domain/event/corrections';
-import { isOfficial } from '@/domain/event/officials';
-import { runForm } from '@/features/bench/toForm';
-import { Pictures } from '@/features/pictures/Pictures';
-import { listPictures } from '@/domain/pictures/read';
-import { openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import {
+  offProtocol,
+  correctionText,
+  listCorrections,
+  isOfficial,
+  runForm,
+  runTarget,
+  derivedFigureOf,
+  listProtocols,
+  conditionsOf,
+  listEvents,
+  listRunsOfTeam,
+  testOf,
+  type Readings,
+  type Run,
+  settingsText,
+} from '@/areas/bench';
+import { CorrectRun, CountRun, Withdraw } from '@/areas/bench/ui/CorrectRun';
+import { Pictures } from '@/shell/pictures/Pictures';
+import { listPictures, hrefIn } from '@/areas/course';
+import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { pool } from '@/db/connection';
 import { allowed, isId } from '@/server/access';
 import { momentHere } from '@/server/clock';
-import { listCopies } from '@/domain/copies/read';
-import { runTarget } from '@/domain/bench/target';
-import { derivedFigureOf } from '@/domain/bench/derive';
-import { listProtocols, conditionsOf } from '@/domain/bench/protocols';
-import { listEvents, listRunsOfTeam, testOf, type Readings, type Run } from '@/domain/bench/read';
-import { storedRun } from '@/features/bench/recorded';
-import { settingsText } from '@/domain/bench/atSettings';
+import { listCopies } from '@/areas/builds';
+import { storedRun } from '@/areas/bench/write/recorded';
 import { fixed, measured, moment, number, quantity, twoFigures, shortName } from '@/core/format';
 
 export default async function RunPage(props: SheetProps<{ run: string }>) {

@@ -2,23 +2,25 @@ import { CHANGE, REMOVE } from '@/ui/kit/icons';
 import { allowed } from '@/server/access';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { notFound } from 'next/navigation';
-import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { announceSeed, beginSession, removeSession } from '@/features/sessions/actions';
-import { AtTheRig } from '@/features/sessions/AtTheRig';
-import { offersOf } from '@/features/sessions/offers';
-import { followOf, planOf, wayWords } from '@/domain/sessions/plan';
-import { clockAt, RunSheet } from '@/features/sessions/RunSheet';
-import { SessionForm } from '@/features/sessions/SessionForm';
-import { sessionForm } from '@/features/sessions/toForm';
+import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents } from '@/areas/course';
+import { announceSeed, beginSession, removeSession } from '@/areas/bench/write/sessions';
+import { AtTheRig } from '@/areas/bench/ui/sessions/AtTheRig';
+import {
+  offersOf,
+  followOf,
+  planOf,
+  wayWords,
+  sessionForm,
+  listSessions,
+  listProtocols,
+  listEvents,
+} from '@/areas/bench';
+import { clockAt, RunSheet } from '@/areas/bench/ui/sessions/RunSheet';
+import { SessionForm } from '@/areas/bench/ui/sessions/SessionForm';
 import { momentOfEntry } from '@/server/clock';
-import { safetyHolds, sentence } from '@/domain/gates/holds';
-import { listMachines } from '@/domain/bookings/read';
-import { listStudents } from '@/domain/classes/read';
-import { hazardsOf, readSafety } from '@/domain/safety/read';
-import { listSessions } from '@/domain/sessions/read';
-import { listProtocols } from '@/domain/bench/protocols';
-import { listEvents } from '@/domain/bench/read';
+import { safetyHolds, sentence, listMachines } from '@/areas/plan';
+import { hazardsOf, readSafety } from '@/areas/safety';
 import { ActButton } from '@/ui/forms/ActButton';
 import { SeedForm } from '@/ui/forms/SeedForm';
 import { PrintButton } from '@/ui/PrintButton';

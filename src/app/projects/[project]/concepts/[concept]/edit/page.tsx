@@ -1,10 +1,9 @@
 import { notFound } from 'next/navigation';
-import { ConceptForm } from '@/features/concepts/ConceptForm';
-import { askedOf, conceptForm } from '@/features/concepts/toForm';
-import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { ConceptForm } from '@/areas/concepts/ui/ConceptForm';
+import { askedOf, conceptForm, conceptTarget, listConcepts } from '@/areas/concepts';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { pool } from '@/db/connection';
-import { conceptTarget, listConcepts } from '@/domain/concepts/read';
-import { listRequirements } from '@/domain/requirements/read';
+import { listRequirements } from '@/areas/brief';
 
 export default async function EditConceptPage(props: SheetProps<{ concept: string }>) {
   const { project: projectId, concept: id } = await props.params;

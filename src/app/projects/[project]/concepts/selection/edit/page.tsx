@@ -1,10 +1,8 @@
-import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { listSelections } from '@/domain/selection/read';
-import { SelectionForm } from '@/features/selection/SelectionForm';
-import { criteriaFrom, selectionForm } from '@/features/selection/toForm';
-import { listConcepts } from '@/domain/concepts/read';
-import { listRequirements } from '@/domain/requirements/read';
+import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { listSelections, criteriaFrom, selectionForm, listConcepts } from '@/areas/concepts';
+import { SelectionForm } from '@/areas/concepts/ui/selection/SelectionForm';
+import { listRequirements } from '@/areas/brief';
 import { shortName } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

@@ -1,8 +1,8 @@
-import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { Certificate } from '@/features/awards/Certificate';
-import { loadAwards } from '@/domain/awards/judge';
-import { loadDay } from '@/domain/contests/day';
-import { listStudents } from '@/domain/classes/read';
+import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { Certificate } from '@/areas/standings/ui/awards/Certificate';
+import { loadAwards } from '@/areas/standings';
+import { loadDay } from '@/areas/event';
+import { listStudents } from '@/areas/course';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { PrintButton } from '@/ui/PrintButton';
 import { momentOfEntry } from '@/server/clock';

@@ -2,29 +2,33 @@ import { notFound } from 'next/navigation';
 import { CHANGE, REMOVE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { removeContest, reopenContest } from '@/features/contests/actions';
-import { AskContest } from '@/features/contests/AskContest';
-import { Confluence } from '@/features/contests/Confluence';
-import { ContestForm } from '@/features/contests/ContestForm';
-import { ContestHistory } from '@/features/contests/ContestHistory';
-import { ContestTable } from '@/features/contests/ContestTable';
-import { OpenContest } from '@/features/contests/OpenContest';
-import { Protests } from '@/features/contests/Protests';
-import { nextWords, ProgrammeTable } from '@/features/contests/ProgrammeTable';
-import { StoppedNote } from '@/features/contests/StoppedNote';
-import { namesOf } from '@/features/contests/atDesk';
-import { offersOf } from '@/features/contests/offers';
-import { worksAt } from '@/features/contests/commands';
-import { contestForm } from '@/features/contests/toForm';
-import { livesWords } from '@/features/contests/words';
-import { loadDay, nextOf } from '@/domain/contests/day';
-import { listProtests } from '@/domain/contests/read';
-import { stopNow } from '@/domain/safety/stops';
-import { describe } from '@/domain/contests/stand';
-import { FORMAT_NAME, isTable } from '@/domain/contests/words';
-import { listEvents } from '@/domain/bench/read';
+import { eventViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { removeContest, reopenContest } from '@/areas/event/write/contests/actions';
+import { AskContest } from '@/areas/event/ui/contests/AskContest';
+import { Confluence } from '@/areas/event/ui/contests/Confluence';
+import { ContestForm } from '@/areas/event/ui/contests/ContestForm';
+import { ContestHistory } from '@/areas/event/ui/contests/ContestHistory';
+import { ContestTable } from '@/areas/event/ui/contests/ContestTable';
+import { OpenContest } from '@/areas/event/ui/contests/OpenContest';
+import { Protests } from '@/areas/event/ui/contests/Protests';
+import { nextWords, ProgrammeTable } from '@/areas/event/ui/contests/ProgrammeTable';
+import { StoppedNote } from '@/areas/event/ui/contests/StoppedNote';
+import {
+  namesOf,
+  offersOf,
+  contestForm,
+  loadDay,
+  nextOf,
+  listProtests,
+  describe,
+  FORMAT_NAME,
+  isTable,
+} from '@/areas/event';
+import { worksAt } from '@/areas/event/write/contests/commands';
+import { livesWords } from '@/areas/event/ui/contests/words';
+import { stopNow } from '@/areas/safety';
+import { listEvents } from '@/areas/bench';
 import { ActButton } from '@/ui/forms/ActButton';
 import { allowed } from '@/server/access';
 import { clockHere, momentOfEntry, zoneHere } from '@/server/clock';

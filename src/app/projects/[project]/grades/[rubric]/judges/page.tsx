@@ -1,13 +1,12 @@
 import { notFound } from 'next/navigation';
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { JudgesCompared, TalkList } from '@/features/grades/JudgesCompared';
-import { PanelForm } from '@/features/grades/PanelForm';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { JudgesCompared, TalkList } from '@/areas/grades/ui/JudgesCompared';
+import { PanelForm } from '@/areas/grades/ui/PanelForm';
 import { CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { loadGrades, talkAbout } from '@/domain/grades/judge';
-import { listJudging, listScores } from '@/domain/grades/read';
+import { loadGrades, talkAbout, listJudging, listScores } from '@/areas/grades';
 import { pool } from '@/db/connection';
 
 export default async function JudgesPage(props: SheetProps<{ rubric: string }>) {

@@ -1,12 +1,12 @@
 import { notFound } from 'next/navigation';
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { ScoreForm } from '@/features/grades/ScoreForm';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { ScoreForm } from '@/areas/grades/ui/ScoreForm';
 import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
 import { Waiting } from '@/ui/outbox/Waiting';
 import { Link } from '@/ui/Link';
 import { tagColour } from '@/ui/colours';
-import { criteriaFor, listJudgements, listRubrics, listScores } from '@/domain/grades/read';
+import { criteriaFor, listJudgements, listRubrics, listScores } from '@/areas/grades';
 import { number } from '@/core/format';
 import { pool } from '@/db/connection';
 

@@ -2,16 +2,22 @@ import { notFound } from 'next/navigation';
 import { ADD, CHANGE } from '@/ui/kit/icons';
 import { SidePanel } from '@/ui/kit/SidePanel';
 import { Link } from '@/ui/Link';
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { FormerGrades, GradeWords } from '@/features/grades/GradeWords';
-import { CountedTeamForm, MarkForm, ReleaseForm } from '@/features/grades/SheetForms';
-import { loadGrades } from '@/domain/grades/judge';
-import { listTeamChanges } from '@/domain/grades/contribution';
-import { listJudgements, listScores } from '@/domain/grades/read';
-import { listCountedTeams, listMarks, listReleasedGrades } from '@/domain/grades/scheme';
-import { loadGradeSheet } from '@/domain/grades/sheet';
-import { differsFrom, gradePage } from '@/domain/grades/words';
+import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
+import { FormerGrades, GradeWords } from '@/areas/grades/ui/GradeWords';
+import { CountedTeamForm, MarkForm, ReleaseForm } from '@/areas/grades/ui/SheetForms';
+import {
+  loadGrades,
+  listTeamChanges,
+  listJudgements,
+  listScores,
+  listCountedTeams,
+  listMarks,
+  listReleasedGrades,
+  loadGradeSheet,
+  differsFrom,
+  gradePage,
+} from '@/areas/grades';
 import { fixed, moment, number, withQuery } from '@/core/format';
 import { momentHere } from '@/server/clock';
 import { pool } from '@/db/connection';

@@ -1,9 +1,8 @@
 import { notFound } from 'next/navigation';
-import { openSheet, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { openSheet, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import type { Sql } from '@/db/connection';
-import { listReviews, runningOrder, slotIn } from '@/domain/reviews/read';
-import { slotTarget } from '@/domain/reviews/targets';
+import { listReviews, runningOrder, slotIn, slotTarget } from '@/areas/reviews';
 import { isId } from '@/server/access';
 
 type SlotRoute =

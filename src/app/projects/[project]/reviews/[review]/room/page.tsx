@@ -2,22 +2,23 @@ import { notFound } from 'next/navigation';
 import { alikeFindings, fitAgenda } from '@/core/reviews';
 import { allowed } from '@/server/access';
 import { momentOfEntry } from '@/server/clock';
-import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
-import { Room } from '@/features/reviews/Room';
-import { stateOf } from '@/features/reviews/words';
+import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/shell/frame';
+import { hrefIn, listStudents, meetingsOf } from '@/areas/course';
+import { Room } from '@/areas/reviews/ui/Room';
+import { stateOf } from '@/areas/reviews/ui/words';
 import { endOf } from '@/core/calendar';
-import { listStudents, meetingsOf } from '@/domain/classes/read';
-import { listGates } from '@/domain/gates/read';
-import { aboutsIn, listPacketsOf, packetInShort } from '@/domain/reviews/packet';
+import { listGates } from '@/areas/plan';
 import {
+  aboutsIn,
+  listPacketsOf,
+  packetInShort,
   listFindings,
   listNotes,
   listReviewActions,
   listReviews,
   runningOrder,
   standingOnly,
-} from '@/domain/reviews/read';
+} from '@/areas/reviews';
 import { plural, shortName, weekday } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';

@@ -1,10 +1,9 @@
 import { notFound } from 'next/navigation';
-import { loadRig } from '@/features/bench/loadRig';
-import { SheetEntry } from '@/features/bench/SheetEntry';
-import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/features/frame';
+import { loadRig, listProtocols } from '@/areas/bench';
+import { SheetEntry } from '@/areas/bench/ui/SheetEntry';
+import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { allowed, seatHere, seesAll } from '@/server/access';
 import { pool } from '@/db/connection';
-import { listProtocols } from '@/domain/bench/protocols';
 import { Entering } from '@/ui/outbox/Entering';
 import { Nothing } from '@/ui/sheet/Sheet';
 

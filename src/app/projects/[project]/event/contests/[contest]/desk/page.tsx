@@ -1,10 +1,9 @@
 import { notFound } from 'next/navigation';
-import { DeskSheet } from '@/features/contests/DeskSheet';
-import { deskTarget } from '@/features/contests/commands';
-import { contestAsked, loadDesk } from '@/features/contests/loadDesk';
-import { listContests } from '@/domain/contests/read';
-import { openSheet, type SheetProps } from '@/features/frame';
-import { hrefIn } from '@/domain/classes/place';
+import { DeskSheet } from '@/areas/event/ui/contests/DeskSheet';
+import { deskTarget } from '@/areas/event/write/contests/commands';
+import { contestAsked, loadDesk, listContests } from '@/areas/event';
+import { openSheet, type SheetProps } from '@/shell/frame';
+import { hrefIn } from '@/areas/course';
 import { seatHere } from '@/server/access';
 import { Live } from '@/ui/live/Live';
 import { pool } from '@/db/connection';

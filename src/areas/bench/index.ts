@@ -1,0 +1,47 @@
+/** How it was measured: instruments, protocols, runs and attempts, results, series, conclusions, test sessions. */
+export { madeAt, runsOfBoth, runsUnder, settingsText } from './read/atSettings';
+export { correctionText, listCorrections } from './read/attempts/corrections';
+export { isOfficial, isOfficialOfAny, listOfficials } from './read/attempts/officials';
+export { type Opening, listOpenings, openingOf, opennessAt } from './read/attempts/openings';
+export { type Reached, boardOf, lackBy } from './read/board';
+export { listConclusions, saidNow, standingOf } from './read/conclusions';
+export { STANDING_TONE, STANDING_WORD } from './read/conclusions/words';
+export { derivedFigureOf } from './read/derive';
+export { listInstruments } from './read/instruments';
+export { loadRig } from './read/loadRig';
+export { offProtocol } from './read/offProtocol';
+export {
+  type Protocol,
+  type Quantity,
+  conditionsOf,
+  countRunsByVersion,
+  eachQuantity,
+  listProtocols,
+  listQuantities,
+  measureName,
+} from './read/protocols';
+export { type Build, buildsOf, driftsOf, inTurn, listResultGroups, listResultRuns, outliersOf } from './read/results';
+export {
+  type EventRecord,
+  type ScoredRun,
+  countAttempts,
+  listAttempts,
+  listEvents,
+  listLatestRuns,
+  listNewestRuns,
+  listRunGroups,
+  listRunGroupsOf,
+  listRunsOfTeam,
+  listScoredRuns,
+  readSources,
+  testOf,
+} from './read/runs';
+export type { Readings, Run, RunGroup, Settings } from './read/run';
+export { fitSeries, seriesOf, seriesSettings } from './read/series';
+export { listSessions } from './read/sessions';
+export { newSession, offersOf } from './read/sessions/offers';
+export { followOf, planOf, wayWords } from './read/sessions/plan';
+export { sessionForm } from './read/sessions/toForm';
+export { listReadWith, spreadOf } from './read/spread';
+export { runTarget } from './read/target';
+export { NEW_INSTRUMENT, NEW_PROTOCOL, instrumentForm, protocolForm, runForm } from './read/toForm';
