@@ -5,13 +5,13 @@ import { freePort } from './cluster.mjs';
 import { ROOT, STATE } from './files.mjs';
 import { must, Stop } from './run.mjs';
 
-/** Makes an empty database of this name on a cluster (an old one of the name is dropped) and gives its address. */
-export async function freshDatabase(cluster, name) {
+/** Makes a database of this name on a cluster, empty or like another (an old one of the name is dropped), and gives its address. */
+export async function freshDatabase(cluster, name, like = 'template1') {
   const { default: postgres } = await import('postgres');
   const sql = postgres(cluster.url, { max: 1, onnotice: () => {} });
   try {
     await sql.unsafe(`drop database if exists "${name}" with (force)`);
-    await sql.unsafe(`create database "${name}"`);
+    await sql.unsafe(`create database "${name}" template "${like}"`);
   } finally {
     await sql.end();
   }

@@ -11,14 +11,15 @@ import type { Outcome } from '@/server/outcome';
 import { newToken, tokenHash } from '@/server/secrets';
 import { writeAs } from '@/server/write';
 import { demoBundle } from '../demo';
+import { READY } from './readyDemo';
 import { holding } from './request';
 
 export { demoBundle };
 
 const SYSTEM = { kind: 'system' as const, id: null, name: 'Test' };
 
-/** A database of its own for a test file, cloned from the template; the app's pool uses it. */
-export function ownDatabase(template = 'template_ironstone'): void {
+/** A database of its own for a test file, cloned from the one with the demo project; the app's pool uses it. */
+export function ownDatabase(template = 'template_demo'): void {
   const name = `test_${randomUUID().slice(0, 8)}`;
   const cluster = process.env.IRONSTONE_TEST_CLUSTER!;
   const admin = postgres(cluster, { max: 1, onnotice: () => {} });
@@ -51,10 +52,25 @@ export async function makeAccount(kind: 'instructor' | 'student', login: string,
   });
 }
 
-/** The demo project with its own instructor; names of things lead to their ids. */
-export async function demoProject(login: string, bundle: Bundle = demoBundle()) {
+async function broughtIn(login: string, bundle = demoBundle()) {
   const instructorId = await makeAccount('instructor', login);
   const { id } = await bySystem((tx) => importBundle(tx, bundle, { instructorId }));
+  return { id, instructorId };
+}
+
+/** The demo project that the database was cloned with, handed to an instructor of this name; null when it was taken. */
+async function readyDemo(login: string): Promise<{ id: string; instructorId: string } | null> {
+  return bySystem(async (tx) => {
+    const [taken] = await tx<{ id: string; instructorId: string }[]>`
+      update account a set login = ${login}, name = ${login} from project_instructor i
+      where a.login = ${READY} and i.account_id = a.id returning i.project_id as id, a.id as instructor_id`;
+    return taken ?? null;
+  });
+}
+
+/** The demo project with its own instructor; names of things lead to their ids. */
+export async function demoProject(login: string, bundle?: Bundle) {
+  const { id, instructorId } = (bundle ? null : await readyDemo(login)) ?? (await broughtIn(login, bundle));
   const sql = pool();
   const named = async (table: string): Promise<Record<string, string>> => {
     const rows = await sql<{ id: string; name: string }[]>`select id, name from ${sql(table)} where project_id = ${id}`;

@@ -1,11 +1,12 @@
-import { addDays, format, formatISO, startOfISOWeek } from 'date-fns';
+import { addDays, format, formatISO, parseISO, startOfISOWeek } from 'date-fns';
 import ICAL from 'ical.js';
-import type { Browser, Page } from '@playwright/test';
+import type { Browser, Locator, Page } from '@playwright/test';
 import { confirmed, panel, signIn } from './browser';
+import { pinDay, TODAY } from './day';
 import { demoHome, enter, expect, test, world } from './world';
 
 // A term of four weeks, two of them gone, with two sections that meet twice a week: eight meetings for a plan of eight.
-const monday = startOfISOWeek(new Date());
+const monday = startOfISOWeek(parseISO(TODAY));
 const day = (days: number) => formatISO(addDays(monday, days), { representation: 'date' });
 const EVENT = day(14);
 const ROSTER = (from: number, teams: string) =>
@@ -16,6 +17,13 @@ const ROSTER = (from: number, teams: string) =>
 
 async function said(page: Page, words: string | RegExp) {
   await expect(page.getByText(words).first()).toBeVisible();
+}
+
+/** The list of those that are checked gets shorter with each. */
+async function uncheckAll(list: Locator) {
+  const checked = list.getByRole('checkbox', { checked: true });
+  for (let left = await checked.count(); left > 0; left--) await checked.first().uncheck();
+  await expect(checked).toHaveCount(0);
 }
 
 async function student(browser: Browser, login: string, password: string): Promise<Page> {
@@ -46,6 +54,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await page.getByRole('button', { name: 'Create project' }).click();
     await expect(page.getByRole('region', { name: 'First steps' })).toBeVisible();
     home = new URL(page.url()).pathname;
+    await pinDay(home.split('/')[2]!);
     await go('schedule');
     await page.getByRole('link', { name: 'Enter the first section' }).click();
     for (const [name, days] of [
@@ -173,7 +182,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await go('schedule/what-if');
     await page.getByRole('combobox', { name: 'Section' }).selectOption({ label: 'B' });
     const meetings = page.getByRole('list', { name: 'Meetings' });
-    for (const box of await meetings.getByRole('checkbox', { checked: true }).all()) await box.uncheck();
+    await uncheckAll(meetings);
     await said(page, 'Choose the meetings that are cancelled.');
     await meetings.getByRole('checkbox', { name: format(addDays(monday, 8), 'EEE d MMM') }).check();
     await page.getByLabel('Reason').fill('school trip');
@@ -201,7 +210,7 @@ test('a term is laid out, loses a day and is mended; a team falls behind; a subs
     await page.getByRole('combobox', { name: 'Section' }).selectOption({ label: 'B' });
     // The next meeting is chosen already, which lies in this week or the next, by the day of the test.
     const meetings = page.getByRole('list', { name: 'Meetings' });
-    for (const box of await meetings.getByRole('checkbox', { checked: true }).all()) await box.uncheck();
+    await uncheckAll(meetings);
     const week = page.getByRole('checkbox', { name: `Week of ${format(addDays(monday, 8), 'd MMM')}` });
     await week.check();
     await page.getByRole('button', { name: 'Apply to plan, without a remedy' }).click();

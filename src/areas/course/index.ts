@@ -15,7 +15,7 @@ export {
   teamIdsIn,
 } from './read/classes';
 export { mustBeEnrolled } from './read/classes/enrolled';
-export { type Place, hrefIn, meetsNext } from './read/classes/place';
+export { type Place, type Search, hrefIn, meetsNext } from './read/classes/place';
 export { findPublicDraw, listDraws, orderOf, seedOf } from './read/draws';
 export { findPreference, listForming, listKeepPairs, listPreferences, listProposals } from './read/forming';
 export { NEW_FORMING, formingForm } from './read/forming/toForm';

@@ -10,7 +10,7 @@ import { importBundle } from './importBundle';
 import { withEventsOf } from './combine';
 import { emptyBundle, projectOf, rowsOf, type Bundle } from './format';
 import { pack } from './pack';
-import { previewOf, readTemplate, titleOf, toTemplate } from './templates';
+import { inTemplate, previewOf, readTemplate, titleOf, toTemplate } from './templates';
 import { writeBundle } from './write';
 import { newProjectSchema, removeTemplateSchema, templateSchema } from './records';
 
@@ -59,7 +59,7 @@ async function madeBefore(tx: Tx, personId: string, id: string): Promise<boolean
 
 /** Keeps a project, without its people and results, as a template for new ones. */
 export const saveTemplate = action('saveTemplate', templateSchema, async ({ tx, seat }, { title, about }) => {
-  const kept = toTemplate((await writeBundle(tx, seat.project.id)).bundle, await readShape(tx));
+  const kept = toTemplate((await writeBundle(tx, seat.project.id, inTemplate)).bundle, await readShape(tx));
   const bytes = Buffer.from(pack(kept));
   if (bytes.length > 4 * 1024 * 1024)
     throw new FieldError('', 'This project is too large for a template (4 MB packed).');

@@ -5,7 +5,7 @@ import { ruleInWords, type EventRule } from '@/core/scoring';
 import type { Shape, Row } from '@/db/shape';
 import { isId } from '@/server/access';
 import { FieldError } from '@/server/outcome';
-import { carriedTables } from './columns';
+import { carriedTables, type Carried } from './columns';
 import { projectOf, rowsOf, type Bundle, type Tables } from './format';
 import { parseBundle, unpack } from './pack';
 import { type Sql } from '@/db/connection';
@@ -107,6 +107,13 @@ export async function readTemplate(sql: Sql, key: string): Promise<Bundle> {
   if (!row) throw missing;
   return (await unpack(new Uint8Array(row.bytes))).bundle;
 }
+
+/** What INTO_TEMPLATE asks of tables that a template does not keep: whose budget it is, what the client said. */
+const ASKED_BY_TEMPLATE = ['section', 'team', 'visit', 'question', 'statement'];
+
+/** Whether making a template looks at a table at all: twenty instructors at once would else read every run. */
+export const inTemplate = ({ carries, table }: Carried): boolean =>
+  carries.template === true || ASKED_BY_TEMPLATE.includes(table.name);
 
 const isAgreed = ({ state }: Row) => state === 'agreed' || state === 'changed';
 

@@ -21,10 +21,15 @@ export interface Written {
 /**
  * Everything of a project that a bundle holds. Ids are counted table by table in an order that does not depend on those
  * of the database, so that the same project always gives the same bundle. The handle is that of a transaction which sees
- * one moment (repeatable read), as a bundle is put together from many queries.
+ * one moment (repeatable read), as a bundle is put together from many queries. `takes` leaves tables out; what hangs on
+ * their rows stays behind, and references to them are dropped.
  */
-export async function writeBundle(sql: Sql, projectId: string): Promise<Written> {
-  const carried = carriedTables(await readShape(sql));
+export async function writeBundle(
+  sql: Sql,
+  projectId: string,
+  takes: (one: Carried) => boolean = () => true,
+): Promise<Written> {
+  const carried = carriedTables(await readShape(sql)).filter(takes);
   const places = new Map<string, string>();
   const tables: Tables = { project: [], person: await readPeople(sql, projectId, places) };
   const pictures = new Map<string, Uint8Array>();

@@ -1,4 +1,4 @@
-export { frameFor, type Frame, type Search } from './loadFrame';
+export { frameFor, type Frame } from './loadFrame';
 export { FirstSteps, firstSteps } from './FirstSteps';
 export { ProjectFrame } from './ProjectFrame';
 export { openSheet, type SheetProps } from './openSheet';

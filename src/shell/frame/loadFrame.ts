@@ -1,6 +1,6 @@
 import { cache } from 'react';
 import type { Meeting } from '@/core/calendar';
-import { meetsNext, type Place, listSections, listTeams, meetingsOf, type Section } from '@/areas/course';
+import { meetsNext, type Place, type Search, listSections, listTeams, meetingsOf, type Section } from '@/areas/course';
 import { pool, type Sql } from '@/db/connection';
 import { remembered } from '@/db/remember';
 import { seesAll, type Seat } from '@/server/access';
@@ -10,7 +10,6 @@ import { flexibles, layOutLine, listStages } from '@/areas/plan';
 import { fieldPage } from '@/ui/outbox/field';
 import { shortName } from '@/core/format';
 
-export type Search = Record<string, string | string[] | undefined>;
 export interface Frame extends Place {
   meetings: readonly Meeting[];
   /** Gates on the meeting line: before which of the meetings. */

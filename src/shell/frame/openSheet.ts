@@ -1,6 +1,7 @@
 import { enter, type Target } from '@/server/access';
 import { ROUTES, type Permission } from '@/server/policy';
-import { frameFor, type Frame, type Search } from './loadFrame';
+import type { Search } from '@/areas/course';
+import { frameFor, type Frame } from './loadFrame';
 
 /** What Next hands to a page of a project. */
 export interface SheetProps<More = object> {

@@ -2,6 +2,9 @@ import { endOf } from '@/core/calendar';
 import type { Seat } from '@/server/access';
 import { meetingsOf, type Section, type Team } from '@/areas/course/read/classes';
 
+/** What an address asks for, by the names of its parameters. */
+export type Search = Record<string, string | string[] | undefined>;
+
 /** Where somebody stands in a project: who they are, what time it is there, and what they have chosen to look at. */
 export interface Place {
   seat: Seat;
