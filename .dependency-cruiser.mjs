@@ -36,7 +36,15 @@ export default {
       from: {
         orphan: true,
         path: '^src/',
-        pathNot: ['\\.test\\.ts$', '^src/app/', '^src/proxy\\.ts$', '\\.d\\.ts$', '\\.css$', '^src/workers/', '^src/ui/outbox/sw\\.js$'],
+        pathNot: [
+          '\\.test\\.ts$',
+          '^src/app/',
+          '^src/proxy\\.ts$',
+          '\\.d\\.ts$',
+          '\\.css$',
+          '^src/workers/',
+          '^src/ui/outbox/sw\\.js$',
+        ],
       },
       to: {},
     },
@@ -49,17 +57,28 @@ export default {
     })),
     {
       name: 'one-door',
-      comment: 'Other areas are reached by their index.ts.',
+      comment:
+        'Other areas are reached by their index.ts; a component may also place one of an area before, or call its actions.',
       severity: 'error',
       from: { path: '^src/areas/([a-z]+)/' },
-      to: { path: '^src/areas/[a-z]+/.', pathNot: ['^src/areas/$1/', '^src/areas/[a-z]+/index\\.ts$'] },
+      to: {
+        path: '^src/areas/[a-z]+/.',
+        pathNot: ['^src/areas/$1/', '^src/areas/[a-z]+/index\\.ts$', '^src/areas/[a-z]+/(?:ui|write)/'],
+      },
+    },
+    {
+      name: 'reads-know-no-components',
+      severity: 'error',
+      from: { path: '^src/areas/[a-z]+/(?:read|write|records|shared)/' },
+      to: { path: '^src/areas/[a-z]+/ui/', dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'door-for-reads',
-      comment: 'Routes and the shell place what is in ui and write; what they read comes by the door.',
+      comment:
+        'Routes and the shell place what is in ui and write; what they read comes by the door, or from the read of their page.',
       severity: 'error',
       from: { path: '^src/(?:app|shell)/' },
-      to: { path: '^src/areas/[a-z]+/(?:read|shared|records)/' },
+      to: { path: '^src/areas/[a-z]+/(?:read|shared|records)/', pathNot: '^src/areas/[a-z]+/read/pages/' },
     },
     {
       name: 'no-way-through-the-own-door',
@@ -78,7 +97,14 @@ export default {
       from: { path: '^src/ui/' },
       to: { path: '^src/(?:server|db)/', dependencyTypesNot: ['type-only'] },
     },
-    only('areas', '^src/areas/', ['^src/areas/', '^src/server/', '^src/db/', '^src/ui/', '^src/workers/', '^src/core/']),
+    only('areas', '^src/areas/', [
+      '^src/areas/',
+      '^src/server/',
+      '^src/db/',
+      '^src/ui/',
+      '^src/workers/',
+      '^src/core/',
+    ]),
     only('shell', '^src/shell/', [
       '^src/shell/',
       '^src/areas/',

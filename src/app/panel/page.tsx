@@ -1,6 +1,5 @@
 import { GuestSlot } from '@/areas/reviews/ui/GuestSlot';
 import { GuestUse } from '@/areas/reviews/ui/GuestUse';
-import { daysWords } from '@/areas/reviews/ui/words';
 import { listMembers, listSections, listTeams } from '@/areas/course';
 import {
   listOpinions,
@@ -13,6 +12,7 @@ import {
   listReviews,
   runningOrder,
   listWishes,
+  daysWords,
 } from '@/areas/reviews';
 import { allowed, enterByLink } from '@/server/access';
 import { ownerId } from '@/server/actor';

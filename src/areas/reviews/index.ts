@@ -18,7 +18,9 @@ export {
   runningOrder,
   slotIn,
   standingOnly,
+  type Slot,
 } from './read/reviews';
 export { slotTarget } from './read/targets';
 export { kindForm, reviewForm, teamPartForm } from './read/toForm';
 export { listWishes } from './read/wishes';
+export { FINDING_TONE, FINDING_WORD, REVIEW_VERDICT, VERDICT_TONE, daysWords } from './shared/words';

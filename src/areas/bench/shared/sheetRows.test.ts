@@ -1,5 +1,5 @@
 import { sheetColumns, sheetRemarks, statusOf } from './sheetRows';
-import { afterSlot, readingsFrom, readWords, slotsOf, takenOf } from '@/areas/bench/ui/slots';
+import { afterSlot, readingsFrom, readWords, slotsOf, takenOf } from '@/areas/bench/shared/slots';
 
 const quantity = (id: string, unit: string, observers = 1, soFar: number[] = []) => ({
   ...{ id, name: id, unit, units: [unit], scales: { [unit]: 1 }, observers, soFar },

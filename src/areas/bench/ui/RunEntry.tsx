@@ -20,7 +20,16 @@ import { useQuietRefresh } from '@/ui/live/useQuietRefresh';
 import type { Mended } from '@/core/bench/slip';
 import { copyOf, RunSettings, settingsFor } from './RunSettings';
 import { Conditions, Details, Doubt, ReadSoFar } from './RunParts';
-import { afterSlot, labelOf, nothingRead, readingsFrom, readWords, slotsOf, takenOf, type Readings } from './slots';
+import {
+  afterSlot,
+  labelOf,
+  nothingRead,
+  readingsFrom,
+  readWords,
+  slotsOf,
+  takenOf,
+  type Readings,
+} from '@/areas/bench/shared/slots';
 import { useKept } from './useKept';
 import { useOpen, whyPractice } from '@/areas/bench/shared/opening';
 import { after, localRuns, nextRun, unlikely, withLocal, wrongSetting } from '@/areas/bench/shared/runOrder';

@@ -3,7 +3,7 @@
 import type { Mended } from '@/core/bench/slip';
 import { unitName } from '@/core/format';
 import type { RigQuantity } from '@/areas/bench/shared/rig';
-import type { Slot } from './slots';
+import type { Slot } from '@/areas/bench/shared/slots';
 
 interface Condition {
   name: string;

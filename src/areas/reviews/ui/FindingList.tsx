@@ -9,7 +9,7 @@ import { day, plural, shortName } from '@/core/format';
 import { isOpen, type Finding, type ReviewRule } from '@/areas/reviews/read/reviews';
 import { reopenFinding } from '@/areas/reviews/write/actions';
 import { CloseForm, OwnerForm } from './FindingForms';
-import { FINDING_TONE, FINDING_WORD } from './words';
+import { FINDING_TONE, FINDING_WORD } from '@/areas/reviews/shared/words';
 
 interface Props {
   seat: Seat;

@@ -8,7 +8,7 @@ import { OpinionForm, TickForm } from './guestForms';
 import { PacketView } from './PacketView';
 import { RoomNoteForm } from './RoomNoteForm';
 import { Became } from './WishTable';
-import { FINDING_TONE, FINDING_WORD } from './words';
+import { FINDING_TONE, FINDING_WORD } from '@/areas/reviews/shared/words';
 
 /** A team as a guest of the panel sees it: wishes to tick, what to note, the packet below. */
 export function GuestSlot({

@@ -5,7 +5,7 @@ import { Plumb } from '@/ui/glyphs/Plumb';
 import { CLAIM_TONE, CLAIM_WORD } from '@/areas/builds';
 import { STANDING_TONE, STANDING_WORD } from '@/areas/bench';
 import type { Packet } from '@/areas/reviews/read/packet';
-import { FINDING_TONE, FINDING_WORD } from './words';
+import { FINDING_TONE, FINDING_WORD } from '@/areas/reviews/shared/words';
 
 interface Props {
   packet: Packet;

@@ -4,9 +4,9 @@ import { planReview } from '@/core/reviews/planReview';
 import { RecordForm, type Editing } from '@/ui/forms/RecordForm';
 import { fieldsOf } from '@/ui/forms/fields';
 import { saveReview } from '@/areas/reviews/write/planActions';
-import type { Offers } from './offers';
+import type { Offers } from '@/areas/reviews/shared/offers';
 import { reviewSchema } from '@/areas/reviews/records/reviews';
-import { fitWords, wayWords } from './words';
+import { fitWords, wayWords } from '@/areas/reviews/shared/words';
 
 const { Check, Choice, Decimal, Rows, Several, Text, useValue } = fieldsOf(reviewSchema);
 

@@ -16,7 +16,7 @@ import { beginReview, endReview, mergeFindings, releaseFindings, withdrawVerdict
 import { MergeForm } from './MergeForm';
 import { RoomNoteForm } from './RoomNoteForm';
 import { VerdictForm } from './VerdictForm';
-import { FINDING_TONE, FINDING_WORD, REVIEW_VERDICT, VERDICT_TONE } from './words';
+import { FINDING_TONE, FINDING_WORD, REVIEW_VERDICT, VERDICT_TONE } from '@/areas/reviews/shared/words';
 
 /** A team as the room shows it. */
 export interface RoomTeam {

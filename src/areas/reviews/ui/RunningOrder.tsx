@@ -4,7 +4,7 @@ import { TeamTag } from '@/ui/sheet/Sheet';
 import { weekday } from '@/core/format';
 import type { Team } from '@/areas/course';
 import type { Review, RunningOrder as Order } from '@/areas/reviews/read/reviews';
-import { REVIEW_VERDICT, stateOf, VERDICT_TONE } from './words';
+import { REVIEW_VERDICT, stateOf, VERDICT_TONE } from '@/areas/reviews/shared/words';
 
 interface Props {
   review: Review;

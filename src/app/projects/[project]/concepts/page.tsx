@@ -1,30 +1,15 @@
+import { openSheet, CONCEPT_VIEWS, type SheetProps, ProjectFrame } from '@/shell/frame';
 import { Link } from '@/ui/Link';
-import { releaseConcepts } from '@/areas/concepts/write/actions';
-import { ConceptList } from '@/areas/concepts/ui/ConceptList';
-import { HandedIn } from '@/areas/concepts/ui/HandedIn';
-import { RoundForm } from '@/areas/concepts/ui/RoundForm';
-import { NEW_ROUND, roundForm, listConcepts, listRounds } from '@/areas/concepts';
-import { CONCEPT_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
-import { hrefIn, listStudents } from '@/areas/course';
-import { listRequirements } from '@/areas/brief';
-import { ActButton } from '@/ui/forms/ActButton';
-import { day, plural } from '@/core/format';
-import { Nothing } from '@/ui/sheet/Sheet';
+import { hrefIn } from '@/areas/course';
 import { pool } from '@/db/connection';
+import { readConceptsPage } from '@/areas/concepts/read/pages/concepts';
+import { ConceptsView } from '@/areas/concepts/ui/pages/ConceptsView';
 
 export default async function ConceptsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/concepts', props);
-  const { seat } = frame;
-  const leads = seat.role === 'instructor';
-  const projectId = seat.project.id;
-  const [concepts, rounds, requirements, students] = await Promise.all([
-    listConcepts(pool(), seat),
-    listRounds(pool(), projectId),
-    listRequirements(pool(), projectId),
-    leads ? listStudents(pool(), projectId) : [],
-  ]);
-  const sections = frame.section ? [frame.section] : frame.sections;
-  const href = (id: string) => hrefIn(frame, `concepts/${id}`);
+  const found = await readConceptsPage(pool(), frame);
+  const { leads } = found;
+
   return (
     <ProjectFrame
       shows={['concepts', 'requirements']}
@@ -42,62 +27,7 @@ export default async function ConceptsPage(props: SheetProps) {
         )
       }
     >
-      {sections.length === 0 && (
-        <Nothing>
-          Everybody’s own idea before anybody sees another’s. Enter a section under Schedule first: its students hand in
-          their concepts here.
-        </Nothing>
-      )}
-      {sections.map((section) => {
-        const round = rounds.find(({ sectionId }) => sectionId === section.id);
-        const here = concepts.filter(({ sectionId }) => sectionId === section.id);
-        const asks = round ?? NEW_ROUND;
-        const own = here.filter(({ authorId }) => authorId === seat.actor.id).length;
-        return (
-          <section key={section.id} className="mb-6">
-            {(leads || sections.length > 1) && <h2 className="mb-1">Section {section.name}</h2>}
-            {leads ? (
-              <>
-                <HandedIn
-                  students={students.filter(({ sectionId }) => sectionId === section.id)}
-                  concepts={here}
-                  round={asks}
-                  href={href}
-                />
-                <div className="no-print flex flex-wrap items-end gap-x-6 gap-y-2 mb-3">
-                  <RoundForm
-                    projectId={projectId}
-                    sectionId={section.id}
-                    id={round?.id ?? null}
-                    version={round?.version ?? null}
-                    values={roundForm({ ...asks })}
-                  />
-                  <ActButton
-                    act={releaseConcepts}
-                    input={{ projectId, sectionId: section.id, released: !round?.releasedAt }}
-                    done={round?.releasedAt ? 'Hidden again.' : `Section ${section.name} sees all its concepts now.`}
-                    confirm={round?.releasedAt ? 'Hide them?' : 'Release them? Nobody can change theirs after that.'}
-                    className={round?.releasedAt ? 'btn-text' : 'btn btn-go'}
-                  >
-                    {round?.releasedAt ? 'hide them again' : 'Release to the section'}
-                  </ActButton>
-                </div>
-              </>
-            ) : (
-              <p className="mb-3">
-                {round?.releasedAt
-                  ? 'The concepts of your section are released: everybody sees all of them.'
-                  : `Your own ideas first: hand in ${plural(asks.wanted, 'concept')}${asks.dueOn ? ` by the meeting on ${day(asks.dueOn)}` : ''}; you have handed in ${own}. Until they are released, nobody else in the class sees yours, and you don’t see theirs.`}
-              </p>
-            )}
-            {here.length > 0 ? (
-              <ConceptList projectId={projectId} concepts={here} requirements={requirements} href={href} />
-            ) : (
-              <p className="faint">No concept is handed in yet.</p>
-            )}
-          </section>
-        );
-      })}
+      <ConceptsView {...found} frame={frame} />
     </ProjectFrame>
   );
 }

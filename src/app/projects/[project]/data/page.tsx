@@ -1,27 +1,14 @@
-import { BackupLine } from '@/shell/data/BackupLine';
-import { readBackups } from '@/shell/data/backups';
-import { erase, eraseAll } from '@/shell/data/actions';
-import { countNames, isDue, hrefIn, listMembers } from '@/areas/course';
-import { openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
-import { ActButton } from '@/ui/forms/ActButton';
-import { day, plural, withQuery } from '@/core/format';
+import { openSheet, type SheetProps, ProjectFrame } from '@/shell/frame';
+import { plural } from '@/core/format';
 import { pool } from '@/db/connection';
+import { readDataPage } from './read';
+import { DataView } from './DataView';
 
 export default async function DataPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/data', props);
-  const { project } = frame.seat;
-  const [members, names, backups] = await Promise.all([
-    listMembers(pool(), project.id),
-    countNames(pool(), project.id),
-    readBackups(pool()),
-  ]);
-  const shown = members.filter(
-    (one) =>
-      (!frame.section || one.sectionId === frame.section.id) &&
-      (!frame.team || one.teamId === frame.team.id) &&
-      !one.erased,
-  );
-  const due = isDue(project.retentionUntil, frame.today);
+  const found = await readDataPage(pool(), frame);
+  const { names } = found;
+
   return (
     <ProjectFrame
       shows={['accounts']}
@@ -30,68 +17,7 @@ export default async function DataPage(props: SheetProps) {
       name="Data"
       about={`${plural(names, 'person', 'people')} by name`}
     >
-      <div className="max-w-3xl flex flex-col gap-2 mb-5">
-        <p className={due ? 'callout' : ''}>
-          Data of this project is kept until <b>{day(project.retentionUntil, true)}</b>
-          {due ? ': names are due to be erased.' : '. A month before, Today says so.'} The day is set in the{' '}
-          <a href={withQuery(hrefIn(frame, 'brief'), { panel: 'project' })}>project settings</a>; change it there.
-        </p>
-        <p>
-          Erasing a person replaces the name everywhere (history, published places, bundles taken out from now on), and
-          removes sign-in name, student number, password and sessions. What they made stays with the team. It can’t be
-          undone. Pictures are not looked into; remove those that show people. Daily backups hold the name for up to
-          fourteen days more.
-        </p>
-        <BackupLine backups={backups} timeZone={project.timeZone} />
-      </div>
-      <div className="overflow-x-auto">
-        <table className="max-w-4xl">
-          <thead>
-            <tr>
-              <th>Name</th>
-              <th>Section</th>
-              <th>Team</th>
-              <td />
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((one) => (
-              <tr key={one.accountId}>
-                <td>{one.name}</td>
-                <td>{frame.sections.find((section) => section.id === one.sectionId)?.name}</td>
-                <td>{frame.teams.find((team) => team.id === one.teamId)?.name ?? '–'}</td>
-                <td className="whitespace-nowrap">
-                  <a className="mr-4" href={`/projects/${project.id}/export/person.json?account=${one.accountId}`}>
-                    their data
-                  </a>
-                  <ActButton
-                    act={erase}
-                    input={{ projectId: project.id, accountId: one.accountId }}
-                    done="Erased."
-                    confirm={`Erase ${one.name} for good?`}
-                    className="btn-text"
-                  >
-                    erase
-                  </ActButton>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {shown.length === 0 && <p className="faint">No names are stored here.</p>}
-      {names > 0 && (
-        <p className="mt-5 no-print">
-          <ActButton
-            act={eraseAll}
-            input={{ projectId: project.id, names }}
-            done="Erased. People who are also in another project stay."
-            confirm={`Erase all ${plural(names, 'name')} for good?`}
-          >
-            Erase everybody of this project
-          </ActButton>
-        </p>
-      )}
+      <DataView {...found} frame={frame} />
     </ProjectFrame>
   );
 }

@@ -1,16 +1,14 @@
-import { Link } from '@/ui/Link';
-import { search, type Hit } from '@/shell/find/search';
-import { openSheet, ProjectFrame, type Frame, type SheetProps } from '@/shell/frame';
-import { hrefIn } from '@/areas/course';
-import { withQuery } from '@/core/format';
-import { wordOf } from '@/db/catalogue';
+import { openSheet, type SheetProps, ProjectFrame } from '@/shell/frame';
 import { pool } from '@/db/connection';
+import { readFindPage } from './read';
+import { FindView } from './FindView';
 
 export default async function FindPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/find', props);
   const { q } = await props.searchParams;
-  const text = typeof q === 'string' ? q : '';
-  const hits = await search(pool(), frame.seat, text);
+  const found = await readFindPage(pool(), frame, { q });
+  const { text, hits } = found;
+
   return (
     <ProjectFrame
       shows={[]}
@@ -23,71 +21,7 @@ export default async function FindPage(props: SheetProps) {
         text ? `“${text.slice(0, 100)}”: ${hits.length === 0 ? 'nothing found' : `${hits.length} found`}` : undefined
       }
     >
-      <form role="search" aria-label="Find in this project" className="flex gap-2 mb-3 max-w-md">
-        <input type="search" name="q" aria-label="Find" defaultValue={text} placeholder="at least two letters" />
-        <button className="btn">Find</button>
-      </form>
-      <ul className="max-w-4xl">
-        {hits.map((hit) => (
-          <li
-            key={hit.kind + hit.id}
-            className="py-1.5 border-b border-hair grid grid-cols-[6rem_1fr] sm:grid-cols-[6rem_2fr_1fr] gap-x-3"
-          >
-            <span className="faint">{wordOf(hit.kind)}</span>
-            <Link href={place(frame, hit)}>{hit.title}</Link>
-            <span className="faint truncate col-start-2 sm:col-start-3 sm:text-right">{hit.detail}</span>
-          </li>
-        ))}
-      </ul>
+      <FindView {...found} frame={frame} />
     </ProjectFrame>
   );
-}
-
-function place(frame: Frame, { kind, id, title }: Hit): string {
-  switch (kind) {
-    case 'team':
-      return hrefIn(frame, 'builds', { section: null, team: id });
-    case 'requirement':
-      return `${hrefIn(frame, 'requirements')}#${title.split(' ')[0]}`;
-    case 'stage':
-      return hrefIn(frame, 'schedule');
-    case 'statement':
-      return `${hrefIn(frame, 'interview/answers')}#${id}`;
-    case 'answer':
-      return hrefIn(frame, 'interview/answers');
-    case 'question':
-      return `${hrefIn(frame, 'interview')}#${id}`;
-    case 'research':
-      return `${hrefIn(frame, 'requirements/research')}#${id}`;
-    case 'iteration':
-      return hrefIn(frame, `builds/${id}`);
-    case 'contest':
-      return hrefIn(frame, `event/contests/${id}`);
-    case 'material':
-      return `${hrefIn(frame, 'builds/materials')}#${id}`;
-    case 'feature':
-      return `${hrefIn(frame, 'builds/features')}#${id}`;
-    case 'rubric':
-      return hrefIn(frame, `grades/${id}`);
-    case 'run':
-      return hrefIn(frame, `bench/runs/${id}`);
-    case 'hazard':
-      return `${hrefIn(frame, 'safety')}#${id}`;
-    case 'machine':
-      return withQuery(hrefIn(frame, 'schedule/bookings'), { machine: id });
-    case 'concept':
-      return hrefIn(frame, `concepts/${id}`);
-    case 'part':
-      return hrefIn(frame, 'builds/parts');
-    case 'gate':
-      return hrefIn(frame, `schedule/gates/${id}`);
-    case 'review':
-      return hrefIn(frame, `reviews/${id}`);
-    case 'review_finding':
-      return `${withQuery(hrefIn(frame, 'reviews/findings'), { all: 1 })}#${id}`;
-    case 'event':
-      return `${hrefIn(frame, 'event')}#${id}`;
-    default:
-      return hrefIn(frame, 'bench');
-  }
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { differences } from './differences';
-import { sentenceWithin } from './sentenceWithin';
+import { sentenceWithin } from '@/areas/brief/shared/interview/sentenceWithin';
 import { shareOf } from './shareOf';
 
 const marked = (texts: string[]) =>

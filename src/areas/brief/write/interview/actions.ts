@@ -13,7 +13,7 @@ import {
   statementSchema,
   visitSchema,
 } from '@/areas/brief/records/interview';
-import { sentenceWithin } from '@/areas/brief/ui/interview/sentenceWithin';
+import { sentenceWithin } from '@/areas/brief/shared/interview/sentenceWithin';
 
 export const saveVisit = action(
   'saveVisit',

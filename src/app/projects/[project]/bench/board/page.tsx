@@ -1,93 +1,16 @@
-import { againstBenchmark, boardText } from '@/core/bench';
-import { plural, quantity, unitName, withQuery, within } from '@/core/format';
-import { convert, convertInterval } from '@/core/units';
-import { boardOf, lackBy, type Reached, listQuantities, measureName, listEvents, listRunGroups } from '@/areas/bench';
-import { betterOf, limitsAt } from '@/areas/compliance';
-import { listIterations, listBenchmarks } from '@/areas/builds';
-import { teamIdsIn, hrefIn } from '@/areas/course';
-import { askedOf, listRequirements } from '@/areas/brief';
-import { releaseBoard } from '@/areas/bench/write/actions';
-import { ProgressChart } from '@/areas/bench/ui/ProgressChart';
-import { Strip } from '@/areas/bench/ui/Strip';
-import { BENCH_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
-import { allowed, seesAll } from '@/server/access';
-import { momentHere } from '@/server/clock';
-import { tagColour } from '@/ui/colours';
-import { ActButton } from '@/ui/forms/ActButton';
-import { Link } from '@/ui/Link';
-import { SavedFigure } from '@/ui/SavedFigure';
-import { Pick } from '@/ui/sheet/Pick';
-import { Nothing, TeamTag } from '@/ui/sheet/Sheet';
+import { openSheet, BENCH_VIEWS, type SheetProps, ProjectFrame } from '@/shell/frame';
+import { unitName } from '@/core/format';
+import { allowed } from '@/server/access';
 import { pool } from '@/db/connection';
-
-const STANDS = {
-  beats: 'beats it',
-  behind: 'behind',
-  level: 'can’t be told apart',
-  'one run': 'one run only',
-} as const;
-/** So many lines can be told apart. */
-const MOST_LINES = 12;
+import { readBoardPage } from './read';
+import { BoardView, BoardActions } from './BoardView';
 
 export default async function BoardPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/bench/board', props);
-  const { seat, teams, section, team } = frame;
-  const project = seat.project.id;
   const { quantity: asked } = await props.searchParams;
-  const [quantities, events, requirements, iterations, runs, benchmarks] = await Promise.all([
-    listQuantities(pool(), project),
-    listEvents(pool(), project),
-    listRequirements(pool(), project),
-    listIterations(pool(), project),
-    listRunGroups(pool(), project),
-    listBenchmarks(pool(), project),
-  ]);
-  const all = seesAll(seat);
-  const open = quantities.filter(({ boardReleased }) => all || boardReleased);
-  const protocol = open.find(({ quantityId }) => quantityId === asked) ?? open[0];
-  const ids = teamIdsIn(teams, section?.id ?? null, team?.id ?? null);
-  const here = teams.filter(({ id }) => ids.includes(id));
-  const better = protocol ? betterOf(protocol, requirements, events) : null;
-  const lack = protocol ? lackBy(better, askedOf(requirements, protocol.parameterId), protocol.unit) : null;
-  const board = protocol ? boardOf(protocol, iterations, runs, ids, lack) : [];
-  const ranked = board
-    .flatMap(({ best, ...one }) => (best ? [{ ...one, best }] : []))
-    .sort((a, b) => (lack === null ? 0 : lack(a.best.mean) - lack(b.best.mean)));
-  const nameOf = (id: string) => here.find((one) => one.id === id)?.name ?? '';
-  const event = events.find(({ quantityId }) => quantityId === protocol?.quantityId);
-  const stored = benchmarks.find(({ eventId }) => eventId === event?.id);
-  const benchmark =
-    stored && protocol
-      ? {
-          name: `the best of ${stored.season}`,
-          value: convert({ value: stored.value, from: stored.unit, to: protocol.unit }).value,
-          expandedUncertainty: convertInterval({
-            value: stored.expandedUncertainty,
-            from: stored.unit,
-            to: protocol.unit,
-          }).value,
-          unit: protocol.unit,
-        }
-      : null;
-  const standsOf = ({ interval }: Reached) =>
-    benchmark && better ? againstBenchmark(interval, benchmark, better) : null;
-  const named = (stands: string) =>
-    ranked.filter(({ best }) => standsOf(best) === stands).map(({ teamId }) => nameOf(teamId));
-  const says = boardText({
-    benchmark: better ? benchmark : null,
-    beats: named('beats'),
-    level: named('level'),
-    without: board.filter(({ best }) => best === null).map(({ teamId }) => nameOf(teamId)),
-  });
-  const limits = protocol
-    ? [...limitsAt(requirements, protocol), ...(benchmark ? [{ label: stored!.season, value: benchmark.value }] : [])]
-    : [];
-  const dayOf = (at: Date) => momentHere(seat.project, at).slice(0, 10);
-  const to = (value: number, { interval }: Reached) => within(value, protocol!.unit, interval);
-  const written = (of: Reached) =>
-    of.interval ? `${to(of.mean, of)}, give or take ${to((of.interval[1] - of.interval[0]) / 2, of)}` : to(of.mean, of);
-  const bestRun = ({ values }: Reached) => (better === 'lower' ? Math.min(...values) : Math.max(...values));
-  const released = protocol?.boardReleased ?? false;
+  const found = await readBoardPage(pool(), frame, { asked });
+  const { protocol } = found;
+  const { seat } = frame;
   return (
     <ProjectFrame
       shows={['bench', 'builds', 'event', 'requirements']}
@@ -99,155 +22,9 @@ export default async function BoardPage(props: SheetProps) {
       keeps={protocol && { quantity: protocol.quantityId }}
       title="Class board"
       about={protocol && `${protocol.parameterName} in ${unitName(protocol.unit)}, ${protocol.name}`}
-      actions={
-        protocol &&
-        allowed(seat, 'bench.write') && (
-          <ActButton
-            act={releaseBoard}
-            input={{ projectId: project, id: protocol.id, version: null, released: !released }}
-            done={released ? 'Hidden from students again.' : 'Released: students see this board now.'}
-          >
-            {released ? 'Hide from students' : 'Release to students'}
-          </ActButton>
-        )
-      }
+      actions={protocol && allowed(seat, 'bench.write') && <BoardActions {...found} frame={frame} />}
     >
-      <Pick
-        label="Test"
-        of={open.map((one) => ({
-          key: one.quantityId,
-          name: measureName(one),
-          href: withQuery(hrefIn(frame, 'bench/board'), { quantity: one.quantityId }),
-          shown: one === protocol,
-        }))}
-      />
-      {!protocol ? (
-        <Nothing>
-          {all
-            ? 'The board shows how the whole class stands by a test. Add a protocol first.'
-            : 'Your instructor has not released a board yet. It shows how the whole class stands by a test.'}
-        </Nothing>
-      ) : (
-        <>
-          {says.length > 0 && (
-            <ul className="callout mb-3 max-w-4xl">
-              {says.map((text) => (
-                <li key={text}>{text}</li>
-              ))}
-            </ul>
-          )}
-          {ranked.length === 0 ? (
-            <Nothing>No team has a valid run under this protocol yet.</Nothing>
-          ) : (
-            <>
-              <SavedFigure
-                name={`class board ${measureName(protocol)}`}
-                rows={[
-                  ['iteration', `${protocol.parameterName}, ${unitName(protocol.unit)}`],
-                  ...ranked.flatMap(({ teamId, best }) =>
-                    best.values.map((value) => [`${nameOf(teamId)} ${best.number}`, String(value)]),
-                  ),
-                ]}
-              >
-                <Strip
-                  title={`${protocol.parameterName} of the class, ${protocol.name}`}
-                  unit={protocol.unit}
-                  limits={limits}
-                  rows={ranked.map(({ teamId, best }) => ({
-                    key: teamId,
-                    name: `${nameOf(teamId)} ${best.number}`,
-                    values: best.values,
-                    mean: best.mean,
-                    interval: best.interval,
-                    outlier: best.outlier,
-                  }))}
-                />
-              </SavedFigure>
-              <table className="stacked max-w-4xl mt-2">
-                <thead>
-                  <tr>
-                    <th>Team</th>
-                    <th className="right">Iteration</th>
-                    <th className="right">Runs</th>
-                    <th>Mean</th>
-                    {better && <th className="right">Best run</th>}
-                    {benchmark && better && <th>{stored!.season}</th>}
-                  </tr>
-                </thead>
-                <tbody>
-                  {ranked.map(({ teamId, best }) => {
-                    const stands = standsOf(best);
-                    const iteration = iterations.find(({ id }) => id === best.iterationId)!;
-                    return (
-                      <tr key={teamId}>
-                        <td>
-                          <TeamTag
-                            name={nameOf(teamId)}
-                            colour={tagColour(here.find(({ id }) => id === teamId)!.colour)}
-                          />
-                        </td>
-                        <td data-label="iteration" className="beside num right">
-                          {allowed(seat, 'iteration.read', iteration) ? (
-                            <Link href={hrefIn(frame, `builds/${best.iterationId}`)}>{best.number}</Link>
-                          ) : (
-                            best.number
-                          )}
-                        </td>
-                        <td data-label="runs" className="beside num right">
-                          {best.values.length}
-                        </td>
-                        <td data-label="mean" className="beside">
-                          {written(best)}
-                        </td>
-                        {better && (
-                          <td data-label="best run" className="beside num right">
-                            {protocol.formula === null
-                              ? quantity(bestRun(best), protocol.unit)
-                              : to(bestRun(best), best)}
-                          </td>
-                        )}
-                        {stands && (
-                          <td data-label={stored!.season} className={stands === 'beats' ? 'text-moss' : 'faint'}>
-                            {STANDS[stands]}
-                          </td>
-                        )}
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              </table>
-              <p className="text-sm faint mt-1 mb-4">
-                {better
-                  ? 'Of each team the iteration with the best mean; the best single run is luck as much as the design.'
-                  : lack
-                    ? 'Of each team the iteration whose mean lies closest to what is asked.'
-                    : 'Of each team the newest iteration: no event or requirement says what is good.'}
-              </p>
-              {lack && (
-                <section>
-                  <h2 className="mb-1">Progress: the best mean so far</h2>
-                  <ProgressChart
-                    title={`Progress, ${protocol.parameterName}, ${protocol.name}`}
-                    yLabel={`${protocol.parameterName}, ${unitName(protocol.unit)}`}
-                    limits={limits}
-                    until={frame.today}
-                    teams={ranked.slice(0, MOST_LINES).map(({ teamId, steps }) => ({
-                      name: nameOf(teamId),
-                      colour: tagColour(here.find(({ id }) => id === teamId)!.colour),
-                      steps: steps.map(({ at, mean }) => ({ on: dayOf(at), value: mean })),
-                    }))}
-                  />
-                  {ranked.length > MOST_LINES && (
-                    <p className="text-sm faint">
-                      The first {plural(MOST_LINES, 'team')} are drawn; choose a section or a team.
-                    </p>
-                  )}
-                </section>
-              )}
-            </>
-          )}
-        </>
-      )}
+      <BoardView {...found} frame={frame} />
     </ProjectFrame>
   );
 }

@@ -1,65 +1,14 @@
-import { ADD, CHANGE } from '@/ui/kit/icons';
-import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
-import { SidePanel } from '@/ui/kit/SidePanel';
-import { assembly } from '@/core/builds';
-import { BUILD_VIEWS, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
-import { removePart } from '@/areas/builds/write/parts';
-import { Converter, InterfaceForm, PartForm, ScaleForm } from '@/areas/builds/ui/parts/forms';
-import { InterfaceTable } from '@/areas/builds/ui/parts/InterfaceTable';
-import { PartTable } from '@/areas/builds/ui/parts/PartTable';
-import { listInterfaces, listParts, listScales, metOf, partForm, scaleForm } from '@/areas/builds';
-import { listMembers } from '@/areas/course';
-import { number, plural, shortName } from '@/core/format';
-import { Nothing } from '@/ui/sheet/Sheet';
+import { openSheet, BUILD_VIEWS, type SheetProps, ProjectFrame } from '@/shell/frame';
+import { plural } from '@/core/format';
 import { pool } from '@/db/connection';
+import { readPartsPage } from '@/areas/builds/read/pages/parts';
+import { PartsView } from '@/areas/builds/ui/pages/PartsView';
 
 export default async function PartsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/builds/parts', props);
-  const { seat } = frame;
-  const leads = seat.role === 'instructor';
-  const projectId = seat.project.id;
-  const [allParts, allInterfaces, scales, members] = await Promise.all([
-    listParts(pool(), projectId),
-    listInterfaces(pool(), projectId),
-    listScales(pool(), projectId),
-    listMembers(pool(), projectId),
-  ]);
-  const section = frame.section ?? frame.clock;
-  const parts = allParts.filter(({ sectionId }) => sectionId === section?.id);
-  const interfaces = allInterfaces.filter(({ sectionId }) => sectionId === section?.id);
-  const scaled = scales.find(({ sectionId }) => sectionId === section?.id) ?? null;
-  const students = members.filter(({ sectionId, leftOn }) => sectionId === section?.id && leftOn === null);
-  const people = students.map(({ accountId, name }) => [accountId, shortName(name)] as const);
-  const nameOf = (id: string | null) => {
-    if (id === null) return 'nobody yet';
-    return id === seat.actor.id
-      ? 'you'
-      : shortName(members.find(({ accountId }) => accountId === id)?.name ?? 'instructor');
-  };
-  const owners = new Set(parts.flatMap(({ ownerId }) => ownerId ?? []));
-  const standing = assembly({
-    people: [...new Set([...students.map(({ accountId }) => accountId), ...owners])],
-    parts: parts.map(({ id, ownerId, checkerId, checkedBy, state, share }) => ({
-      id,
-      checkedBy,
-      state,
-      share,
-      owner: ownerId,
-      checker: checkerId,
-    })),
-    interfaces: interfaces.map((pair) => ({
-      name: pair.name,
-      one: pair.oneId,
-      other: pair.otherId,
-      agree: metOf(pair)?.agree ?? null,
-    })),
-  });
-  // Whose turn it is finds the own part first, on a phone above all.
-  const mine = new Set(standing.turns.filter(({ person }) => person === seat.actor.id).map(({ part }) => part));
-  const listed = [...parts.filter(({ id }) => mine.has(id)), ...parts.filter(({ id }) => !mine.has(id))];
-  const fixed = { projectId, sectionId: section?.id ?? '' };
-  const code = (id: string) => parts.find((part) => part.id === id)!.code;
-  const shared = { projectId, nameOf, me: seat.actor.id, leads };
+  const found = await readPartsPage(pool(), frame);
+  const { section, parts } = found;
+
   return (
     <ProjectFrame
       shows={['parts']}
@@ -72,145 +21,7 @@ export default async function PartsPage(props: SheetProps) {
       about={section ? `section ${section.name}${parts.length ? `, ${plural(parts.length, 'part')}` : ''}` : undefined}
       byTeam={false}
     >
-      {parts.length === 0 && (
-        <Nothing>
-          Where the whole class builds one thing, each student owns parts of it, which somebody else checks and which
-          must fit each other.
-        </Nothing>
-      )}
-      {parts.length > 0 && (
-        <>
-          <PartTable parts={listed} turns={standing.turns} scaled={scaled} {...shared} />
-          <section className="mt-5 grid md:grid-cols-2 gap-6">
-            <div>
-              <h2 className="mb-1">What blocks the assembly</h2>
-              {standing.blocks.length === 0 ? (
-                <p className="text-moss">Nothing: every part fits, and every interface agrees.</p>
-              ) : (
-                <ul>
-                  {standing.blocks.map(({ parts: ids, why }, i) => (
-                    <li key={i} className="border-b border-hair py-0.5">
-                      <b className="num">{ids.map(code).join(' and ')}</b> {why}
-                    </li>
-                  ))}
-                </ul>
-              )}
-            </div>
-            <div>
-              <h2 className="mb-1">Share of the work</h2>
-              <table>
-                <thead>
-                  <tr>
-                    <th>Student</th>
-                    <th className="right">Share</th>
-                    <th className="right">Compared with an equal share</th>
-                    <td />
-                  </tr>
-                </thead>
-                <tbody>
-                  {standing.shares.map(({ person, share, equal }) => (
-                    <tr key={person}>
-                      <td>{nameOf(person)}</td>
-                      <td className="num right">{number(share)}</td>
-                      <td className="num right">{equal > 0 ? `${((100 * share) / equal).toFixed(0)} %` : '–'}</td>
-                      <td className="text-ochre">{standing.idle.includes(person) ? 'nothing to do now' : ''}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
-          </section>
-        </>
-      )}
-      {interfaces.length > 0 && (
-        <section className="mt-5">
-          <h2 className="mb-1">Interfaces</h2>
-          <InterfaceTable interfaces={interfaces} parts={parts} {...shared} />
-        </section>
-      )}
-      <section className="mt-5 no-print">
-        <h2 className="mb-1">Full size and model{scaled && `, 1 : ${number(scaled.ratio)}`}</h2>
-        {scaled ? (
-          <Converter
-            ratio={scaled.ratio}
-            least={scaled.leastThickness === null ? null : { value: scaled.leastThickness, unit: scaled.leastUnit! }}
-          />
-        ) : (
-          <p className="faint">No scale is set.</p>
-        )}
-        {leads && section && (
-          <SidePanel
-            id="scale"
-            label={scaled ? 'Change scale' : 'Set scale'}
-            icon={scaled ? CHANGE : ADD}
-            title="Full size and model"
-            className="btn-text mt-2"
-          >
-            <ScaleForm
-              {...fixed}
-              id={scaled?.id ?? null}
-              version={scaled?.version ?? null}
-              values={scaleForm({ ...(scaled ?? { ratio: 1 }) })}
-            />
-          </SidePanel>
-        )}
-      </section>
-      {leads && section && (
-        <section className="mt-6 no-print border-t-2 border-ink pt-3">
-          <div className="flex flex-wrap items-baseline gap-3 mb-2">
-            <h2 className="mr-auto">Parts and interfaces</h2>
-            <SidePanel id="new-part" label="Add part" icon={ADD} title="New part">
-              <PartForm
-                key={parts.length}
-                {...fixed}
-                id={null}
-                version={null}
-                values={partForm({ code: `P${parts.length + 1}`, name: '', share: 1 })}
-                people={people}
-              />
-            </SidePanel>
-            {parts.length > 1 && (
-              <SidePanel id="new-interface" label="Add interface" icon={ADD} title="New interface">
-                <InterfaceForm
-                  key={`interfaces ${interfaces.length}`}
-                  {...fixed}
-                  id={null}
-                  version={null}
-                  values={{ name: '', oneId: '', otherId: '' }}
-                  parts={parts.map(({ id, code: text, name }) => [id, `${text} ${name}`] as const)}
-                />
-              </SidePanel>
-            )}
-          </div>
-          {parts.map((part) => (
-            <div key={part.id} className="flex flex-wrap items-baseline gap-x-3 border-t border-hair py-1">
-              <span className="mr-auto">
-                <span className="num">{part.code}</span> {part.name}
-              </span>
-              <ChangeAndRemove
-                id={`part-${part.code}`}
-                name={part.name}
-                title={`Part ${part.code} ${part.name}`}
-                remove={{
-                  act: removePart,
-                  input: { projectId, id: part.id },
-                  undo: true,
-                  done: `${part.name} is removed.`,
-                  confirm: `Remove ${part.name} and its interfaces?`,
-                }}
-              >
-                <PartForm
-                  {...fixed}
-                  id={part.id}
-                  version={part.version}
-                  values={partForm({ ...part })}
-                  people={people}
-                />
-              </ChangeAndRemove>
-            </div>
-          ))}
-        </section>
-      )}
+      <PartsView {...found} frame={frame} />
     </ProjectFrame>
   );
 }

@@ -1,56 +1,13 @@
-import { ADD, CHANGE } from '@/ui/kit/icons';
-import { ChangeAndRemove } from '@/ui/kit/ChangeAndRemove';
-import { SidePanel } from '@/ui/kit/SidePanel';
-import { Nothing } from '@/ui/sheet/Sheet';
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
-import { removeGradeComponent } from '@/areas/grades/write/sheetActions';
-import { ComponentForm, SchemeForm } from '@/areas/grades/ui/SchemeForm';
-import { FormerForm } from '@/areas/grades/ui/SheetForms';
-import {
-  componentForm,
-  NEW_COMPONENT,
-  schemeForm,
-  schemeWords,
-  listPeerRounds,
-  previewWords,
-  listRubrics,
-  findScheme,
-  listFormerResults,
-  listGradeComponents,
-  ruleWords,
-} from '@/areas/grades';
-import { loadEventResults } from '@/areas/event';
-import { listQuantities } from '@/areas/bench';
-import { number } from '@/core/format';
+import { openSheet, gradeViews, type SheetProps, ProjectFrame } from '@/shell/frame';
 import { pool } from '@/db/connection';
+import { readComponentsPage } from '@/areas/grades/read/pages/components';
+import { ComponentsView, ComponentsActions } from '@/areas/grades/ui/pages/ComponentsView';
 
 export default async function ComponentsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/grades/components', props);
+  const found = await readComponentsPage(pool(), frame);
+
   const { seat } = frame;
-  const { id: projectId } = seat.project;
-  const [scheme, components, rubrics, events, quantities, rounds, former] = await Promise.all([
-    findScheme(pool(), projectId),
-    listGradeComponents(pool(), projectId),
-    listRubrics(pool(), projectId),
-    loadEventResults(pool(), projectId),
-    listQuantities(pool(), projectId),
-    listPeerRounds(pool(), projectId),
-    listFormerResults(pool(), projectId),
-  ]);
-  const sources = [
-    ['marks', 'marks given by hand or brought in'] as const,
-    ...rubrics.map((one) => [`rubric:${one.id}`, `rubric ${one.name}`] as const),
-    ...events.map(({ event }) => [`event:${event.id}`, `event ${event.name}`] as const),
-  ];
-  const total = components.reduce((sum, one) => sum + one.weight, 0);
-  const unitOf = (quantityId: string) => quantities.find((one) => one.quantityId === quantityId)?.unit ?? '';
-  const previews = new Map(
-    components.map((one) => {
-      const event = events.find((found) => found.event.id === one.eventId);
-      const asked = { component: one, teams: frame.teams, former, pass: scheme.pass };
-      return [one.id, event ? previewWords({ ...asked, event }) : []];
-    }),
-  );
   return (
     <ProjectFrame
       shows={['grades', 'event', 'bench']}
@@ -61,115 +18,9 @@ export default async function ComponentsPage(props: SheetProps) {
       views={gradeViews(seat.role)}
       title="What a grade is made of"
       byTeam={false}
-      actions={
-        <>
-          <SidePanel id="scheme" label="How grades are worked out" icon={CHANGE} title="How grades are worked out">
-            <SchemeForm
-              key={scheme.version ?? 0}
-              projectId={projectId}
-              id={scheme.id}
-              version={scheme.version}
-              values={schemeForm(scheme)}
-              rounds={rounds.map((one) => [one.id, one.name] as const)}
-            />
-          </SidePanel>
-          <SidePanel id="new" label="Add component" icon={ADD} title="New component">
-            <ComponentForm
-              key={components.length}
-              projectId={projectId}
-              id={null}
-              version={null}
-              values={{ ...NEW_COMPONENT, position: String(components.length + 1) }}
-              sources={sources}
-              preview={[]}
-            />
-          </SidePanel>
-        </>
-      }
+      actions={<ComponentsActions {...found} frame={frame} />}
     >
-      <p className="max-w-3xl mb-3">{schemeWords(scheme, rounds.find((one) => one.id === scheme.peerRoundId)?.name)}</p>
-      {components.length === 0 && (
-        <Nothing>
-          A grade is put together from rubrics, events and marks, each with its weight. Try an event’s rule on this
-          class and on last season’s before you announce it.
-        </Nothing>
-      )}
-      {components.map((one) => {
-        const event = events.find((found) => found.event.id === one.eventId)?.event;
-        const rubric = rubrics.find((found) => found.id === one.rubricId);
-        const unit = event ? unitOf(event.quantityId) : '';
-        return (
-          <section key={one.id} aria-label={one.name} className="border-b border-hair py-2 max-w-4xl">
-            <p className="flex flex-wrap gap-x-3 items-baseline">
-              <b>{one.name}</b>
-              <span className="num">
-                {number(one.weight)} of {number(total)}
-              </span>
-              <span className="faint">
-                {rubric ? `rubric ${rubric.name}` : event ? `event ${event.name}` : 'marks'}
-                {one.usesFactor && ', times the member’s factor'}
-                {one.dropLowest > 0 && `, lowest ${one.dropLowest} dropped`}
-                {one.floor !== null && `, not below ${number(one.floor)} %`}
-                {one.cap !== null && `, at most ${number(one.cap)} %`}
-              </span>
-            </p>
-            {event && <p className="text-sm">{ruleWords(one.rule, unit)}</p>}
-            {previews.get(one.id)!.map((line) => (
-              <p key={line} className="text-sm">
-                {line}
-              </p>
-            ))}
-            <ChangeAndRemove
-              id={`component-${one.id}`}
-              name={one.name}
-              title={`Component ${one.name}`}
-              remove={{
-                act: removeGradeComponent,
-                input: { projectId, id: one.id, version: one.version },
-                done: 'Component removed.',
-                confirm: `Remove ${one.name}? Its marks go with it.`,
-                undo: true,
-              }}
-            >
-              <ComponentForm
-                key={one.version}
-                projectId={projectId}
-                id={one.id}
-                version={one.version}
-                values={componentForm(one)}
-                sources={sources}
-                preview={previews.get(one.id)!}
-              />
-            </ChangeAndRemove>
-            {event && (
-              <SidePanel
-                id={`former-${one.id}`}
-                label={
-                  former.some((found) => found.eventId === event.id)
-                    ? 'Change results of an earlier class'
-                    : 'Add results of an earlier class'
-                }
-                of={one.name}
-                icon={ADD}
-                title={`${event.name}: an earlier class`}
-                className="btn-text no-print ml-5"
-              >
-                <FormerForm
-                  projectId={projectId}
-                  eventId={event.id}
-                  unit={unit}
-                  id={former.find((found) => found.eventId === event.id)?.id ?? null}
-                  version={former.find((found) => found.eventId === event.id)?.version ?? null}
-                  values={{
-                    season: former.find((found) => found.eventId === event.id)?.season ?? '',
-                    results: former.find((found) => found.eventId === event.id)?.results.join('\n') ?? '',
-                  }}
-                />
-              </SidePanel>
-            )}
-          </section>
-        );
-      })}
+      <ComponentsView {...found} frame={frame} />
     </ProjectFrame>
   );
 }

@@ -1,46 +1,16 @@
-import { notFound } from 'next/navigation';
-import { Link } from '@/ui/Link';
-import { CHANGE, REMOVE } from '@/ui/kit/icons';
-import { SidePanel } from '@/ui/kit/SidePanel';
-import { ActButton } from '@/ui/forms/ActButton';
-import { SeedForm } from '@/ui/forms/SeedForm';
-import { PrintButton } from '@/ui/PrintButton';
-import { allowed, seesAll } from '@/server/access';
-import { openSheet, ProjectFrame, reviewViews, type SheetProps } from '@/shell/frame';
-import { hrefIn, endOfLink, listLinks } from '@/areas/course';
-import { LinkPanel } from '@/areas/course/ui/LinkPanel';
-import { drawReviewOrder, removeReview } from '@/areas/reviews/write/planActions';
-import { offersOf } from '@/areas/reviews/ui/offers';
-import { ReviewForm } from '@/areas/reviews/ui/ReviewForm';
-import { RunningOrder } from '@/areas/reviews/ui/RunningOrder';
-import { reviewForm, isOpen, listFindings, listKinds, listReviews, runningOrder, standingOnly } from '@/areas/reviews';
-import { daysWords, fitWords, wayWords } from '@/areas/reviews/ui/words';
-import { listStages } from '@/areas/plan';
-import { plural, weekday } from '@/core/format';
+import { daysWords } from '@/areas/reviews';
+import { openSheet, reviewViews, type SheetProps, ProjectFrame } from '@/shell/frame';
 import { pool } from '@/db/connection';
+import { readReviewPage } from '@/areas/reviews/read/pages/review';
+import { ReviewView, ReviewActions } from '@/areas/reviews/ui/pages/ReviewView';
 
 export default async function ReviewPage(props: SheetProps<{ review: string }>) {
   const frame = await openSheet('/projects/[project]/reviews/[review]', props);
-  const { seat } = frame;
-  const { project, role, teamId } = seat;
-  const leads = allowed(seat, 'review.write');
   const { review: id } = await props.params;
-  const [reviews, kinds, findings, stages, links] = await Promise.all([
-    listReviews(pool(), project.id),
-    listKinds(pool(), project.id),
-    listFindings(pool(), project.id),
-    listStages(pool(), project.id),
-    leads ? listLinks(pool(), project.id, 'panel', id) : [],
-  ]);
-  const review = reviews.find((one) => one.id === id);
-  if (!review) notFound();
-  const section = frame.sections.find((one) => one.id === review.sectionId);
-  const order = runningOrder(review, section);
-  const begun = review.slots.some(({ begunAt }) => begunAt !== null);
-  const waits = review.ordered === 'drawn' && review.seed === null;
-  const open = new Map<string, number>();
-  for (const one of standingOnly(findings).filter(isOpen)) open.set(one.slotId, (open.get(one.slotId) ?? 0) + 1);
-  const seesVerdict = (team: string, released: boolean) => allowed(seat, 'finding.read', { teamId: team, released });
+  const found = await readReviewPage(pool(), frame, { id });
+  const { review, section } = found;
+  const { seat } = frame;
+  const { role } = seat;
   return (
     <ProjectFrame
       shows={['calendar', 'classes', 'links', 'reviews']}
@@ -52,110 +22,9 @@ export default async function ReviewPage(props: SheetProps<{ review: string }>) 
       title={review.name}
       byTeam={false}
       about={`section ${section?.name ?? ''} · ${daysWords(review.meetings)} · ${review.minutes} min each, ${review.changeover} min between${review.stageName ? ` · with the stage ${review.stageName}` : ''}`}
-      actions={
-        <>
-          {seesAll(seat) && (
-            <Link className="btn btn-go" href={hrefIn(frame, `reviews/${id}/room`)}>
-              Open the room
-            </Link>
-          )}
-          {review.peers !== 'none' && (
-            <Link className="btn" href={hrefIn(frame, `reviews/${id}/peers`)}>
-              Peer reviews
-            </Link>
-          )}
-          {leads && (
-            <SidePanel id="plan" label="Change the plan" icon={CHANGE} title="Plan of this review">
-              <ReviewForm
-                key={review.version}
-                projectId={project.id}
-                id={id}
-                version={review.version}
-                values={reviewForm(review)}
-                offers={offersOf(frame, kinds, stages, review)}
-              />
-            </SidePanel>
-          )}
-          {leads && !begun && (
-            <ActButton
-              icon={REMOVE}
-              act={removeReview}
-              undo
-              input={{ projectId: project.id, id }}
-              done="The review is removed."
-              confirm={`Remove “${review.name}”? Its running order and what teams have prepared go with it.`}
-              then={hrefIn(frame, 'reviews')}
-            >
-              Remove review
-            </ActButton>
-          )}
-          <PrintButton>Print the running order</PrintButton>
-        </>
-      }
+      actions={<ReviewActions {...found} frame={frame} id={id} />}
     >
-      {!begun && (
-        <p
-          className={`callout mb-3 ${order.fits ? '' : 'font-medium'}`}
-          style={{ '--tone': order.fits ? 'var(--moss)' : 'var(--brick)' } as React.CSSProperties}
-        >
-          {fitWords(order, order.meetings.length)}
-          {order.cancelled.length > 0 &&
-            ` ${plural(order.cancelled.length, 'class meeting')} it was planned in ${order.cancelled.length === 1 ? 'is' : 'are'} cancelled: ${order.cancelled.map((key) => weekday(key.slice(0, 10))).join(', ')}.`}
-        </p>
-      )}
-      {!begun && leads && order.ways.length > 0 && (
-        <section className="mb-4 no-print">
-          <h2 className="mb-1">What would make it fit, one of these</h2>
-          <ul>
-            {order.ways.map((way) => (
-              <li key={way.kind}>– {wayWords(way, review)}</li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {review.ordered === 'drawn' && (
-        <p className="mb-3">
-          {waits
-            ? 'The order is drawn once the seed is announced; until then the list stands as it was frozen.'
-            : `Drawn by the seed “${review.seed}”.`}
-        </p>
-      )}
-      {leads && waits && (
-        <div className="mb-4 no-print">
-          <SeedForm projectId={project.id} id={id} submit={drawReviewOrder} />
-        </div>
-      )}
-      <RunningOrder
-        review={review}
-        order={order}
-        teams={frame.teams}
-        ownTeam={teamId}
-        packetHref={(slot, team) =>
-          allowed(seat, 'packet.read', { teamId: team }) ? hrefIn(frame, `reviews/${id}/${slot}`) : null
-        }
-        open={open}
-        seesVerdict={seesVerdict}
-      />
-      <section className="mt-4 max-w-3xl" aria-label="Agenda">
-        <h2 className="mb-1">What each team goes through</h2>
-        <p>{review.kind.agenda.map(({ title }) => title).join(' · ')}</p>
-        {review.kind.checklist.length > 0 && (
-          <ul className="mt-1">
-            {review.kind.checklist.map((point) => (
-              <li key={point}>– {point}</li>
-            ))}
-          </ul>
-        )}
-      </section>
-      {leads && (
-        <LinkPanel
-          projectId={project.id}
-          purpose="panel"
-          links={links}
-          endsOn={endOfLink(order.meetings.at(-1)?.date ?? project.eventDate)}
-          reviewId={id}
-        />
-      )}
+      <ReviewView {...found} frame={frame} id={id} />
     </ProjectFrame>
   );
 }

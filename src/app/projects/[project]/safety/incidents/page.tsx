@@ -1,16 +1,13 @@
-import { ADD, CHANGE } from '@/ui/kit/icons';
-import { SidePanel } from '@/ui/kit/SidePanel';
-import { openSheet, ProjectFrame, safetyViews, type SheetProps } from '@/shell/frame';
-import { IncidentForm } from '@/areas/safety/ui/IncidentForm';
-import { listIncidents, incidentForm } from '@/areas/safety';
-import { day } from '@/core/format';
+import { openSheet, safetyViews, type SheetProps, ProjectFrame } from '@/shell/frame';
 import { pool } from '@/db/connection';
+import { readIncidentsPage } from '@/areas/safety/read/pages/incidents';
+import { IncidentsView, IncidentsActions } from '@/areas/safety/ui/pages/IncidentsView';
 
 export default async function IncidentsPage(props: SheetProps) {
   const frame = await openSheet('/projects/[project]/safety/incidents', props);
-  const { project, role } = frame.seat;
-  const incidents = await listIncidents(pool(), project.id);
-  const fixed = { projectId: project.id };
+  const found = await readIncidentsPage(pool(), frame);
+
+  const { role } = frame.seat;
   return (
     <ProjectFrame
       shows={['safety']}
@@ -22,48 +19,9 @@ export default async function IncidentsPage(props: SheetProps) {
       title="Incidents and near misses"
       byTeam={false}
       about="seen by instructors alone; in no export"
-      actions={
-        <SidePanel id="new" label="Record incident" icon={ADD} title="Record an incident or a near miss">
-          <IncidentForm
-            key={incidents.length}
-            {...fixed}
-            id={null}
-            version={null}
-            values={{ kind: 'near miss', happenedOn: frame.today, place: '', what: '', done: '' }}
-          />
-        </SidePanel>
-      }
+      actions={<IncidentsActions {...found} frame={frame} />}
     >
-      <p className="callout mb-4" style={{ '--tone': 'var(--brick)' } as React.CSSProperties}>
-        This is a notebook, not a report: what the school and the law require to be reported is reported their way.
-      </p>
-      {incidents.length === 0 && <p className="faint mb-3">None yet.</p>}
-      <ul>
-        {incidents.map((one) => (
-          <li key={one.id} className="border-t border-hair py-1.5 max-w-4xl flex items-baseline gap-4">
-            <p className="grow">
-              <b>{day(one.happenedOn, true)}</b>, {one.kind}, {one.place}: {one.what}
-              {one.done && <span className="block text-sm faint">Done: {one.done}</span>}
-            </p>
-            <SidePanel
-              id={`incident-${one.id}`}
-              label="Change"
-              icon={CHANGE}
-              of={`${one.kind} of ${day(one.happenedOn)}`}
-              title={`${one.kind === 'near miss' ? 'Near miss' : 'Incident'} of ${day(one.happenedOn, true)}`}
-              className="btn-text no-print"
-            >
-              <IncidentForm
-                key={one.version}
-                {...fixed}
-                id={one.id}
-                version={one.version}
-                values={incidentForm({ ...one })}
-              />
-            </SidePanel>
-          </li>
-        ))}
-      </ul>
+      <IncidentsView {...found} frame={frame} />
     </ProjectFrame>
   );
 }

@@ -1,60 +1,16 @@
-import { notFound } from 'next/navigation';
-import { ADD, CHANGE } from '@/ui/kit/icons';
-import { SidePanel } from '@/ui/kit/SidePanel';
-import { Link } from '@/ui/Link';
-import { gradeViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
-import { hrefIn } from '@/areas/course';
-import { FormerGrades, GradeWords } from '@/areas/grades/ui/GradeWords';
-import { CountedTeamForm, MarkForm, ReleaseForm } from '@/areas/grades/ui/SheetForms';
-import {
-  loadGrades,
-  listTeamChanges,
-  listJudgements,
-  listScores,
-  listCountedTeams,
-  listMarks,
-  listReleasedGrades,
-  loadGradeSheet,
-  differsFrom,
-  gradePage,
-} from '@/areas/grades';
-import { fixed, moment, number, withQuery } from '@/core/format';
-import { momentHere } from '@/server/clock';
+import { openSheet, gradeViews, type SheetProps, ProjectFrame } from '@/shell/frame';
+import { fixed } from '@/core/format';
 import { pool } from '@/db/connection';
-
-/** From so many components on, one at a time is changed. */
-const MANY = 15;
+import { readStudentGradePage } from '@/areas/grades/read/pages/studentGrade';
+import { StudentGradeView, StudentGradeActions } from '@/areas/grades/ui/pages/StudentGradeView';
 
 export default async function StudentGradePage(props: SheetProps<{ person: string }>) {
   const frame = await openSheet('/projects/[project]/grades/sheet/[person]', props);
-  const { seat } = frame;
-  const { id: projectId } = seat.project;
   const { person } = await props.params;
   const { change } = await props.searchParams;
-  const [sheet, released, grades, scores, judgements, marks, counted, moves] = await Promise.all([
-    loadGradeSheet(pool(), projectId),
-    listReleasedGrades(pool(), projectId),
-    loadGrades(pool(), projectId),
-    listScores(pool(), projectId),
-    listJudgements(pool(), projectId),
-    listMarks(pool(), projectId),
-    listCountedTeams(pool(), projectId),
-    listTeamChanges(pool(), projectId),
-  ]);
-  const student = sheet.students.find((one) => one.member.accountId === person);
-  if (!student) notFound();
-  const { member, team, cells, factor } = student;
-  const page = gradePage(student, { grades, scores, judgements });
-  const shown = released.filter((one) => one.accountId === person);
-  const last = shown.at(-1);
-  const due = page !== null && (!last || differsFrom(last.content, page));
-  const teams = frame.teams
-    .filter((one) => one.sectionId === member.sectionId)
-    .map((one) => [one.id, one.name] as const);
-  const moved = moves.filter((one) => one.accountId === person);
-  // Forms for each of very many components would make the page slow: they are made for the one that is chosen.
-  const many = cells.length > MANY;
-  const nameOf = (id: string) => frame.teams.find((one) => one.id === id)?.name ?? 'a team';
+  const found = await readStudentGradePage(pool(), frame, { person });
+  const { member, team, factor } = found;
+  const { seat } = frame;
   return (
     <ProjectFrame
       shows={['grades', 'event', 'bench', 'builds']}
@@ -66,145 +22,9 @@ export default async function StudentGradePage(props: SheetProps<{ person: strin
       title={member.name}
       about={`${team ? `team ${team.name}` : 'in no team'}${factor === null ? '' : ` · factor ${fixed(factor, 2)}`}`}
       byTeam={false}
-      actions={
-        <>
-          <Link className="btn" href={hrefIn(frame, 'grades/sheet')}>
-            Grade sheet
-          </Link>
-          {due && (
-            <SidePanel
-              id="release"
-              label={last ? 'Release the changed grade' : 'Release'}
-              title="Release"
-              className="btn btn-go"
-            >
-              <ReleaseForm
-                key={shown.length}
-                projectId={projectId}
-                accountIds={[person]}
-                again={last !== undefined}
-                label="Release"
-              />
-            </SidePanel>
-          )}
-        </>
-      }
+      actions={<StudentGradeActions {...found} frame={frame} person={person} change={change} />}
     >
-      {moved.length > 0 && (
-        <p className="callout mb-3">
-          {moved
-            .map(
-              (one) =>
-                `Moved from ${nameOf(one.from)} to ${nameOf(one.to)} on ${moment(momentHere(seat.project, one.at))}`,
-            )
-            .join('. ')}
-          . Say below with which team each component counts.
-        </p>
-      )}
-      {last && page && differsFrom(last.content, page) && (
-        <p className="callout mb-3">
-          {member.name} was shown {number(last.content.rounded, 2)} % {last.content.grade}. The evidence says{' '}
-          {number(page.rounded, 2)} % {page.grade} now.
-        </p>
-      )}
-      {page ? <GradeWords page={page} /> : <p className="faint">There is no total yet.</p>}
-      <section aria-label="Change what counts" className="mt-5 no-print max-w-3xl">
-        <h2 className="h3">Change what counts</h2>
-        <ul>
-          {cells.map(({ component }) => {
-            if (many && change !== component.id)
-              return (
-                <li key={component.id} className="border-b border-hair py-1">
-                  <Link href={withQuery(hrefIn(frame, `grades/sheet/${person}`), { change: component.id })}>
-                    {component.name}
-                  </Link>
-                </li>
-              );
-            const own = marks.filter((one) => one.componentId === component.id && one.accountId === person);
-            const other = counted.find((one) => one.componentId === component.id && one.accountId === person);
-            return (
-              <li key={component.id} className="border-b border-hair py-1 flex flex-wrap gap-x-5">
-                <b>{component.name}</b>
-                {component.source === 'marks' ? (
-                  <>
-                    {own.map((one) => (
-                      <SidePanel
-                        key={one.id}
-                        id={`mark-${one.id}`}
-                        label={one.task}
-                        icon={CHANGE}
-                        title={`${one.task}: ${member.name}`}
-                        className="btn-text"
-                      >
-                        <MarkForm
-                          key={one.version}
-                          projectId={projectId}
-                          componentId={component.id}
-                          accountId={person}
-                          id={one.id}
-                          version={one.version}
-                          values={{
-                            task: one.task,
-                            score: one.score === null ? '' : String(one.score),
-                            max: String(one.max),
-                            daysLate: String(one.daysLate),
-                            excused: one.excused,
-                            note: one.note,
-                          }}
-                        />
-                      </SidePanel>
-                    ))}
-                    <SidePanel
-                      id={`new-mark-${component.id}`}
-                      label="Add mark"
-                      of={component.name}
-                      icon={ADD}
-                      title={`${component.name}: ${member.name}`}
-                      className="btn-text"
-                    >
-                      <MarkForm
-                        key={own.length}
-                        projectId={projectId}
-                        componentId={component.id}
-                        accountId={person}
-                        id={null}
-                        version={null}
-                        values={{
-                          task: own.length ? '' : component.name,
-                          score: '',
-                          max: '100',
-                          daysLate: '0',
-                          excused: false,
-                          note: '',
-                        }}
-                      />
-                    </SidePanel>
-                  </>
-                ) : (
-                  <SidePanel
-                    id={`counted-${component.id}`}
-                    label={other ? `Counts with ${nameOf(other.teamId)}` : 'Count with another team'}
-                    of={component.name}
-                    icon={CHANGE}
-                    title={`${component.name}: ${member.name}`}
-                    className="btn-text"
-                  >
-                    <CountedTeamForm
-                      key={other?.id ?? ''}
-                      projectId={projectId}
-                      componentId={component.id}
-                      accountId={person}
-                      teams={teams}
-                      values={{ teamId: other?.teamId ?? '', reason: other?.reason ?? '' }}
-                    />
-                  </SidePanel>
-                )}
-              </li>
-            );
-          })}
-        </ul>
-      </section>
-      <FormerGrades released={shown} when={(at) => moment(momentHere(seat.project, at))} />
+      <StudentGradeView {...found} frame={frame} person={person} change={change} />
     </ProjectFrame>
   );
 }
