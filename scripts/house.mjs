@@ -5,21 +5,20 @@ import { cruise } from 'dependency-cruiser';
 import extractTSConfig from 'dependency-cruiser/config-utl/extract-ts-config';
 import rules from '../.dependency-cruiser.mjs';
 
-const SERVER = /^src\/(?:areas\/[a-z]+\/(?:read\/|write\/|index\.ts)|shell\/areas\.ts|db\/(?!catalogue|shape)|server\/(?!linkPurposes))/;
+const SERVER =
+  /^src\/(?:areas\/[a-z]+\/(?:read\/|write\/|index\.ts)|shell\/areas\.ts|db\/(?!catalogue|shape)|server\/(?!linkPurposes))/;
 const { forbidden, options } = rules;
-const { output } = await cruise(
-  ['src'],
-  { ...options, ruleSet: { forbidden }, validate: true },
-  undefined,
-  { tsConfig: extractTSConfig('tsconfig.json') },
-);
+const { output } = await cruise(['src'], { ...options, ruleSet: { forbidden }, validate: true }, undefined, {
+  tsConfig: extractTSConfig('tsconfig.json'),
+});
 
 const faults = output.summary.violations.map(
   ({ rule, from, to, cycle }) => `${rule.name}: ${from} → ${cycle ? cycle.map(({ name }) => name).join(' → ') : to}`,
 );
 
 const modules = new Map(output.modules.map((one) => [one.source, one]));
-const says = (file, what) => new RegExp(`^\\s*(?:/\\*[^]*?\\*/\\s*|//.*\\n\\s*)*['"]use ${what}['"]`).test(readFileSync(file, 'utf8'));
+const says = (file, what) =>
+  new RegExp(`^\\s*(?:/\\*[^]*?\\*/\\s*|//.*\\n\\s*)*['"]use ${what}['"]`).test(readFileSync(file, 'utf8'));
 const code = [...modules.keys()].filter((file) => /^src\/.*\.tsx?$/.test(file));
 const actions = new Set(code.filter((file) => says(file, 'server')));
 const by = new Map(code.filter((file) => says(file, 'client')).map((file) => [file, null]));
@@ -33,5 +32,7 @@ for (const file of by.keys()) {
 }
 
 for (const fault of faults) console.error(fault);
-console.log(`${faults.length ? `${faults.length} faults` : 'The house is in order'}: ${code.length} files, ${by.size} of them for browsers.`);
+console.log(
+  `${faults.length ? `${faults.length} faults` : 'The house is in order'}: ${code.length} files, ${by.size} of them for browsers.`,
+);
 process.exitCode = faults.length > 0 ? 1 : 0;

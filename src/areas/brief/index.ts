@@ -29,3 +29,4 @@ export { dealtSchema, previewSchema } from './records/requirements';
 export { briefDifference } from './shared/difference';
 export { COLUMNS } from './shared/requirements/columns';
 export { readLimit } from './shared/requirements/readLimit';
+export { shareOf } from './shared/interview/shareOf';

@@ -207,3 +207,7 @@ export function madeOf(id: string, iterations: readonly Iteration[], changes: re
     }
   return { id, things, initial, features: designs.carried.get(id) ?? [] };
 }
+
+/** Limits with what they are called beside their line. */
+export const limitsOf = (figure: DesignFigure) =>
+  figure.limits.map(({ label, value }) => ({ value, label: `${label} ${quantity(value, figure.unit)}` }));

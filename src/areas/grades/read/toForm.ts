@@ -1,3 +1,5 @@
+import { isDeepStrictEqual } from 'node:util';
+import { readRule } from './readRule';
 import type { GradeRule } from '@/core/rubric';
 import type { EMPTY_CRITERION } from '@/areas/grades/shared/empty';
 import { USUAL_SCHEME, type GradeComponent, type GradeScheme, type SchoolSystem } from './scheme';
@@ -61,8 +63,14 @@ export const schemeForm = (scheme: GradeScheme = USUAL_SCHEME) => ({
   pass: text(scheme.pass),
 });
 
-/** The rule of a component as its form shows it; each kind fills its own fields. */
+/** The rule of a component as its form shows it; one that would not be read back as it is stays as it is. */
 function ruleForm(rule: GradeRule | null) {
+  const form = fieldsOf(rule);
+  return rule && !isDeepStrictEqual(readRule(form as never), rule) ? { ...fieldsOf(null), kind: 'kept' } : form;
+}
+
+/** A rule in the fields of its kind. */
+function fieldsOf(rule: GradeRule | null) {
   const empty = {
     kind: 'points',
     better: rule?.better === 'lower' ? 'lower' : 'higher',

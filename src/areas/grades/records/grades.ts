@@ -156,7 +156,8 @@ export const schemeSchema = yup.object({
   floor: decimal('The floor', { min: 0, max: 1000, optional: true }),
   pass: decimal('The pass mark', { min: 0, max: 1000 }),
 });
-export const RULE_KINDS = ['points', 'bands', 'linear', 'deviation', 'best', 'benchmark'] as const;
+/** How an event’s result becomes percent; “kept” leaves a rule as it came with a bundle, where no fields here can show it. */
+export const RULE_KINDS = ['points', 'bands', 'linear', 'deviation', 'best', 'benchmark', 'kept'] as const;
 export const componentSchema = yup.object({
   ...place,
   name: line('The name'),

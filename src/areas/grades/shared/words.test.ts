@@ -1,6 +1,6 @@
 import type { GradeRule } from '@/core/rubric';
 import { USUAL_SCHEME } from '@/areas/grades/read/scheme';
-import { readBands, readResults, readRule } from '@/areas/grades/write/readRule';
+import { readBands, readResults, readRule } from '@/areas/grades/read/readRule';
 import { ruleWords } from '@/areas/grades/read/ruleWords';
 import { schemeWords } from '@/areas/grades/read/schemeWords';
 import { componentForm, NEW_COMPONENT } from '@/areas/grades/read/toForm';
@@ -70,6 +70,19 @@ test.each(rules)('a rule by %s is read, told, and shown again as it was typed', 
   const shown = componentForm({ ...row, id: 'c', rule: found, usesFactor: false, dropLowest: 0, version: 1 } as never);
   expect(shown.kind).toBe(kind);
   expect(readRule(shown as never)).toEqual(rule);
+});
+
+test.each([
+  [{ better: 'higher', points: { kind: 'place', table: [100, 80], shared: 'same' } }, 'By place: 100 %, 80 %.'],
+  [{ better: 'higher', points: { kind: 'value' } }, 'The result itself, as percent.'],
+  [
+    { better: 'higher', target: 10, points: { kind: 'deviation', start: 80, step: 1, perStep: 5, count: 'started' } },
+    '80 % at 10 s, 5 % off for each 1 s started.',
+  ],
+] as const)('a rule that no field can show stays as it is, and is told: %j', (rule, words) => {
+  const shown = componentForm({ id: 'c', name: 'Run', source: 'event', eventId: 'e', rule, dropLowest: 0 } as never);
+  expect(shown.kind).toBe('kept');
+  expect(ruleWords(rule as never, 's')).toBe(words);
 });
 
 test('what is missing or makes no sense in a rule is told at its field', () => {

@@ -131,10 +131,11 @@ function RuleFields() {
           ['deviation', 'off for each step away from a target'],
           ['best', 'share of this class’s best'],
           ['benchmark', 'share of a benchmark'],
+          ...(kind === 'kept' ? ([['kept', 'as it was imported']] as const) : []),
         ]}
         hint={REWARDS[kind]}
       />
-      {kind !== 'points' && kind !== 'deviation' && kind !== 'linear' && (
+      {(kind === 'bands' || kind === 'best' || kind === 'benchmark') && (
         <Part.Choice
           name="better"
           label="Better is"
@@ -174,4 +175,5 @@ const REWARDS: Record<string, string> = {
   deviation: 'Rewards hitting the target, not going beyond it.',
   best: 'Rewards being near the best of this class; a strong class makes it harder.',
   benchmark: 'Rewards reaching a fixed standard, whatever the class does.',
+  kept: 'The fields here can’t show this rule. It stays as it is until you choose another one.',
 };

@@ -10,10 +10,11 @@ import { COLUMNS, type SchoolColumn } from '@/areas/grades/read/scheme';
 import { loadGradeSheet } from '@/areas/grades/read/sheet';
 import { differsFrom, gradePage } from '@/areas/grades/read/words';
 import { FieldError } from '@/server/outcome';
+import type { GradeRule } from '@/core/rubric';
 import { action, momentOf, type Work } from '@/server/perform';
 import { removeRow, saveRow } from '@/server/saveRow';
 import { read, readOptional } from '@/ui/forms/schema';
-import { readBands, readResults, readRule } from './readRule';
+import { readBands, readResults, readRule } from '@/areas/grades/read/readRule';
 import {
   componentIdSchema,
   componentSchema,
@@ -63,7 +64,7 @@ export const saveGradeComponent = action(
       exists (select from event where id::text = ${eventId ?? ''} and project_id = ${projectId}) as event`;
     if ((rubricId && !known.rubric) || (eventId && !known.event))
       throw new FieldError('from', 'This is not part of the project any more.');
-    const rule = eventId ? readRule(input as never) : null;
+    const rule = eventId ? await ruleOf(work, id, input) : null;
     const values = {
       name: input.name,
       position: read(input.position),
@@ -82,6 +83,17 @@ export const saveGradeComponent = action(
     };
   },
 );
+/** The rule that the fields describe; where no field can show the one there is, that one. */
+async function ruleOf(
+  { tx, projectId }: Work,
+  id: string | null | undefined,
+  input: { kind: string },
+): Promise<GradeRule | null> {
+  if (input.kind !== 'kept') return readRule(input as never);
+  const [row] = await tx<{ rule: GradeRule | null }[]>`
+    select rule from grade_component where id = ${id ?? null} and project_id = ${projectId}`;
+  return row?.rule ?? null;
+}
 export const removeGradeComponent = action('removeGradeComponent', componentIdSchema, (work, { id }) =>
   removeRow(work, 'grade_component', id!, 'This component'),
 );

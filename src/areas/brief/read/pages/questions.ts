@@ -1,6 +1,6 @@
 import { listQuestions, type Visit } from '@/areas/brief/read/interview';
 import { hrefIn, type Place } from '@/areas/course';
-import { shareOf } from '@/areas/brief/ui/interview/shareOf';
+import { shareOf } from '@/areas/brief/shared/interview/shareOf';
 import type { Sql } from '@/db/connection';
 
 /** What the page “Questions” shows. */

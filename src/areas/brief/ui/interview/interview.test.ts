@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { differences } from './differences';
 import { sentenceWithin } from '@/areas/brief/shared/interview/sentenceWithin';
-import { shareOf } from './shareOf';
+import { shareOf } from '@/areas/brief/shared/interview/shareOf';
 
 const marked = (texts: string[]) =>
   differences(texts).map((pieces) =>

@@ -4,7 +4,15 @@ import { meetingOf } from '@/core/calendar';
 import type { Iteration } from '@/areas/builds';
 import { meetingsOf, type Section, type Team } from '@/areas/course';
 import { allowed, type Seat } from '@/server/access';
-import type { Surveyed } from '@/areas/compliance/ui/designs/TraverseFigure';
+
+/** An iteration as a figure of its team shows it. */
+export interface Surveyed {
+  iteration: Iteration;
+  /** The class meeting by which it was built, counted from 1. */
+  meeting: number;
+  /** What it is called here: its number, with its team where that is another one. */
+  name: string;
+}
 
 /**
  * Some iterations with what they come from of other teams, as far as that may be seen: each at the class meeting by which it was

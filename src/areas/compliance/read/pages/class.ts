@@ -1,10 +1,9 @@
-import { readDesigns, figuresOf } from '@/areas/compliance/read/designs';
+import { limitsOf, readDesigns, figuresOf } from '@/areas/compliance/read/designs';
 import { findBuildRule, stillOfTeam, lackingOf, type BuildRule } from '@/areas/builds';
 import { listStudents, teamIdsIn, type Place } from '@/areas/course';
 import { allowed } from '@/server/access';
 import { listParameters } from '@/areas/brief';
 import { surveyTeams } from '@/areas/compliance/read/designs/surveyed';
-import { limitsOf } from '@/areas/compliance/ui/designs/TraverseFigure';
 import { plural, day } from '@/core/format';
 import type { Sql } from '@/db/connection';
 

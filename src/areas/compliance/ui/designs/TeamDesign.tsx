@@ -3,7 +3,8 @@ import { Link } from '@/ui/Link';
 import { plural } from '@/core/format';
 import { claimsOf, figuresOf, type AllDesigns, type DesignFigure } from '@/areas/compliance/read/designs';
 import { ClaimTable } from './ClaimTable';
-import { SmallTraverse, TraverseFigure, type Surveyed } from './TraverseFigure';
+import type { Surveyed } from '@/areas/compliance/read/designs/surveyed';
+import { SmallTraverse, TraverseFigure } from './TraverseFigure';
 
 /** Where a team's design went: drawn in the figure that is chosen, the others small, and what the newest one claims. */
 export function TeamDesign({

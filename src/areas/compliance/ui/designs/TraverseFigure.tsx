@@ -1,21 +1,14 @@
 import { traverse, type Traverse, type TraverseInput } from '@/core/builds';
 import { once } from '@/core/shared/once';
 import { column, measured, plural, quantity, unitName } from '@/core/format';
-import type { DesignFigure } from '@/areas/compliance/read/designs';
+import { limitsOf, type DesignFigure } from '@/areas/compliance/read/designs';
+import type { Surveyed } from '@/areas/compliance/read/designs/surveyed';
 import type { Iteration } from '@/areas/builds';
 import { Walk } from './Walk';
 
 const WIDTH = 940;
 const HEIGHT = 330;
 const FACE = 'Barlow Condensed, sans-serif';
-
-export interface Surveyed {
-  iteration: Iteration;
-  /** The class meeting by which it was built, counted from 1. */
-  meeting: number;
-  /** What it is called here: its number, with its team where that is another one. */
-  name: string;
-}
 
 /** A team's lineage as a survey plan, true to scale in one figure; the arrow keys walk its legs. */
 export function TraverseFigure({
@@ -247,10 +240,6 @@ export function SmallTraverse({
     </figure>
   );
 }
-
-/** Limits with what they are called beside their line. */
-export const limitsOf = (figure: DesignFigure) =>
-  figure.limits.map(({ label, value }) => ({ value, label: `${label} ${quantity(value, figure.unit)}` }));
 
 function stationsOf(of: readonly Surveyed[], figure: DesignFigure, words: boolean) {
   const here = new Set(of.map(({ iteration }) => iteration.id));

@@ -1,8 +1,7 @@
 import { briefViews, openSheet, ProjectFrame, type SheetProps } from '@/shell/frame';
 import { hrefIn } from '@/areas/course';
-import { shareOf } from '@/areas/brief/ui/interview/shareOf';
 import { NoteTaker } from '@/areas/brief/ui/interview/NoteTaker';
-import { listNotes, listQuestions, listVisits, visitFor } from '@/areas/brief';
+import { listNotes, listQuestions, listVisits, visitFor, shareOf } from '@/areas/brief';
 import { day } from '@/core/format';
 import { Nothing } from '@/ui/sheet/Sheet';
 import { pool } from '@/db/connection';
