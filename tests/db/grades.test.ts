@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { GET as gradesCsv } from '@/app/projects/[project]/export/grades.csv/route';
 import { pool } from '@/db/connection';
 import { listTeamChanges } from '@/areas/grades/read/contribution';
-import { loadGrades } from '@/areas/grades/read/rubricResults';
+import { loadRubricResults } from '@/areas/grades/read/rubricResults';
 import { factorsOf, listPeerRatings, listPeerRounds, warningWords } from '@/areas/grades/read/peers';
 import { listRubrics, listScores } from '@/areas/grades/read/rubrics';
 import { listMarks, listOwnReleasedGrades } from '@/areas/grades/read/scheme';
@@ -60,7 +60,7 @@ beforeEach(() => asPerson(p.instructorId));
 
 const rubric = async (name: string) => (await listRubrics(pool(), p.id)).find((one) => one.name === name)!;
 const result = async (name: string, team: string) =>
-  (await loadGrades(pool(), p.id))
+  (await loadRubricResults(pool(), p.id))
     .find((one) => one.rubric.name === name)!
     .results.find((one) => one.team === p.teams[team])!;
 const component = async (name: string) => (await listGradeComponents(pool(), p.id)).find((one) => one.name === name)!;

@@ -78,7 +78,7 @@ describe('forming teams', () => {
     // Only what an instructor opens reads them: whoever reads these tables stands behind a door of instructors.
     const readers = sources().filter(({ text }) => /listKeepPairs|listProposals|listPreferences/.test(text));
     expect(readers.map(({ file }) => file).sort()).toEqual([
-      'src/app/projects/[project]/teams/forming/page.tsx',
+      'src/app/projects/[project]/teams/forming/read.ts',
       'src/areas/course/index.ts',
       'src/areas/course/read/forming.ts',
     ]);

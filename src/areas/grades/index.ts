@@ -4,7 +4,7 @@ export { judgeHere } from './read/judgeHere';
 export { loadMeasureOptions } from './read/measureOptions';
 export { type PeerRound, factorsOf, listOwnRatings, listPeerRatings, listPeerRounds, warningWords } from './read/peers';
 export { previewWords } from './read/preview';
-export { type Grades, loadGrades, talkAbout } from './read/rubricResults';
+export { type RubricResults, loadRubricResults, talkAbout } from './read/rubricResults';
 export {
   type Rubric,
   criteriaFor,

@@ -3,7 +3,7 @@ import quantile from '@stdlib/stats-base-dists-t-quantile';
 import { filled, finite, level as checkLevel } from '../shared/check';
 import { CoreError } from '../shared/CoreError';
 import { dot, invert, quadratic } from '../shared/matrix';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import { exact, meanOf, minus, numberOf, totalOf, ZERO, type Exact } from '../shared/exact';
 
 export interface Coefficient {
@@ -109,7 +109,7 @@ export function fit(input: Asked): Fit {
       standardError,
       confidence: standardError === null ? null : around(y, t! * standardError),
       prediction: s === null ? null : around(y, t! * s * Math.sqrt(1 + h)),
-      extrapolated: x < least - edge(least) || x > most + edge(most),
+      extrapolated: x < least - toleranceAt(least) || x > most + toleranceAt(most),
     };
   });
   return {
@@ -120,7 +120,7 @@ export function fit(input: Asked): Fit {
     rSquared: sst.isZero() ? null : minus(exact(1), sse.div(sst)).toNumber(),
     residuals: residuals.map((one) => one.toNumber() + 0),
     leverage,
-    highLeverage: leverage.flatMap((h, i) => (h > (2 * p) / n + edge((2 * p) / n) ? [i] : [])),
+    highLeverage: leverage.flatMap((h, i) => (h > (2 * p) / n + toleranceAt((2 * p) / n) ? [i] : [])),
     at,
     optimum: p === 2 ? null : optimumOf(curve, { xs, ys, variance, t }),
     consistency: u === null ? null : consistencyOf(sse.toNumber() / u ** 2, degreesOfFreedom),
@@ -215,7 +215,7 @@ function optimumOf(
         b: c1.times(c2).minus(spread.times(inverse[1]![2]!)),
         c: c1.pow(2).minus(spread.times(inverse[1]![1]!)),
       }),
-    insideTestedRange: x >= least - edge(least) && x <= most + edge(most),
+    insideTestedRange: x >= least - toleranceAt(least) && x <= most + toleranceAt(most),
   };
 }
 

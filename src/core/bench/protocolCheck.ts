@@ -1,6 +1,6 @@
 import { finite, notNegative } from '../shared/check';
 import { subtract } from '../shared/decimal';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import { convert } from '../units';
 
 export interface Expected {
@@ -36,7 +36,7 @@ export function protocolCheck(input: {
     const own = recorded[name]!;
     const found = convert({ value: finite(own.value, name), from: own.unit, to: unit }).value;
     const off = subtract(found, expected);
-    if (Math.abs(off) > allowed + edge(expected)) deviations.push({ name, expected, found, off });
+    if (Math.abs(off) > allowed + toleranceAt(expected)) deviations.push({ name, expected, found, off });
   });
   return { deviations, missing, onProtocol: deviations.length === 0 && missing.length === 0 };
 }

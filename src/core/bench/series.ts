@@ -1,7 +1,7 @@
 import { finite, whole } from '../shared/check';
 import { CoreError } from '../shared/CoreError';
 import { sum } from '../shared/decimal';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 
 export interface Sample {
   t: number;
@@ -79,7 +79,7 @@ function windowOf(
   const [from, to] = [Math.max(wanted[0]!, first), Math.min(wanted[1]!, last)];
   if (from >= to) throw new CoreError(`The window ${id} has no stretch of the series in it.`);
   const cut = stretch(line, from, to);
-  const inside = line.filter((one) => one.t >= from - edge(from) && one.t <= to + edge(to));
+  const inside = line.filter((one) => one.t >= from - toleranceAt(from) && one.t <= to + toleranceAt(to));
   const integral = areaUnder(cut);
   const extreme = (better: (a: number, b: number) => boolean) =>
     inside.reduce<Sample | null>((best, one) => (best === null || better(one.y, best.y) ? one : best), null);
@@ -157,12 +157,12 @@ function steadyOf(line: Line, asked: { length: number; band: number }): Series['
     for (; end < line.length; end++) {
       const top = tops.length ? Math.max(line[tops[0]!]!.y, line[end]!.y) : line[end]!.y;
       const bottom = bottoms.length ? Math.min(line[bottoms[0]!]!.y, line[end]!.y) : line[end]!.y;
-      if (top - bottom > band + edge(band)) break;
+      if (top - bottom > band + toleranceAt(band)) break;
       push(end);
     }
     const held = lasts(i, end - 1);
-    if (held < length - edge(length)) continue;
-    if (best === null || held > lasts(...best) + edge(held)) best = [i, end - 1];
+    if (held < length - toleranceAt(length)) continue;
+    if (best === null || held > lasts(...best) + toleranceAt(held)) best = [i, end - 1];
   }
   if (best === null) return null;
   const own = line.slice(best[0], best[1] + 1);

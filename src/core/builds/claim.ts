@@ -2,7 +2,7 @@ import { CLAIMS, HIGHER, LOWER, type ClaimWord } from '../changes';
 import { measured, number, quantity, unitName } from '../format';
 import { finite, notNegative, oneOf } from '../shared/check';
 import { CoreError } from '../shared/CoreError';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import { convert, convertInterval } from '../units';
 import { readUnit } from '../units/readUnit';
 
@@ -52,7 +52,7 @@ export function claim(input: { claim: string; parent: Figure | null; child: Figu
   const difference = after - before;
   const gained = Math.abs(difference) <= 1e-9 * Math.abs(before) ? 0 : sign * difference;
   // As everywhere a limit is compared: within 1e-9 of it counts as reaching it.
-  const told = gained !== 0 && Math.abs(gained) >= expandedUncertainty - edge(expandedUncertainty);
+  const told = gained !== 0 && Math.abs(gained) >= expandedUncertainty - toleranceAt(expandedUncertainty);
   const verdict = !told ? 'not-confirmed' : gained > 0 ? 'confirmed' : 'contradicted';
   const because = inWords(verdict, {
     before,

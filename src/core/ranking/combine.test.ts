@@ -113,6 +113,17 @@ describe('properties', () => {
   const build = (as: Component['as'], parts: { scores: Component['scores']; weight: number }[]) =>
     parts.map((one, i) => part(`c${i}`, one.scores, { weight: one.weight, as, max: 100 }));
 
+  test('sums of places that are equal on paper are, whatever the weights come to', () => {
+    const places = [
+      part('x', { A: null, B: 0, C: null, D: null, E: null }, { as: 'place-sum', weight: 8 }),
+      part('y', { A: null, B: 0, C: 2, D: null, E: 1 }, { as: 'place-sum', weight: 2 }),
+      part('z', { A: 2, B: 0, C: 1, D: null, E: 1 }, { as: 'place-sum', weight: 3 }),
+    ];
+    const placesOf = (components: Component[]) =>
+      Object.fromEntries(combine({ components }).table.map((row) => [row.team, row.place]));
+    expect(placesOf(places)).toEqual(placesOf([...places].reverse()));
+  });
+
   test('the order of components and of teams never matters', () => {
     fc.assert(
       fc.property(kinds, field, (as, parts) => {

@@ -1,5 +1,5 @@
 import { tidy } from '../shared/decimal';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import { levelAt, type Level } from './levels';
 
 export interface Difference {
@@ -37,7 +37,7 @@ export function differences(input: {
     ];
     const level = (points: number) => levelAt(points, criterion.levels, criterion.max);
     const levels = tidy(level(high.points) - level(low.points));
-    if (levels <= apart + edge(apart)) return [];
+    if (levels <= apart + toleranceAt(apart)) return [];
     const of = ({ judge, points }: { judge: string; points: number }) => ({ judge, points });
     return [{ team: low.team, criterion: criterion.id, low: of(low), high: of(high), levels }];
   });

@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { filled, finite, oneOf } from '../shared/check';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import { exact, meanOf, minus, numberOf, totalOf, ZERO, type Exact } from '../shared/exact';
 import { sayFor } from '../scoring/say';
 
@@ -112,7 +112,7 @@ export function grade(input: GradeInput): Grade {
   const rounded = numberOf(round(total, rounding.step, rounding.mode), 'The total');
   const band = [...(input.bands ?? [])]
     .sort((a, b) => b.atLeast - a.atLeast)
-    .find(({ atLeast }) => rounded >= atLeast - edge(atLeast));
+    .find(({ atLeast }) => rounded >= atLeast - toleranceAt(atLeast));
   const adds = components.filter((one) => one.contribution !== null).map((one) => told(one.exact));
   const held = total.eq(sum)
     ? ''
@@ -174,7 +174,7 @@ function lowest(positions: readonly number[], values: readonly Exact[], count: n
   const gone: number[] = [];
   while (gone.length < count) {
     const least = left.reduce((low, i) => (values[i]!.lt(low) ? values[i]! : low), values[left[0]!]!);
-    const slack = edge(least.toNumber());
+    const slack = toleranceAt(least.toNumber());
     const last = left.filter((i) => minus(values[i]!, least).lte(slack)).at(-1)!;
     gone.push(last);
     left.splice(left.indexOf(last), 1);
@@ -196,7 +196,7 @@ function bounded(
 function round(value: Exact, step: number, mode: (typeof ROUNDINGS)[number]): Exact {
   const halves = value.div(exact(step)).times(2);
   const nearest = halves.round();
-  const slack = edge(value.toNumber());
+  const slack = toleranceAt(value.toNumber());
   const exactly = minus(nearest.times(exact(step)).div(2), value)
     .abs()
     .lte(slack)

@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { finite, notNegative } from '../shared/check';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 
 /** A level of a criterion: what it is worth, and for what the program counts, from how much on it is reached. */
 export interface Level {
@@ -39,7 +39,7 @@ export function checkLevels(levels: readonly Level[], criterion: string, counted
  */
 export function levelAt(points: number, levels: readonly Level[], max: number): number {
   if (levels.length < 2) return points / (max * LEVEL_OF_SCALE);
-  const above = levels.findIndex((level) => level.points >= points - edge(points));
+  const above = levels.findIndex((level) => level.points >= points - toleranceAt(points));
   if (above <= 0) return above === 0 ? 0 : levels.length - 1;
   const [low, high] = [levels[above - 1]!.points, levels[above]!.points];
   return above - 1 + Math.min(1, (points - low) / (high - low));
@@ -55,7 +55,7 @@ export function pointsOffered(levels: readonly Level[], halves: boolean): number
 /** The highest level that a counted number reaches, and its points: 0 below the first. */
 export function levelReached(value: number, levels: readonly Level[]): { level: number | null; points: number } {
   const reached = levels.findLastIndex(
-    ({ atLeast }) => typeof atLeast === 'number' && value >= atLeast - edge(atLeast),
+    ({ atLeast }) => typeof atLeast === 'number' && value >= atLeast - toleranceAt(atLeast),
   );
   return reached < 0 ? { level: null, points: 0 } : { level: reached, points: levels[reached]!.points };
 }

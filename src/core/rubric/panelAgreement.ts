@@ -1,4 +1,4 @@
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import { agreement, type Agreement } from './agreement';
 import type { RubricResults } from './result';
 
@@ -30,7 +30,7 @@ export function placesMoved({ adjustment }: Pick<RubricResults, 'adjustment'>): 
   if (!adjustment?.connected) return [];
   const { teams } = adjustment;
   const place = (of: (one: (typeof teams)[number]) => number, own: number) =>
-    1 + teams.filter((one) => of(one) > own + edge(own)).length;
+    1 + teams.filter((one) => of(one) > own + toleranceAt(own)).length;
   return teams
     .map(({ team, raw, adjusted }) => ({
       team,

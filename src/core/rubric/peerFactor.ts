@@ -1,6 +1,6 @@
 import { CoreError } from '../shared/CoreError';
 import { finite, notNegative, whole } from '../shared/check';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import { exact, meanOf, numberOf, totalOf, type Exact } from '../shared/exact';
 
 export interface PeerRating {
@@ -79,7 +79,7 @@ export function peerFactor(input: {
     const others = received(to, from);
     if (!own || others.length === 0) return false;
     const above = totalOf([own, meanOf(others).neg()]).toNumber();
-    return above >= collusion - edge(collusion);
+    return above >= collusion - toleranceAt(collusion);
   };
   const pairs = members.flatMap((a, i) => members.slice(i + 1).map((b): [string, string] => [a, b]));
   return {

@@ -49,13 +49,21 @@ export function minus(a: Exact, b: Exact): Exact {
   return totalOf([a, b.neg()]);
 }
 
-/** How many words of seven digits both numbers may have together to be exact, so that no rounding is in their difference. */
-const SHORT = 8;
+/** Words of seven digits that a number has which was typed: in a longer one there may be the rounding of a quotient. */
+const TYPED = 3;
+/** Two numbers are one when they agree to so many significant digits; what was typed has at most 17. */
+const SAME = 25;
 
-/** Below 0 where a is smaller, above 0 where it is larger, 0 where both are equal. */
+/**
+ * Below 0 where a is smaller, above 0 where it is larger, 0 where both are equal: typed numbers digit by digit, what was worked
+ * out to 25 significant digits.
+ * @example compareExact(exact(14).div(exact(7).div(3)), exact(6)) // 0
+ */
 export function compareExact(a: Exact, b: Exact): number {
   const order = a.cmp(b);
-  return order === 0 || a.d.length + b.d.length <= SHORT ? order : minus(a, b).cmp(ZERO);
+  if (order === 0 || (a.d.length <= TYPED && b.d.length <= TYPED)) return order;
+  const apart = a.minus(b);
+  return apart.isZero() || apart.e < Math.max(a.e, b.e) - SAME ? 0 : order;
 }
 
 /** The mean of at least one term. */

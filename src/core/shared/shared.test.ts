@@ -2,7 +2,28 @@ import fc from 'fast-check';
 import { CoreError } from './CoreError';
 import { own } from './check';
 import { subtract, sum, tidy } from './decimal';
+import { compareExact, exact } from './exact';
 import { readFormula } from './formula';
+
+describe('exact numbers', () => {
+  const third = exact(1).div(3);
+  test('what is equal on paper is equal, a long quotient beside a short number too', () => {
+    expect(compareExact(exact(14).div(exact(7).div(3)), exact(7).minus(1))).toBe(0);
+    expect(compareExact(third.times(3), exact(1))).toBe(0);
+    expect(compareExact(third.plus(third).plus(third), exact(1))).toBe(0);
+    expect(compareExact(exact(1), third.times(3))).toBe(0);
+  });
+  test('what differs in what somebody can type differs', () => {
+    expect(compareExact(exact(1 + Number.EPSILON), exact(1))).toBe(1);
+    expect(compareExact(third, exact(0.3333333333333333))).toBe(1);
+    expect(compareExact(exact(0), third.times(1e-12))).toBe(-1);
+    fc.assert(
+      fc.property(fc.double({ noNaN: true, noDefaultInfinity: true }), fc.integer({ min: 1, max: 99 }), (x, n) => {
+        expect(compareExact(exact(x).div(n).times(n), exact(x))).toBe(0);
+      }),
+    );
+  });
+});
 
 describe('decimals', () => {
   test('differences are as on paper', () => {

@@ -1,5 +1,5 @@
 import { CoreError } from '../shared/CoreError';
-import { edge } from '../shared/edge';
+import { toleranceAt } from '../shared/tolerance';
 import type { Tournament } from './description';
 import { play } from './play';
 import { replay, stateOf, type Replayed } from './replay';
@@ -73,7 +73,7 @@ function inTable(team: string, { tournament, settled, rounds }: Replayed): Omit<
   const rivals = tournament.teams.filter((one) => one !== team);
   const reach = (wins: number) => points.get(team)! + win * wins;
   /** How many wins leave a rival at most level with so many points. */
-  const room = (rival: string, most: number) => Math.floor((most - points.get(rival)!) / win + edge(most));
+  const room = (rival: string, most: number) => Math.floor((most - points.get(rival)!) / win + toleranceAt(most));
   const possibleWith = (wins: number) => {
     const capacity = new Map(rivals.map((rival) => [rival, room(rival, reach(wins))]));
     if ([...capacity.values()].some((one) => one < 0)) return false;
@@ -117,7 +117,7 @@ function inSwiss(team: string, { tournament, settled, rounds, ended }: Replayed)
     );
   const left = rounds.filter((one) => (ended === null || one.round <= ended.afterRound) && !done(one)).length;
   const most = Math.max(...tournament.teams.filter((one) => one !== team).map((one) => points.get(one)!));
-  const lacking = Math.max(0, Math.ceil((most - points.get(team)!) / win - edge(most)));
+  const lacking = Math.max(0, Math.ceil((most - points.get(team)!) / win - toleranceAt(most)));
   const ready = settled.find((one) => one.state === 'ready' && (teamOf(one.a) === team || teamOf(one.b) === team));
   const path = ready ? [ready.match.id] : [];
   if (lacking > left) return { possible: false, minimumWins: null, ownHands: false, path };

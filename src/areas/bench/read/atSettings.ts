@@ -1,12 +1,12 @@
 import { mostUsed, pairAt } from '@/core/bench';
 import { quantity } from '@/core/format';
 import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import { convert } from '@/core/units';
 import type { Protocol } from './protocols';
 import type { RunGroup, Settings } from '@/areas/bench/read/run';
 
-const groupsBy = once((runs: readonly RunGroup[]) =>
+const groupsBy = memoize((runs: readonly RunGroup[]) =>
   groupBy(runs, (group) => `${group.iterationId} ${group.quantityId}`),
 );
 

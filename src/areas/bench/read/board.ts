@@ -4,7 +4,7 @@ import type { Iteration } from '@/areas/builds';
 import type { Requirement } from '@/areas/brief';
 import { convert } from '@/core/units';
 import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import type { Protocol } from './protocols';
 import type { RunGroup } from '@/areas/bench/read/run';
 
@@ -67,7 +67,7 @@ export function boardOf(
 }
 
 /** What each team's iterations reached, oldest first; worked out once for the same rows, as many ask for them. */
-const reachedByTeams = once(
+const reachedByTeams = memoize(
   (protocol: Protocol, iterations: readonly Iteration[], runs: readonly RunGroup[]): ReadonlyMap<string, Reached[]> =>
     new Map(
       [...groupBy(iterations, ({ teamId }) => teamId)].map(([teamId, own]) => [

@@ -10,7 +10,7 @@ import {
 } from '@/core/bench';
 import { factName } from '@/core/shared/factName';
 import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import { convert, convertInterval, CoreError } from '@/core/units';
 import { conditionsOf, type Protocol } from './protocols';
 import type { Readings, Run, RunGroup } from '@/areas/bench/read/run';
@@ -32,7 +32,7 @@ export const givenOf = ({ conditions, settings }: Pick<Protocol, 'conditions' | 
     .map(({ name, unit }) => ({ symbol: factName(name), unit }));
 
 /** The derived quantities of a protocol by their id; none where its formulas do not fit any more. */
-export const derivedOf = once((protocol: Deriving): ReadonlyMap<string, Derived> => {
+export const derivedOf = memoize((protocol: Deriving): ReadonlyMap<string, Derived> => {
   try {
     const all = readDerived(protocol.quantities, givenOf(protocol));
     return new Map(

@@ -1,6 +1,6 @@
 import { factName } from '@/core/shared/factName';
 import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import type { Dimension } from '@/core/units';
 import type { Sql } from '@/db/connection';
 import { remembered } from '@/db/remember';
@@ -88,7 +88,7 @@ export function symbolOf(name: string, position: number): string {
 }
 
 /** Every quantity of some protocols, each with all that is known of its protocol. */
-export const eachQuantity = once((protocols: readonly Protocol[]): Protocol[] =>
+export const eachQuantity = memoize((protocols: readonly Protocol[]): Protocol[] =>
   protocols.flatMap((protocol) => protocol.quantities.map((one) => ({ ...protocol, ...one }))),
 );
 

@@ -12,7 +12,7 @@ import {
   type Summary,
 } from '@/core/bench';
 import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import { convert } from '@/core/units';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
@@ -182,7 +182,7 @@ export function buildsOf(
 }
 
 /** The same without their teams' names: worked out once for the same rows, as many ask for them. */
-const namelessBuilds = once(
+const namelessBuilds = memoize(
   (groups: readonly ResultGroup[], protocol: Pick<Protocol, 'unit' | 'currentVersion'>): Build[] => {
     const { unit } = protocol;
     const keyed = groups.map((group) => ({ group, at: madeAt(group, protocol) }));

@@ -3,7 +3,7 @@ import { derivedValue, drift, driftText, outlierText, summarise, readingUncertai
 import { quantity as amount } from '@/core/format';
 import type { EventRule } from '@/core/scoring';
 import { tidy } from '@/core/shared/decimal';
-import { edge } from '@/core/shared/edge';
+import { toleranceAt } from '@/core/shared/tolerance';
 import { convert, CoreError } from '@/core/units';
 import { derivedOf, inputsOf } from '@/areas/bench/read/derive';
 import { readMeasured } from '@/server/readMeasured';
@@ -120,7 +120,7 @@ function readOne(
   if (others.length === 0) return { quantity, ...first, observed: null };
   const observed = [first.value, ...others];
   const { min, max, mean } = summarise({ values: observed });
-  if (max - min > Math.SQRT2 * readingUncertainty(quantity, unit) + edge(max))
+  if (max - min > Math.SQRT2 * readingUncertainty(quantity, unit) + toleranceAt(max))
     notes.push(`The observers differ by ${amount(max - min, unit)}, more than the instrument explains`);
   return { quantity, ...first, value: tidy(mean), observed };
 }

@@ -1,5 +1,5 @@
 import { apart } from '@/core/builds';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import { convert } from '@/core/units';
 import { meetingsOf, type Section, type Team } from '@/areas/course';
 import { type Meeting, meetingOf } from '@/core/calendar';
@@ -45,7 +45,7 @@ export function stillOfTeam(
   }
   return found.get(key)!;
 }
-const stills = once(
+const stills = memoize(
   (_iterations: readonly Iteration[], _sections: readonly Section[]) => new Map<string, Still | null>(),
 );
 

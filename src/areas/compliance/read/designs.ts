@@ -1,6 +1,6 @@
 import { carried, claim, lineage, type ClaimCheck, type Figure, type Lineage, type Made } from '@/core/builds';
 import { isOfFeature } from '@/core/changes';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import type { Sql } from '@/db/connection';
 import { listQuantities, listRunGroups } from '@/areas/bench';
 import { askedOf, limitOf, listRequirements, type Requirement } from '@/areas/brief';
@@ -30,7 +30,7 @@ export function figuresOf(shown: readonly Iteration[], designs: AllDesigns): Des
 }
 
 /** Of all iterations of a project: worked out once for the same rows, as several pages and every team ask for them. */
-const allFigures = once(
+const allFigures = memoize(
   (
     iterations: readonly Iteration[],
     requirements: readonly Requirement[],
@@ -95,7 +95,7 @@ export interface Designs extends Lineage {
 }
 
 /** Follows the designs of a project through their iterations. What a parent outside of these gave is left out. */
-export const designsOf = once((iterations: readonly Iteration[], changes: readonly Change[]): Designs => {
+export const designsOf = memoize((iterations: readonly Iteration[], changes: readonly Change[]): Designs => {
   const known = new Set(iterations.map(({ id }) => id));
   // Of several that could come first, the one that was built first does.
   const built = [...iterations].sort((a, b) =>

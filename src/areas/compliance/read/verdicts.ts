@@ -2,7 +2,7 @@ import { inUnit, judge, type Judgement } from '@/core/requirements';
 import { figureOf, type Evidence, type Sources } from '@/areas/compliance/read/designs/figure';
 import type { Iteration } from '@/areas/builds';
 import { agreedOn, limitOf, type Requirement } from '@/areas/brief';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import type { Protocol, RunGroup } from '@/areas/bench';
 
 export interface Verdict extends Judgement {
@@ -46,7 +46,7 @@ export function verdictsFor(
 
 const NO_ITERATION = {};
 /** Several pages, and several parts of one, ask for the same. */
-const verdictsOnce = once(
+const verdictsOnce = memoize(
   (
     requirements: readonly Requirement[],
     iteration: Iteration | typeof NO_ITERATION,

@@ -1,4 +1,4 @@
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import { remembered } from '@/db/remember';
 import { meetings, type Meeting, type NoClass, type Pattern } from '@/core/calendar';
 import { type Sql } from '@/db/connection';
@@ -58,7 +58,7 @@ export const listSections = remembered(async (sql: Sql, projectId: string): Prom
 });
 
 /** The meetings of a section from its first to its last day; those in reserve are none. */
-export const meetingsOf = once((section: Section): readonly Meeting[] => {
+export const meetingsOf = memoize((section: Section): readonly Meeting[] => {
   const { pattern, firstDay: from, lastDay: to, noClass, lost } = section;
   const extra = section.extra.filter((meeting) => !meeting.inReserve);
   return meetings({ pattern, from, to, noClass, extra, lost }).meetings;

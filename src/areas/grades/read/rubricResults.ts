@@ -1,5 +1,5 @@
-import { differences, rubricResults, type Difference, type RubricResults } from '@/core/rubric';
-import { once } from '@/core/shared/once';
+import { differences, rubricResults, type Difference, type RubricResults as Results } from '@/core/rubric';
+import { memoize } from '@/core/shared/memoize';
 import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import { listTeams } from '@/areas/course';
@@ -7,7 +7,7 @@ import { loadCounted, type Counted } from './measures';
 import { listRubrics, listScores, type Rubric, type Score } from './rubrics';
 
 /** A rubric with what everybody gave for it, over all teams of the project: who judged elsewhere makes judges comparable. */
-export interface Grades extends RubricResults {
+export interface RubricResults extends Results {
   rubric: Rubric;
   /** What the program counted for its criteria. */
   counted: Counted[];
@@ -16,7 +16,7 @@ export interface Grades extends RubricResults {
 const PROGRAM = 'program';
 
 /** The results of every rubric over all teams of the project. */
-export const loadGrades = remembered(async (sql: Sql, projectId: string): Promise<Grades[]> => {
+export const loadRubricResults = remembered(async (sql: Sql, projectId: string): Promise<RubricResults[]> => {
   const [rubrics, scores, teams, counted] = await Promise.all([
     listRubrics(sql, projectId),
     listScores(sql, projectId),
@@ -31,7 +31,7 @@ function gradesOf(
   teams: readonly { id: string }[],
   scores: readonly Score[],
   counted: readonly Counted[],
-): Grades {
+): RubricResults {
   if (rubric.criteria.length === 0)
     return { rubric, counted: [], max: 0, results: [], adjustment: null, follows: 'mean' };
   const known = new Set(teams.map((team) => team.id));
@@ -57,7 +57,7 @@ function gradesOf(
 }
 
 /** What a rubric's judges should talk about. */
-export const talkAbout = once((rubric: Rubric, scores: readonly Score[]): readonly Difference[] =>
+export const talkAbout = memoize((rubric: Rubric, scores: readonly Score[]): readonly Difference[] =>
   differences({
     criteria: rubric.allCriteria.filter((one) => one.scorer === 'judges'),
     scores: scores

@@ -7,7 +7,7 @@ import { remembered } from '@/db/remember';
 import type { Sql } from '@/db/connection';
 import { listSections, listStudents, listTeams, type Member, type Team } from '@/areas/course';
 import { type EventResults, loadEventResults } from '@/areas/event';
-import { loadGrades, type Grades } from './rubricResults';
+import { loadRubricResults, type RubricResults } from './rubricResults';
 import { factorsOf, listPeerRatings, listPeerRounds } from './peers';
 import {
   findScheme,
@@ -57,7 +57,7 @@ export const loadGradeSheet = remembered(async (sql: Sql, projectId: string): Pr
       listSections(sql, projectId),
       listStudents(sql, projectId),
       listTeams(sql, projectId),
-      loadGrades(sql, projectId),
+      loadRubricResults(sql, projectId),
       loadEventResults(sql, projectId),
       listMarks(sql, projectId),
       listCountedTeams(sql, projectId),
@@ -149,14 +149,14 @@ const nothing = (missing: string): Earned => ({ score: null, from: [], missing }
 function earnedBy(
   component: GradeComponent,
   teams: readonly Team[],
-  grades: readonly Grades[],
+  grades: readonly RubricResults[],
   events: readonly EventResults[],
 ): Map<string, Earned> {
   const of = component.source === 'rubric' ? inRubric(component, grades) : inEvent(component, teams, events);
   return new Map(teams.map((team) => [team.id, of(team)]));
 }
 
-function inRubric(component: GradeComponent, grades: readonly Grades[]): (team: Team) => Earned {
+function inRubric(component: GradeComponent, grades: readonly RubricResults[]): (team: Team) => Earned {
   const found = grades.find((one) => one.rubric.id === component.rubricId);
   return (team) => {
     const result = found?.results.find((one) => one.team === team.id);
@@ -248,7 +248,7 @@ export const missingWords = (missing: readonly (keyof typeof SCORER_WORDS)[]): s
   missing.length ? missing.map((one) => SCORER_WORDS[one]).join(', ') : 'no scores yet';
 
 /** How a team's points in a rubric came about, without the names of those who judge. */
-export function rubricWords({ rubric, results, max, follows }: Grades, teamId: string): string {
+export function rubricWords({ rubric, results, max, follows }: RubricResults, teamId: string): string {
   const result = results.find((one) => one.team === teamId)!;
   const judges = result.judges.filter((one) => one.complete && one.scorer === 'judges');
   const totals = judges.map((one) => number(one.total, 2)).join(', ');

@@ -1,6 +1,6 @@
 import { mean } from 'd3-array';
-import { edge } from '@/core/shared/edge';
-import type { Grades } from './rubricResults';
+import { toleranceAt } from '@/core/shared/tolerance';
+import type { RubricResults } from './rubricResults';
 import type { Judgement, Score } from './rubrics';
 import type { StudentGrade } from './sheet';
 import type { GradePage } from './scheme';
@@ -11,7 +11,7 @@ const WEAK = 0.6;
 
 /** What was given and written, to put into words. */
 export interface Said {
-  grades: readonly Grades[];
+  grades: readonly RubricResults[];
   scores: readonly Score[];
   judgements: readonly Judgement[];
 }
@@ -33,8 +33,8 @@ function wordsFor(student: StudentGrade, { grades, scores, judgements }: Said): 
       // Scored under two editions: the later one is told.
       if (judged.slice(i + 1).some((one) => one.criterion.name === criterion.name)) continue;
       const { name, levels, max } = criterion;
-      const reached = levels.findLast((one) => one.points <= points + edge(points));
-      const above = levels.find((one) => one.points > points + edge(points));
+      const reached = levels.findLast((one) => one.points <= points + toleranceAt(points));
+      const above = levels.find((one) => one.points > points + toleranceAt(points));
       if (points >= STRONG * max) words.strong.push(`${name}${reached?.text ? `: ${reached.text}` : '.'}`);
       else if (points < WEAK * max)
         words.next.push(`${name}${above?.text ? `: the next level is “${above.text}”` : ' has room.'}`);

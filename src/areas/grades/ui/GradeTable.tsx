@@ -1,4 +1,4 @@
-import type { Grades } from '@/areas/grades/read/rubricResults';
+import type { RubricResults } from '@/areas/grades/read/rubricResults';
 import type { Team } from '@/areas/course';
 import { missingWords } from '@/areas/grades/read/sheet';
 import { tagColour } from '@/ui/colours';
@@ -7,7 +7,7 @@ import { TeamTag } from '@/ui/sheet/Sheet';
 import { Staff } from './Staff';
 
 /** Judges' totals side by side and what comes of them; a judge who has not finished is marked and not counted. */
-export function GradeTable({ grades, teams }: { grades: Grades; teams: readonly Team[] }) {
+export function GradeTable({ grades, teams }: { grades: RubricResults; teams: readonly Team[] }) {
   const { rubric, results, max, adjustment, follows } = grades;
   const people = rubric.judges.filter((judge) =>
     results.some((one) => one.judges.some(({ judge: id }) => id === judge.id)),

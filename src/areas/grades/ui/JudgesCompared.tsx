@@ -1,11 +1,11 @@
 import { panelAgreement, placesMoved, type Agreement, type Difference } from '@/core/rubric';
 import { fixed, number, plural, signed } from '@/core/format';
-import type { Grades } from '@/areas/grades/read/rubricResults';
+import type { RubricResults } from '@/areas/grades/read/rubricResults';
 import type { Criterion, Score } from '@/areas/grades/read/rubrics';
 import type { Team } from '@/areas/course';
 
 /** How far judges agree, who is strict or mild and what evening that out changes, in words before figures. */
-export function JudgesCompared({ grades, teams }: { grades: Grades; teams: readonly Team[] }) {
+export function JudgesCompared({ grades, teams }: { grades: RubricResults; teams: readonly Team[] }) {
   const { rubric, adjustment, follows } = grades;
   if (!adjustment) return <p className="faint">Two judges need to have finished a team before they can be compared.</p>;
   const nameOf = (id: string) => rubric.judges.find((one) => one.id === id)?.name ?? 'a judge';
@@ -159,7 +159,7 @@ export function TalkList({
   talk: readonly Difference[];
   criteria: readonly Criterion[];
   scores: readonly Score[];
-  grades: Grades;
+  grades: RubricResults;
   teams: readonly Team[];
 }) {
   const nameOf = (id: string) => grades.rubric.judges.find((one) => one.id === id)?.name ?? 'a judge';

@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { readNumber } from '@/core/numbers';
 import { json } from '@/db/connection';
 import { listStudents, listTeams } from '@/areas/course';
-import { loadGrades } from '@/areas/grades/read/rubricResults';
+import { loadRubricResults } from '@/areas/grades/read/rubricResults';
 import { listJudgements, listScores } from '@/areas/grades/read/rubrics';
 import { COLUMNS, type SchoolColumn } from '@/areas/grades/read/scheme';
 import { loadGradeSheet } from '@/areas/grades/read/sheet';
@@ -217,7 +217,7 @@ export const releaseGrades = action('releaseGrades', releaseSchema, async (work,
   await tx`select 1 from project where id = ${projectId} for no key update`;
   const [sheet, grades, scores, judgements] = await Promise.all([
     loadGradeSheet(tx, projectId),
-    loadGrades(tx, projectId),
+    loadRubricResults(tx, projectId),
     listScores(tx, projectId),
     listJudgements(tx, projectId),
   ]);

@@ -1,7 +1,7 @@
 import { forecast, inOrder, pace, planningDay, type Forecast, type Pace, type Progress } from '@/core/plan';
 import { meetingsOf, type Section, type Team } from '@/areas/course';
 import type { Stage } from './stages';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import type { Meeting } from '@/core/calendar';
 import { doneBy, flexibles, handInOf } from '@/areas/plan/shared/lines';
 
@@ -41,9 +41,9 @@ export function pacesOf(
 }
 
 /** What was worked out already, by day and teams: several parts of a page ask for the same. */
-const knownFor = once((_stages: readonly Stage[], _section: Section) => new Map<string, TeamPace[]>());
+const knownFor = memoize((_stages: readonly Stage[], _section: Section) => new Map<string, TeamPace[]>());
 
-const planned = once((stages: readonly Stage[]) => inOrder(flexibles(stages)));
+const planned = memoize((stages: readonly Stage[]) => inOrder(flexibles(stages)));
 
 /** How every team of a section stands: one plan for all, less what each has done. */
 function paceOf(

@@ -1,5 +1,5 @@
 import { apply, layOut, type Done, type Flexible, type Line, type Placed } from '@/core/plan';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import type { HandIn, Stage } from '@/areas/plan/read/stages';
 
 /** A stage as the core plans it. */
@@ -44,7 +44,7 @@ export function handInOf(stage: Stage, teamId: string): HandIn | undefined {
   return handInsByTeam(stage).get(teamId);
 }
 
-const handInsByTeam = once((stage: Stage) => new Map(stage.handIns.map((one) => [one.teamId, one])));
+const handInsByTeam = memoize((stage: Stage) => new Map(stage.handIns.map((one) => [one.teamId, one])));
 
 /** What a team has done about each stage, as the core looks at it. */
 export function doneBy(teamId: string, stages: readonly Stage[]): Map<string, Done> {

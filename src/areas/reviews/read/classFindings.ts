@@ -1,5 +1,5 @@
 import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import { mendedOf, recurring, type Mended, type Recurring } from '@/core/reviews';
 import { meetingsOf, type Section, type Team } from '@/areas/course';
 import { standingOnly, type Finding } from './reviews';
@@ -22,7 +22,7 @@ export function classFindings(
 }
 
 /** What was worked out already of the same findings, by teams. */
-const knownFor = once((_findings: readonly Finding[]) => new Map<string, ReturnType<typeof classFindings>>());
+const knownFor = memoize((_findings: readonly Finding[]) => new Map<string, ReturnType<typeof classFindings>>());
 
 function work(findings: readonly Finding[], teams: readonly Team[]): ReturnType<typeof classFindings> {
   const byTeam = groupBy(standingOnly(findings), ({ teamId }) => teamId);

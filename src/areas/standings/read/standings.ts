@@ -4,7 +4,7 @@ import { CoreError } from '@/core/units';
 import type { Project } from '@/server/access';
 import { listTeams, type Team } from '@/areas/course';
 import { type EventResults, loadEventResults } from '@/areas/event';
-import { loadGrades, type Grades } from '@/areas/grades';
+import { loadRubricResults, type RubricResults } from '@/areas/grades';
 import { type Sql } from '@/db/connection';
 
 export interface ComponentRecord {
@@ -23,7 +23,7 @@ export interface Standings {
   /** Best first; a team that nothing counts for yet has no place and stands at the end. */
   table: (Omit<RankedTeam, 'place'> & { teamId: string; place: number | null })[];
   events: EventResults[];
-  grades: Grades[];
+  grades: RubricResults[];
   /** What keeps the table from being complete, in words. */
   problems: string[];
 }
@@ -45,7 +45,7 @@ const judgeStandings = remembered(
       listComponents(sql, projectId),
       listTeams(sql, projectId),
       loadEventResults(sql, projectId),
-      loadGrades(sql, projectId),
+      loadRubricResults(sql, projectId),
     ]);
     const events = results.filter(({ event }) => !event.hidden);
     const hidden = new Set(results.filter(({ event }) => event.hidden).map(({ event }) => event.id));
@@ -71,7 +71,7 @@ const judgeStandings = remembered(
   },
 );
 
-function asComponent(c: ComponentRecord, teams: Team[], events: EventResults[], grades: Grades[]): Component {
+function asComponent(c: ComponentRecord, teams: Team[], events: EventResults[], grades: RubricResults[]): Component {
   const score = (team: Team): number | null => {
     if (c.rubricId)
       return grades.find((g) => g.rubric.id === c.rubricId)?.results.find((r) => r.team === team.id)?.mean ?? null;

@@ -1,5 +1,5 @@
 import { groupBy } from '@/core/shared/groupBy';
-import { once } from '@/core/shared/once';
+import { memoize } from '@/core/shared/memoize';
 import { meetingOf } from '@/core/calendar';
 import type { Iteration } from '@/areas/builds';
 import { meetingsOf, type Section, type Team } from '@/areas/course';
@@ -39,7 +39,7 @@ function builtBy({ builtOn }: Iteration, team: Team | undefined, sections: reado
 }
 
 /** The iterations of every team, each at its meeting, without what others' they come from; once for the same rows. */
-export const surveyTeams = once(
+export const surveyTeams = memoize(
   (iterations: readonly Iteration[], teams: readonly Team[], sections: readonly Section[]): Map<string, Surveyed[]> => {
     const byTeam = groupBy(iterations, ({ teamId }) => teamId);
     return new Map(

@@ -1,9 +1,8 @@
 import { traverse, type Traverse, type TraverseInput } from '@/core/builds';
-import { once } from '@/core/shared/once';
-import { column, measured, plural, quantity, unitName } from '@/core/format';
+import { memoize } from '@/core/shared/memoize';
+import { column, measured, plural, unitName } from '@/core/format';
 import { limitsOf, type DesignFigure } from '@/areas/compliance/read/designs';
 import type { Surveyed } from '@/areas/compliance/read/designs/surveyed';
-import type { Iteration } from '@/areas/builds';
 import { Walk } from './Walk';
 
 const WIDTH = 940;
@@ -169,7 +168,7 @@ export function TraverseFigure({
 
 const SMALL = [220, 74] as const;
 /** Small drawings by what they span, once for the same stations and figure. */
-const smallOnes = once((_of: readonly Surveyed[], _figure: DesignFigure) => new Map<string, Traverse>());
+const smallOnes = memoize((_of: readonly Surveyed[], _figure: DesignFigure) => new Map<string, Traverse>());
 
 function drawSmall(of: readonly Surveyed[], figure: DesignFigure, span: TraverseInput['span']): Traverse {
   const known = smallOnes(of, figure);

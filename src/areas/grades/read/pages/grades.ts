@@ -1,6 +1,6 @@
 import { allowed } from '@/server/access';
 import { listRubrics } from '@/areas/grades/read/rubrics';
-import { loadGrades } from '@/areas/grades/read/rubricResults';
+import { loadRubricResults } from '@/areas/grades/read/rubricResults';
 import { loadMeasureOptions } from '@/areas/grades/read/measureOptions';
 import { listLinks, type Place } from '@/areas/course';
 import type { Sql } from '@/db/connection';
@@ -13,7 +13,7 @@ export async function readGradesPage(sql: Sql, frame: Place) {
   const sees = allowed(seat, 'score.read');
   const [rubrics, grades, measures, links] = await Promise.all([
     listRubrics(sql, id),
-    sees ? loadGrades(sql, id) : [],
+    sees ? loadRubricResults(sql, id) : [],
     leads ? loadMeasureOptions(sql, id) : [],
     leads ? listLinks(sql, id, 'judge') : [],
   ]);

@@ -1,4 +1,4 @@
-import { loadGrades, talkAbout } from '@/areas/grades/read/rubricResults';
+import { loadRubricResults, talkAbout } from '@/areas/grades/read/rubricResults';
 import { listScores, listJudging } from '@/areas/grades/read/rubrics';
 import { notFound } from 'next/navigation';
 import type { Sql } from '@/db/connection';
@@ -9,7 +9,7 @@ export async function readJudgesPage(sql: Sql, frame: Place, { id }: { id: strin
   const { seat } = frame;
   const { id: projectId } = seat.project;
   const [grades, scores, judging] = await Promise.all([
-    loadGrades(sql, projectId),
+    loadRubricResults(sql, projectId),
     listScores(sql, projectId),
     listJudging(sql, projectId),
   ]);

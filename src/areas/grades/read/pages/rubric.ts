@@ -1,6 +1,6 @@
 import { allowed } from '@/server/access';
 import { listRubrics, listAnchors } from '@/areas/grades/read/rubrics';
-import { loadGrades } from '@/areas/grades/read/rubricResults';
+import { loadRubricResults } from '@/areas/grades/read/rubricResults';
 import { loadMeasureOptions } from '@/areas/grades/read/measureOptions';
 import { notFound } from 'next/navigation';
 import type { Sql } from '@/db/connection';
@@ -15,7 +15,7 @@ export async function readRubricPage(sql: Sql, frame: Place, { id }: { id: strin
   const [rubrics, anchors, grades, measures] = await Promise.all([
     listRubrics(sql, projectId),
     listAnchors(sql, projectId),
-    sees ? loadGrades(sql, projectId) : [],
+    sees ? loadRubricResults(sql, projectId) : [],
     leads ? loadMeasureOptions(sql, projectId) : [],
   ]);
   const rubric = rubrics.find((one) => one.id === id);

@@ -1,6 +1,6 @@
 import { loadGradeSheet } from '@/areas/grades/read/sheet';
 import { listReleasedGrades, listMarks, listCountedTeams } from '@/areas/grades/read/scheme';
-import { loadGrades } from '@/areas/grades/read/rubricResults';
+import { loadRubricResults } from '@/areas/grades/read/rubricResults';
 import { listScores, listJudgements } from '@/areas/grades/read/rubrics';
 import { listTeamChanges } from '@/areas/grades/read/contribution';
 import { notFound } from 'next/navigation';
@@ -15,7 +15,7 @@ export async function readStudentGradePage(sql: Sql, frame: Place, { person }: {
   const [sheet, released, grades, scores, judgements, marks, counted, moves] = await Promise.all([
     loadGradeSheet(sql, projectId),
     listReleasedGrades(sql, projectId),
-    loadGrades(sql, projectId),
+    loadRubricResults(sql, projectId),
     listScores(sql, projectId),
     listJudgements(sql, projectId),
     listMarks(sql, projectId),

@@ -1,5 +1,5 @@
 /** Works something out once for the same objects, for as long as they are there. They are not changed afterwards. */
-export function once<Of extends readonly [object, ...object[]], R>(work: (...of: Of) => R): (...of: Of) => R {
+export function memoize<Of extends readonly [object, ...object[]], R>(work: (...of: Of) => R): (...of: Of) => R {
   const root = new WeakMap<object, unknown>();
   return (...of) => {
     let at = root;
