@@ -19,11 +19,13 @@ async function said(page: Page, words: string | RegExp) {
   await expect(page.getByText(words).first()).toBeVisible();
 }
 
-/** The list of those that are checked gets shorter with each. */
+/** Unchecks what is checked: the list of it gets shorter with each, and another section brings another one. */
 async function uncheckAll(list: Locator) {
   const checked = list.getByRole('checkbox', { checked: true });
-  for (let left = await checked.count(); left > 0; left--) await checked.first().uncheck();
-  await expect(checked).toHaveCount(0);
+  await expect(async () => {
+    while ((await checked.count()) > 0) await checked.first().uncheck({ timeout: 2_000 });
+    await expect(checked).toHaveCount(0);
+  }).toPass();
 }
 
 async function student(browser: Browser, login: string, password: string): Promise<Page> {
