@@ -3,7 +3,6 @@ import { loadRig } from '@/areas/bench';
 import { RunEntry } from '@/areas/bench/ui/RunEntry';
 import { openEvent } from '@/areas/event/write/actions';
 import { openSheet, type SheetProps } from '@/shell/frame';
-import { hrefIn } from '@/areas/course';
 import { allowed, seatHere } from '@/server/access';
 import { pool } from '@/db/connection';
 import { ActButton } from '@/ui/forms/ActButton';
@@ -11,7 +10,7 @@ import { PageTitle } from '@/ui/sheet/PageTitle';
 import { Live } from '@/ui/live/Live';
 import { Entering } from '@/ui/outbox/Entering';
 import { FieldPages } from '@/ui/outbox/FieldPages';
-import { withQuery } from '@/core/format';
+import { RigHeader } from './RigHeader';
 
 export default async function EnterPage(props: SheetProps) {
   const seat = await seatHere((await props.params).project);
@@ -30,32 +29,7 @@ export default async function EnterPage(props: SheetProps) {
     orderOf: heatsOf(pool(), project.id),
   });
   const header = (
-    <header className="bg-ink text-sheet px-3.5 py-2 flex flex-wrap gap-x-4 gap-y-1 items-center font-cond text-[15px]">
-      <a href={hrefIn(frame, 'bench')} className="text-sheet underline">
-        Bench
-      </a>
-      {events.map((one) => (
-        <a
-          key={one.id}
-          href={withQuery(hrefIn(frame, 'bench/enter'), { event: one.id })}
-          className={`text-sheet ${one.id === event?.id ? 'font-semibold underline' : ''}`}
-          aria-current={one.id === event?.id ? 'true' : undefined}
-        >
-          {one.name}
-        </a>
-      ))}
-      {alone.map((one) => (
-        <a
-          key={one.id}
-          href={withQuery(hrefIn(frame, 'bench/enter'), { protocol: one.id })}
-          className={`text-sheet ${one.id === rig?.protocol.id ? 'font-semibold underline' : ''}`}
-          aria-current={one.id === rig?.protocol.id ? 'true' : undefined}
-        >
-          {one.name}
-        </a>
-      ))}
-      <span className="ml-auto">{section ? `Section ${section.name}` : ''}</span>
-    </header>
+    <RigHeader place={frame} events={events} alone={alone} eventId={event?.id} protocolId={rig?.protocol.id} />
   );
   if (!rig || !section) {
     return (
