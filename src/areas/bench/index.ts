@@ -12,9 +12,7 @@ export { loadRig } from './read/loadRig';
 export { offProtocol } from './read/offProtocol';
 export {
   type Protocol,
-  type Quantity,
   conditionsOf,
-  countRunsByVersion,
   eachQuantity,
   listProtocols,
   listQuantities,
@@ -28,7 +26,6 @@ export {
   listAttempts,
   listEvents,
   listLatestRuns,
-  listNewestRuns,
   listRunGroups,
   listRunGroupsOf,
   listRunsOfTeam,
@@ -39,9 +36,7 @@ export {
 export type { Readings, Run, RunGroup, Settings } from './read/run';
 export { fitSeries, seriesOf, seriesSettings } from './read/series';
 export { listSessions } from './read/sessions';
-export { newSession, offersOf } from './read/sessions/offers';
-export { followOf, planOf, wayWords } from './read/sessions/plan';
-export { sessionForm } from './read/sessions/toForm';
+export { planOf } from './read/sessions/plan';
 export { listReadWith, spreadOf } from './read/spread';
 export { runTarget } from './read/target';
-export { NEW_INSTRUMENT, NEW_PROTOCOL, instrumentForm, protocolForm, runForm } from './read/toForm';
+export { runForm } from './read/toForm';

@@ -1,7 +1,6 @@
 /** What is wanted: the brief, the talk with the client, research, the list of requirements, budgets. */
 export { listBriefVersions, readBrief, toBriefParts } from './read/brief';
 export { type Statement, listNotes, listQuestions, listStatements, listVisits, visitFor } from './read/interview';
-export { accountsOf } from './read/interview/accounts';
 export { limitsByRule } from './read/limits';
 export { countReaders, readByPerson } from './read/readers';
 export {

@@ -17,10 +17,7 @@ export {
   listLatestIterations,
 } from './read/iterations';
 export { lackingOf } from './read/lacking';
-export { judgeBill, limitOn, listBills, listMaterials, usedBy } from './read/materials';
-export { materialForm } from './read/materials/toForm';
-export { listInterfaces, listParts, listScales, metOf } from './read/parts';
-export { partForm, scaleForm } from './read/parts/toForm';
+export { judgeBill, limitOn, listBills, listMaterials } from './read/materials';
 export { type Benchmark, listBenchmarks } from './read/seasons';
 export { STILL, stillOfTeam } from './read/still';
 export { iterationTarget } from './read/targets';

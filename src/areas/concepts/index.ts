@@ -11,5 +11,4 @@ export {
 } from './read/concepts';
 export { feasibilityOf } from './read/feasible';
 export { listSelections, pictureBefore } from './read/selection';
-export { criteriaFrom, selectionForm } from './read/selection/toForm';
-export { NEW_ROUND, askedOf, conceptForm, roundForm } from './read/toForm';
+export { askedOf, conceptForm } from './read/toForm';
