@@ -457,6 +457,28 @@ describe('the grade sheet', () => {
     done(await former('8.1 s\n9.4'));
   });
 
+  test('a rule that no field can show comes through a change of its component as it was imported', async () => {
+    await asPerson(p.instructorId);
+    const rule = { better: 'lower', points: { kind: 'place', table: [100, 90, 80], shared: 'same' } };
+    const crossing = async () => (await listGradeComponents(pool(), p.id)).find((one) => one.name === 'Crossing')!;
+    const was = (await crossing()).rule;
+    const imported = (value: unknown) =>
+      bySystem(async (tx) => {
+        const { id } = (await listGradeComponents(tx, p.id)).find((one) => one.name === 'Crossing')!;
+        await tx`update grade_component set rule = ${tx.json(value as never)} where id = ${id}`;
+      });
+    await imported(rule);
+    const save = async (more: object) => {
+      const one = await crossing();
+      return saveGradeComponent({ projectId: p.id, id: one.id, version: one.version, ...componentForm(one), ...more });
+    };
+    done(await save({ weight: '30' }));
+    expect(await crossing()).toMatchObject({ weight: 30, rule });
+    done(await save({ weight: '20', kind: 'best', better: 'lower' }));
+    expect((await crossing()).rule).toEqual({ better: 'lower', points: { kind: 'relative', to: 'best', max: 100 } });
+    await imported(was);
+  });
+
   test('a grade is shown once, changes with a reason alone, and the former one stays; nobody else reads it', async () => {
     const [who, other] = [p.studentOf('Schist'), p.studentOf('Tuff')];
     const release = (accountIds: string[], reason = '') =>
