@@ -1,4 +1,4 @@
-import { heatsOf } from '@/areas/event';
+import { heatOrderOf } from '@/areas/event';
 import { loadRig } from '@/areas/bench';
 import { RunEntry } from '@/areas/bench/ui/RunEntry';
 import { meetsNext, listSections, listTeams } from '@/areas/course';
@@ -37,7 +37,7 @@ export default async function OfficialPage({ searchParams }: Props) {
     section,
     teams,
     now,
-    orderOf: heatsOf(pool(), project.id),
+    orderOf: heatOrderOf(pool(), project.id),
   });
   if (!rig || !event || !section)
     return (

@@ -3,7 +3,7 @@ export { listContests } from './read/contests';
 export { loadNotes } from './read/contests/announce';
 export { loadBoard } from './read/contests/board';
 export { type DayContest, loadDay } from './read/contests/day';
-export { heatsOf } from './read/contests/heats';
+export { heatOrderOf } from './read/contests/heats';
 export { contestAsked, loadDesk } from './read/contests/loadDesk';
 export { listInspectionPictures } from './read/inspections';
 export { loadInspecting } from './read/inspections/inspecting';

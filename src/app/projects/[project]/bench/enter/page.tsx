@@ -1,4 +1,4 @@
-import { heatsOf } from '@/areas/event';
+import { heatOrderOf } from '@/areas/event';
 import { loadRig } from '@/areas/bench';
 import { RunEntry } from '@/areas/bench/ui/RunEntry';
 import { openEvent } from '@/areas/event/write/actions';
@@ -26,7 +26,7 @@ export default async function EnterPage(props: SheetProps) {
     section,
     teams: frame.teams,
     now: frame.now,
-    orderOf: heatsOf(pool(), project.id),
+    orderOf: heatOrderOf(pool(), project.id),
   });
   const header = (
     <RigHeader place={frame} events={events} alone={alone} eventId={event?.id} protocolId={rig?.protocol.id} />
